@@ -1,0 +1,31 @@
+"""Every small number the core compares with, with its unit and its reason.
+
+Compare a tolerance only with a quantity of its own unit.
+"""
+
+COINCIDENT_MM = 0.01
+"""Corners closer than this are one corner: finer than any tape, coarser than float noise at 100 km."""
+
+PARALLEL_SINE = 1e-9
+"""Two directions whose sine of crossing angle is below this do not meet anywhere useful."""
+
+CONVERGED_MM = 0.001
+"""The adjustment stops when no corner moves more than this in one step."""
+
+RANK_PIVOT = 1e-9
+"""A pivot of the scaled normal matrix below this means nothing holds that direction."""
+
+LOOSE_MM = 300.0
+"""A corner whose ellipse is longer than this each way is as good as not measured."""
+
+REDUNDANCY_FLOOR = 1e-6
+"""A pull with a smaller redundancy number is checked by no other pull at all."""
+
+DISAGREE_PROBABILITY = 0.001
+"""Pulls are said to disagree when honest errors would do this less often than once in a thousand."""
+
+SMALLEST_MOVE_MM = 25.4 / 32
+"""Half of 1/16 inch: a nail cannot be set finer, so a smaller move is no move."""
+
+ON_TOLERANCE_MM = 1e-6
+"""Float slack when a corner lies exactly on its tolerance."""

@@ -1,0 +1,156 @@
+"""What the judgement says, in the words of the trade and the units of the job."""
+
+from collections.abc import Sequence
+
+from anvilhead.core.lengths import Units, print_length
+from anvilhead.core.slips import Slip, Suspect
+from anvilhead.core.squaring import Move, NextPull, PullReason, SetOut, SquareCheck, Verdict
+from anvilhead.core.tape import Pull
+from anvilhead.core.tolerances import SMALLEST_MOVE_MM
+from anvilhead.core.traps import Trap, TrapKind
+
+_NUMBERS = (
+    "no",
+    "one",
+    "two",
+    "three",
+    "four",
+    "five",
+    "six",
+    "seven",
+    "eight",
+    "nine",
+    "ten",
+    "eleven",
+    "twelve",
+)
+_SLIP_TEXT = {
+    Slip.FOOT: "a whole foot was misread",
+    Slip.INCH: "a whole inch was misread",
+    Slip.SIX_NINE: "a 6 was taken for a 9, or a 9 for a 6",
+    Slip.SWAPPED_DIGITS: "two digits were swapped",
+    Slip.HUNDREDTHS: "hundredths of a foot were read as inches, or the reverse",
+    Slip.WRONG_CORNER: "the tape was held at another corner",
+    Slip.UNKNOWN: "no usual slip explains it",
+}
+
+
+def headline(set_out: SetOut, check: SquareCheck, units: Units) -> str:
+    """The verdict in a few words, for the top of the call sheet."""
+    if check.verdict is Verdict.SQUARE and check.worst:
+        return f"Square: every corner within {_show(set_out.tolerance_mm, units)}"
+    if check.verdict is Verdict.ADJUST:
+        count = sum(1 for move in check.moves if move.inward_mm)
+        return f"Move {_number(count)} {'nail' if count == 1 else 'nails'}"
+    if check.verdict is Verdict.RESTAKE:
+        return "Too far out to nudge: set the stakes again"
+    if check.verdict is Verdict.NEEDS_PULLS:
+        return f"{_names(check.fit.loose)} can still rack"
+    certain = [suspect for suspect in check.suspects if suspect.certain]
+    if certain:
+        return f"{pair_name(certain[0].pull)} does not fit the others"
+    return "Something is wrong: these readings cannot all be right"
+
+
+def reason(set_out: SetOut, check: SquareCheck, units: Units) -> str:
+    """One sentence that says why the verdict is what it is."""
+    if check.verdict is Verdict.CHECK_READINGS:
+        return _doubt(check)
+    if check.worst is None:
+        return _why_pull(check.next_pull) if check.next_pull else ""
+    corner, off = check.worst
+    where = f"{corner}, is {_show(off, units)} from its plan"
+    if check.verdict is Verdict.SQUARE:
+        unchecked = " Nothing checks these pulls yet: one more would." if check.next_pull else ""
+        if off < SMALLEST_MOVE_MM:
+            return f"Every corner is on its plan.{unchecked}"
+        return f"The worst corner, {where}.{unchecked}"
+    if check.verdict is Verdict.RESTAKE:
+        return f"The worst corner, {where}; a nail would move more than {_show(set_out.restake_over_mm, units)}."
+    return f"The worst corner, {where}; {_show(set_out.tolerance_mm, units)} is allowed."
+
+
+def trap_text(trap: Trap, units: Units) -> str:
+    """The trap in plain words, with its amount."""
+    if trap.kind is TrapKind.EQUAL_DIAGONALS:
+        return (
+            f"The diagonals agree, but {trap.points[0]} and {trap.points[1]} differ by {_show(trap.amount_mm, units)}. "
+            "Equal diagonals with unequal opposite sides are a trapezoid, not a rectangle."
+        )
+    if trap.kind is TrapKind.DIAGONALS_ALONE:
+        return (
+            "Equal diagonals alone do not prove a rectangle: a trapezoid has them too. Pull the opposite sides as well."
+        )
+    if trap.kind is TrapKind.NO_DIAGONAL:
+        return "Four right sides prove nothing about the corners: the shape can rack. Pull a diagonal."
+    return f"The far side {trap.points[0]} has slid {_show(trap.amount_mm, units)} toward {trap.points[1]}."
+
+
+def suspect_text(suspect: Suspect, units: Units) -> str:
+    """What may have happened to a reading, and what it should have been."""
+    amount = _show(abs(suspect.correction_mm), units)
+    happened = _SLIP_TEXT.get(suspect.slip)
+    if suspect.slip is Slip.BURN:
+        happened = (
+            "the burn was left in"
+            if suspect.correction_mm < 0
+            else "the tape was not burned although the sheet says so"
+        )
+    way = "long" if suspect.correction_mm < 0 else "short"
+    return f"{pair_name(suspect.pull)} reads {amount} {way}: {happened}."
+
+
+def move_text(move: Move, units: Units) -> str:
+    """How far to move a nail: the amount alone, or that it stays."""
+    return _show(abs(move.inward_mm), units)
+
+
+def next_pull_text(next_pull: NextPull) -> str:
+    """Which pull and why."""
+    return _why_pull(next_pull)
+
+
+def pair_name(pull: Pull) -> str:
+    """A pull by its corners, as called: A–C."""
+    return f"{pull.start}–{pull.end}"
+
+
+def _why_pull(next_pull: NextPull) -> str:
+    pair = f"{next_pull.start}–{next_pull.end}"
+    if next_pull.reason is PullReason.LOOSE:
+        return f"No arithmetic can tell yet where every corner is. Pull {pair}: it settles most."
+    if next_pull.reason is PullReason.UNCHECKED:
+        return f"Nothing checks these pulls yet, so a slip would not show. Pull {pair} to be sure."
+    return f"Pull {pair} again."
+
+
+def _doubt(check: SquareCheck) -> str:
+    if any(suspect.certain for suspect in check.suspects):
+        return "The other pulls agree with each other. Pull it again and enter what you read."
+    if not check.suspects:
+        return "These lengths cannot close. Pull every line again."
+    if check.fit.redundancy == 1:
+        again = _again(check.suspects)
+        return f"With one pull to spare the readings cannot tell which one is wrong. Pull again: {again}."
+    return f"The readings disagree by more than honest errors do. Pull again: {_again(check.suspects)}."
+
+
+def _again(suspects: Sequence[Suspect]) -> str:
+    named = [s for s in suspects if s.slip is not Slip.UNKNOWN] or list(suspects)
+    seen = list(dict.fromkeys(pair_name(s.pull) for s in named))[:3]
+    return _names(seen)
+
+
+def _names(names: Sequence[str]) -> str:
+    if len(names) < 2:
+        return "".join(names)
+    return ", ".join(names[:-1]) + " and " + names[-1]
+
+
+def _number(count: int) -> str:
+    return _NUMBERS[count] if count < len(_NUMBERS) else str(count)
+
+
+def _show(mm: float, units: Units) -> str:
+    """Small amounts: inches to 1/16, or millimetres in either metric job."""
+    return print_length(mm, Units.FT_IN if units is Units.FT_IN else Units.MM).text

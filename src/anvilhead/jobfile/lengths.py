@@ -1,0 +1,98 @@
+"""Lengths as a document holds them: a JSON number is millimetres, a text is what a person types.
+
+The units that a bare number assumes stand in the document itself (`"units"`); a document class that
+derives from `InUnits` makes them known to every length inside it while it is being read.
+"""
+
+import math
+from collections.abc import Callable
+from contextvars import ContextVar
+from dataclasses import dataclass
+from typing import Annotated, Any
+
+from pydantic import BaseModel, ConfigDict, PlainSerializer, PlainValidator, WithJsonSchema, model_validator
+from pydantic_core import PydanticCustomError
+
+from anvilhead.core.errors import LengthError
+from anvilhead.core.lengths import LONGEST_MM, Units, read_length
+
+_units: ContextVar[Units | None] = ContextVar("units of the document being read", default=None)
+
+
+@dataclass(frozen=True, slots=True)
+class Length:
+    """A length of a document: what it means, and what was written (units spelled out, or a number of mm)."""
+
+    mm: float
+    written: str | float
+
+
+def _reader(smallest: str) -> Callable[[Any], Length]:
+    def read(value: object) -> Length:
+        length = value if isinstance(value, Length) else _read(value)
+        if length.mm == 0 and smallest == "above zero":
+            raise _refused("zero", "This length is zero. Type one that is longer than nothing.")
+        if length.mm < 0:
+            raise _refused("negative", "This length cannot be negative. Leave the minus out.")
+        return length
+
+    return read
+
+
+def _read(value: object) -> Length:
+    if isinstance(value, str):
+        try:
+            read = read_length(value, _units.get())
+        except LengthError as error:
+            raise _refused(error.code, error.message, error.position) from error
+        return Length(float(read.mm), read.explicit)
+    if isinstance(value, bool) or not isinstance(value, int | float):
+        raise _refused("not-a-length", "A length is a number of millimetres or a text such as 27' 6 1/2\".")
+    if not math.isfinite(value):
+        raise _refused("not-finite", "This number is not finite. Write the length in digits.")
+    if abs(value) > LONGEST_MM:
+        raise _refused("too-long", "This is over 100 km. A plain number is millimetres; check it.")
+    return Length(float(value), value)
+
+
+def _refused(code: str, message: str, position: int | None = None) -> PydanticCustomError:
+    return PydanticCustomError(code, "{message}", {"message": message, "position": position})
+
+
+_SCHEMA = WithJsonSchema(
+    {
+        "anyOf": [{"type": "string", "maxLength": 60}, {"type": "number"}],
+        "description": "A number is millimetres; a text is a length as typed, such as 27' 6 1/2\" or 8.395 m.",
+        "examples": ["27' 6 1/2\"", "8.395 m", 8394.7],
+    }
+)
+_WRITTEN = PlainSerializer(lambda length: length.written, return_type=str | float)
+
+PositiveLength = Annotated[Length, PlainValidator(_reader("above zero")), _WRITTEN, _SCHEMA]
+"""A length above zero."""
+
+NonNegativeLength = Annotated[Length, PlainValidator(_reader("zero")), _WRITTEN, _SCHEMA]
+"""A length of zero or more."""
+
+
+class Strict(BaseModel):
+    """Base of all documents: a misspelt key is refused rather than dropped, since a dropped burn is a foot."""
+
+    model_config = ConfigDict(extra="forbid", frozen=True, populate_by_name=True, serialize_by_alias=True)
+
+
+class InUnits(Strict):
+    """A document whose `units` say what a bare number in its texts means."""
+
+    units: Units | None = None
+
+    @model_validator(mode="wrap")
+    @classmethod
+    def _with_units(cls, data: Any, handler: Any) -> Any:
+        named = data.get("units") if isinstance(data, dict) else None
+        known = Units(named) if isinstance(named, str) and named in list(Units) else None
+        token = _units.set(known)
+        try:
+            return handler(data)
+        finally:
+            _units.reset(token)

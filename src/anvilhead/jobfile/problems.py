@@ -1,0 +1,79 @@
+"""What is wrong with a document: one problem per fault, each with a JSON pointer (RFC 6901) to its place."""
+
+import difflib
+from collections.abc import Iterable, Sequence
+from typing import Any
+
+from pydantic import BaseModel
+
+
+class Problem(BaseModel):
+    """One fault.
+
+    Attributes:
+        pointer: JSON pointer to the faulty value; empty for the whole document.
+        code: stable name of the kind of fault.
+        message: what is wrong and what to do, for people.
+        position: index in the text where the trouble starts, when the fault lies inside a text.
+    """
+
+    pointer: str
+    code: str
+    message: str
+    position: int | None = None
+
+
+class DocumentRefused(Exception):
+    """A document cannot be used; carries every problem found."""
+
+    def __init__(self, problems: Sequence[Problem]) -> None:
+        super().__init__("; ".join(problem.message for problem in problems))
+        self.problems = list(problems)
+
+
+def pointer_to(path: Iterable[str | int]) -> str:
+    """Write a path of keys and indexes as a JSON pointer."""
+    return "".join("/" + str(step).replace("~", "~0").replace("/", "~1") for step in path)
+
+
+def problems_from(errors: Iterable[Any], known_keys: Iterable[str] = ()) -> list[Problem]:
+    """Turn validation errors (pydantic's `errors()`) into problems in plain words.
+
+    Args:
+        errors: dictionaries with `type`, `loc`, `msg`, `ctx`.
+        known_keys: keys that a misspelt one may have meant.
+    """
+    return [_problem(error, list(known_keys)) for error in errors]
+
+
+def _problem(error: Any, known_keys: list[str]) -> Problem:
+    context = error.get("ctx") or {}
+    path = [*error["loc"], *([context["at"]] if context.get("at") else [])]
+    last = str(path[-1]) if path else "the document"
+    code, message = error["type"], error["msg"]
+    if code == "missing":
+        message = f"“{last}” is missing. Add it."
+    elif code == "extra_forbidden":
+        code = "unknown-key"
+        close = difflib.get_close_matches(last, known_keys, 1)
+        message = f"“{last}” is not known here." + (f" Did you mean “{close[0]}”?" if close else " Take it out.")
+    elif code in ("literal_error", "enum"):
+        message = f"“{last}” must be {context.get('expected', 'one of the known words')}."
+    elif code in ("model_type", "dict_type", "model_attributes_type"):
+        message = f"“{last}” must be an object with named values."
+    elif code == "list_type":
+        message = f"“{last}” must be a list."
+    elif code == "string_type":
+        message = f"“{last}” must be a text."
+    elif code.startswith("int_"):
+        message = f"“{last}” must be a whole number."
+    elif code == "string_too_short":
+        message = f"“{last}” is empty. Type something."
+    elif code == "string_too_long":
+        message = f"“{last}” is too long; at most {context.get('max_length')} characters."
+    return Problem(
+        pointer=pointer_to(path),
+        code=code.replace("_", "-"),
+        message=message,
+        position=context.get("position"),
+    )

@@ -1,7 +1,7 @@
 """Anvilhead: measuring, arithmetic, judgement and record for setting out footprints.
 
 Layers, each importing only those below it (the tests enforce this):
-launch → api → service → (store, jobfile, demo) → core.
+launch → (api, demo) → service → (store, jobfile) → core.
 """
 
 __version__ = "0.1.0"

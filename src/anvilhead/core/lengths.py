@@ -280,7 +280,8 @@ def _without_unit(text: str, numbers: list[_Token], before: list[_Part], units: 
     if units is None:
         raise LengthError(
             "no-unit",
-            f"{text.strip()} has no unit. Write it with one, for example {numbers[0].source} ft or {numbers[0].source} mm.",
+            f"{text.strip()} has no unit. Write it with one, for example {numbers[0].source} ft or "
+            f"{numbers[0].source} mm.",
             numbers[-1].start,
         )
     if len(numbers) == 1 and (numbers[0].kind != "fraction" or units is not Units.FT_IN):
@@ -337,11 +338,12 @@ def _check_order(text: str, parts: list[_Part]) -> None:
                 small.start,
             )
         if large.numbers[-1].kind != "whole":
-            raise _needs_unit(text, large.numbers) if len(large.numbers) > 1 else LengthError(
+            raise LengthError(
                 "ambiguous",
-                f"{text.strip()}: {large.source} already has a fraction, so the {small.source} at character {small.start + 1} has no place. Write only one of them as a fraction.",
+                f"{text.strip()}: {large.source} already has a fraction, so the {small.source} at character "
+                f"{small.start + 1} has no place. Write only one of them as a fraction.",
                 small.start,
-            )  # fmt: skip
+            )
         if small.value >= limit:
             whole = int(large.value) + int(small.value // limit)
             rest = small.value % limit

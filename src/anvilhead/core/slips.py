@@ -31,6 +31,8 @@ MOST_SUSPECTS = 12
 """Pulls examined one by one, worst first; keeps 200 pulls within a fraction of a second."""
 EXPLAINS_SIGMAS = 3.0
 """A slip explains a reading when it leaves no more than this many standard deviations."""
+WRONG_SYSTEM = 6.0
+"""Added disbelief in a misread foot or inch on a metric tape."""
 ROUGH_STAKE_MM = 100.0
 """How far from plan strings that were only eyed up lie, as a standard deviation."""
 
@@ -158,9 +160,10 @@ def _explanation(
             best[slip] = (off, correction)
     if not best:
         best[Slip.UNKNOWN] = (0.0, needed)
-    slip = min(best, key=lambda s: best[s][0] ** 2 + _DISBELIEF[s])
-    off, correction = best[slip]
-    return off**2 + _DISBELIEF[slip] + strangeness, slip, correction
+    foreign = () if _in_feet(pull, units) else (Slip.FOOT, Slip.INCH)
+    scores = {s: off**2 + _DISBELIEF[s] + (WRONG_SYSTEM if s in foreign else 0.0) for s, (off, _) in best.items()}
+    slip = min(scores, key=scores.__getitem__)
+    return scores[slip] + strangeness, slip, best[slip][1]
 
 
 def _possible_corrections(
@@ -183,8 +186,9 @@ def _possible_corrections(
             except LengthError:
                 continue
             yield slip, float(correct) - pull.reading_mm
-    for correct_mm in _hundredths_slips(pull.reading_mm):
-        yield Slip.HUNDREDTHS, correct_mm - pull.reading_mm
+    if _in_feet(pull, units):
+        for correct_mm in _hundredths_slips(pull.reading_mm):
+            yield Slip.HUNDREDTHS, correct_mm - pull.reading_mm
     yield from _wrong_corner(pull, rest)
 
 
@@ -198,6 +202,11 @@ def _ways_to_read(pull: Pull, units: Units) -> set[str]:
         whole, over = divmod(inches, 1)
         texts.add(f'{whole} {over}"' if over else f'{whole}"')
     return texts
+
+
+def _in_feet(pull: Pull, units: Units) -> bool:
+    """Whether the tape showed feet; a metric tape has none to misread."""
+    return units is Units.FT_IN or "'" in pull.typed or '"' in pull.typed
 
 
 def _digit_slips(text: str) -> Iterator[tuple[Slip, str]]:

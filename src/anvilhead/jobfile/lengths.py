@@ -26,6 +26,11 @@ class Length:
     mm: float
     written: str | float
 
+    @property
+    def text(self) -> str:
+        """What was written as a text with its unit, also when it was a plain number."""
+        return self.written if isinstance(self.written, str) else f"{self.written!r} mm"
+
 
 def _reader(smallest: str) -> Callable[[Any], Length]:
     def read(value: object) -> Length:

@@ -1,0 +1,41 @@
+"""Worked examples for the OpenAPI document."""
+
+PLAN = {
+    "name": "Boat store",
+    "kind": "building",
+    "footprint": {"shape": "rectangle", "length": "44'", "width": "27' 6\""},
+    "tolerance": '1/8"',
+    "board_setback": "4'",
+    "held_line": "AB",
+}
+STRUCTURE = {"id": "5f0c8a52-6a0e-4d0f-9c7e-0a4f3f6f2d11", "name_in_file": "store", "plan": PLAN}
+JOB = {
+    "id": "0d9a4c86-1f2b-4a55-8a6d-6b0f1d1f7c01",
+    "name": "Gannet Slip",
+    "units": "ft-in",
+    "burn": "1'",
+    "structure": STRUCTURE,
+}
+PULL = {
+    "id": "b8a9c7de-3f04-4c4e-9d3b-2f0e6f1a5c77",
+    "units": "ft-in",
+    "round": 1,
+    "from": "A",
+    "to": "C",
+    "reading": "52' 10 5/8\"",
+    "burn": "1'",
+}
+PREVIEW = {
+    "units": "ft-in",
+    "burn": "1'",
+    "plan": PLAN,
+    "pulls": [{key: PULL[key] for key in ("from", "to", "reading", "burn")}],
+}
+FILE = {
+    "format": "anvilhead-job",
+    "version": 1,
+    "name": "Gannet Slip",
+    "units": "ft-in",
+    "structures": [{"id": "store", **PLAN}],
+    "pulls": [{"structure": "store", "round": 1, "from": "A", "to": "C", "reading": "52' 10 5/8\"", "burn": "1'"}],
+}

@@ -1,0 +1,91 @@
+"""Jobs and their job files."""
+
+import re
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Body, Depends, Response
+
+from anvilhead.api import examples
+from anvilhead.api.dependencies import ByWhom, Db, raw_body
+from anvilhead.api.problems import ANSWERS
+from anvilhead.jobfile.models import JobFile
+from anvilhead.jobfile.reading import read_job
+from anvilhead.service import jobs
+from anvilhead.service.documents import JobChange, JobCreate, StructureAdd
+from anvilhead.service.views import JobSummary, JobView, LogEntryView
+from anvilhead.store.jobs import new_id
+
+router = APIRouter(prefix="/jobs", tags=["jobs"], responses=ANSWERS)
+
+
+@router.get("")
+def list_jobs(database: Db) -> list[JobSummary]:
+    """Every job for the yard, latest change first."""
+    return jobs.list_jobs(database)
+
+
+@router.post("", status_code=201)
+def create_job(database: Db, by: ByWhom, job: Annotated[JobCreate, Body(examples=[examples.JOB])]) -> JobView:
+    """Make a job, with its first structure if one is given."""
+    return jobs.create_job(database, job, by)
+
+
+@router.post(
+    "/files",
+    status_code=201,
+    openapi_extra={
+        "requestBody": {
+            "required": True,
+            "content": {
+                "application/json": {"schema": {"$ref": "#/components/schemas/JobFile"}, "example": examples.FILE}
+            },
+        }
+    },
+)
+def import_job(raw: Annotated[bytes, Depends(raw_body)], database: Db, by: ByWhom) -> JobView:
+    """Make a job from a job file."""
+    return jobs.import_job(database, new_id(), read_job(raw), by)
+
+
+@router.get("/{job_id}")
+def get_job(database: Db, job_id: UUID) -> JobView:
+    """One job with everything computed."""
+    return jobs.get_job(database, str(job_id))
+
+
+@router.patch("/{job_id}")
+def change_job(
+    database: Db,
+    by: ByWhom,
+    job_id: UUID,
+    change: Annotated[JobChange, Body(examples=[{"units": "ft-in", "base_revision": 1, "switch_units": "m"}])],
+) -> JobView:
+    """Rename a job, switch its units or its burn."""
+    return jobs.change_job(database, str(job_id), change, by)
+
+
+@router.post("/{job_id}/structures", status_code=201)
+def add_structure(
+    database: Db,
+    by: ByWhom,
+    job_id: UUID,
+    added: Annotated[StructureAdd, Body(examples=[{"units": "ft-in", "structure": examples.STRUCTURE}])],
+) -> JobView:
+    """Add a structure to a job."""
+    return jobs.add_structure_to_job(database, str(job_id), added.structure, by)
+
+
+@router.get("/{job_id}/file", response_model=JobFile, response_model_exclude_none=True)
+def export_job(database: Db, job_id: UUID, response: Response) -> JobFile:
+    """The job as a job file, to keep, mail or solve on the command line."""
+    file = jobs.export_job(database, str(job_id))
+    name = re.sub(r"[^A-Za-z0-9]+", "-", file.name).strip("-").lower() or "job"
+    response.headers["Content-Disposition"] = f'attachment; filename="{name}.anvil.json"'
+    return file
+
+
+@router.get("/{job_id}/log")
+def job_log(database: Db, job_id: UUID) -> list[LogEntryView]:
+    """Everything that happened to a job, oldest first."""
+    return jobs.job_log(database, str(job_id))

@@ -1,0 +1,47 @@
+"""Working things out without keeping anything.
+
+These run on the event loop: they take about a millisecond for a rectangle, less than handing over to a thread.
+"""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Body, Response
+from pydantic import BaseModel
+
+from anvilhead import __version__
+from anvilhead.api import examples
+from anvilhead.api.problems import ANSWERS
+from anvilhead.service.documents import LengthAsked, PreviewRequest
+from anvilhead.service.preview import preview, read_typed
+from anvilhead.service.views import LengthRead, PreviewView
+
+router = APIRouter(tags=["tools"], responses={422: ANSWERS[422], 413: ANSWERS[413]})
+
+
+class Health(BaseModel):
+    """That the application is up, and which one."""
+
+    version: str
+
+
+@router.get("/health")
+async def health() -> Health:
+    """That the application is up."""
+    return Health(version=__version__)
+
+
+@router.post("/preview", response_model=PreviewView)
+async def preview_plan(request: Annotated[PreviewRequest, Body(examples=[examples.PREVIEW])]) -> Response:
+    """Everything computed for a plan document, kept nowhere; for live editing.
+
+    The answer is written out directly: it was built from valid parts and need not be checked again.
+    """
+    return Response(preview(request).model_dump_json(), media_type="application/json")
+
+
+@router.post("/lengths")
+async def read_length(
+    asked: Annotated[LengthAsked, Body(examples=[{"units": "ft-in", "text": "27-6-1/2", "against_mm": 8382}])],
+) -> LengthRead:
+    """What a typed text means as a length, for the echo while typing."""
+    return read_typed(asked)

@@ -1,0 +1,28 @@
+"""The sample jobs: job files beside this module, read in through the same door as anyone's.
+
+Gannet Slip (a boatyard, feet and inches): the boat store waits for its first pulls, the net loft has been
+pulled once and has slid.  Tansy Hill (an apiary, metres): the honey house is square after two rounds, the
+wax room has a reading with the burn left in.
+"""
+
+from datetime import UTC, datetime
+from pathlib import Path
+from uuid import NAMESPACE_URL, uuid5
+
+from anvilhead.jobfile.reading import read_job
+from anvilhead.service.jobs import By, import_job, list_jobs
+from anvilhead.store.database import Database
+
+FOLDER = Path(__file__).parent
+CREW = "Ines (sample)"
+
+
+def load_samples(database: Database, *, fresh: bool = False) -> None:
+    """Bring in the sample jobs that are not there yet; `fresh` first throws away all that is there."""
+    if fresh:
+        database.empty()
+    there = {job.id for job in list_jobs(database)}
+    for path in sorted(FOLDER.glob("*.anvil.json"), reverse=True):
+        job_id = str(uuid5(NAMESPACE_URL, f"anvilhead:sample:{path.name}"))
+        if job_id not in there:
+            import_job(database, job_id, read_job(path.read_bytes()), By(CREW, datetime.now(UTC)), sample=True)

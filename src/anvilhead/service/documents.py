@@ -1,0 +1,105 @@
+"""What clients send: documents with lengths as typed, in the units they name."""
+
+from typing import Annotated
+from uuid import UUID
+
+from pydantic import Field
+
+from anvilhead.core.lengths import Units
+from anvilhead.jobfile.lengths import InUnits, Length, NonNegativeLength, PositiveLength, Strict
+from anvilhead.jobfile.models import CornerName, Identifier, Name, Plan
+
+Round = Annotated[int, Field(ge=1, le=10_000, strict=True)]
+Revision = Annotated[int, Field(ge=0, strict=True)]
+
+
+class InJobUnits(InUnits):
+    """A document that must say its units: a bare number is what the person meant when typing it."""
+
+    units: Units
+
+
+class StructureCreate(Strict):
+    """A new structure: the short name it has in the job file, and its plan."""
+
+    id: UUID
+    name_in_file: Identifier
+    plan: Plan
+
+
+class JobCreate(InJobUnits):
+    """A new job.  The id is made by the client, so that sending it twice makes one job."""
+
+    id: UUID
+    name: Name
+    burn: NonNegativeLength = Length(0.0, 0)
+    structure: StructureCreate | None = None
+
+
+class JobChange(InJobUnits):
+    """A change of a job's name, units or burn against a revision; what is left out stays.
+
+    Attributes:
+        units: what bare numbers in this change mean; becomes the job's units only with `switch_units`.
+    """
+
+    base_revision: Revision
+    name: Name | None = None
+    burn: NonNegativeLength | None = None
+    switch_units: Units | None = None
+
+
+class StructureAdd(InJobUnits):
+    """A structure to add to a job."""
+
+    structure: StructureCreate
+
+
+class PlanChange(InJobUnits):
+    """A whole plan to replace revision `base_revision` of a structure's."""
+
+    base_revision: Revision
+    plan: Plan
+
+
+class PullCreate(InJobUnits):
+    """A reading.  The id is made by the client: sending it twice records it once.
+
+    Attributes:
+        replaces: id of a reading that this one corrects; it is struck out.
+    """
+
+    id: UUID
+    round: Round
+    start: CornerName = Field(alias="from")
+    end: CornerName = Field(alias="to")
+    reading: PositiveLength
+    burn: NonNegativeLength = Length(0.0, 0)
+    height_difference: NonNegativeLength = Length(0.0, 0)
+    replaces: UUID | None = None
+
+
+class PreviewPull(Strict):
+    """A reading to try out, kept nowhere."""
+
+    round: Round = 1
+    start: CornerName = Field(alias="from")
+    end: CornerName = Field(alias="to")
+    reading: PositiveLength
+    burn: NonNegativeLength = Length(0.0, 0)
+    height_difference: NonNegativeLength = Length(0.0, 0)
+
+
+class PreviewRequest(InJobUnits):
+    """A plan, and readings if any, to be worked out without keeping anything."""
+
+    burn: NonNegativeLength = Length(0.0, 0)
+    plan: Plan
+    pulls: list[PreviewPull] = Field(default_factory=list, max_length=2000)
+
+
+class LengthAsked(InJobUnits):
+    """A text to be read as a length, for the echo while typing; `against_mm` is what it should be."""
+
+    text: Annotated[str, Field(max_length=20_000)]
+    against_mm: Annotated[float, Field(allow_inf_nan=False, ge=-1e9, le=1e9)] | None = None

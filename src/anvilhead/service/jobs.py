@@ -1,0 +1,316 @@
+"""Jobs: load and show them, make, change, import and export them."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from decimal import Decimal
+from uuid import uuid4
+
+from sqlalchemy.orm import Session
+
+from anvilhead.core.lengths import Units
+from anvilhead.jobfile.lengths import Length
+from anvilhead.jobfile.models import JobFile, Plan, PullEntry, Structure
+from anvilhead.jobfile.problems import DocumentRefused
+from anvilhead.jobfile.reading import footprint_of, plan_problems, pull_of
+from anvilhead.jobfile.results import Place
+from anvilhead.jobfile.solving import call_sheet, solve_structure
+from anvilhead.service import views
+from anvilhead.service.documents import JobChange, JobCreate, StructureCreate
+from anvilhead.service.preview import difference_text
+from anvilhead.service.progress import next_thing, stages_of
+from anvilhead.store import jobs as store
+from anvilhead.store.database import Database
+from anvilhead.store.errors import Conflict, NotFound
+from anvilhead.store.tables import JobRow, PlanRevisionRow, PullRow, StructureRow
+
+
+@dataclass(frozen=True, slots=True)
+class By:
+    """Who does something, and when."""
+
+    who: str
+    at: datetime
+
+
+def list_jobs(database: Database) -> list[views.JobSummary]:
+    """Every job for the yard, latest change first."""
+    with database.session() as session:
+        return [_summary(job) for job in store.all_jobs(session)]
+
+
+def get_job(database: Database, job_id: str) -> views.JobView:
+    """One job with everything computed."""
+    with database.session() as session:
+        return job_view(store.job_by_id(session, job_id))
+
+
+def create_job(database: Database, document: JobCreate, by: By, *, sample: bool = False) -> views.JobView:
+    """Make a job, with its first structure if one is given; the same id again gives the same job."""
+    if document.structure:
+        refuse_plan(document.structure.plan, "/structure/plan")
+    with database.session() as session:
+        try:
+            known = store.job_by_id(session, str(document.id))
+        except NotFound:
+            pass
+        else:
+            if known.name != document.name:
+                raise Conflict(f"The id of this new job belongs to the job “{known.name}”.")
+            return job_view(known)
+        job = _new_job(session, str(document.id), document.name, document.units, document.burn, by, sample=sample)
+        store.add_log(session, job, "job-made", f"Made the job {job.name}.", by.who, by.at)
+        if document.structure:
+            add_structure(session, job, document.structure, by)
+        session.expire(job)
+        return job_view(store.job_by_id(session, job.id))
+
+
+def change_job(database: Database, job_id: str, change: JobChange, by: By) -> views.JobView:
+    """Rename a job, switch its units or its burn; readings keep what was typed."""
+    with database.session() as session:
+        job = store.changed_job(session, job_id, change.base_revision, by.at)
+        if change.name is not None and change.name != job.name:
+            store.add_log(session, job, "job-renamed", f"Renamed {job.name} to {change.name}.", by.who, by.at)
+            job.name = change.name
+        if change.switch_units is not None and change.switch_units != job.units:
+            store.add_log(
+                session, job, "units", f"Switched units from {job.units} to {change.switch_units}.", by.who, by.at
+            )
+            job.units = change.switch_units
+        if change.burn is not None and change.burn.text != job.burn_written:
+            store.add_log(
+                session, job, "burn", f"Switched the burn from {job.burn_written} to {change.burn.text}.", by.who, by.at
+            )
+            job.burn_mm, job.burn_written = Decimal(str(change.burn.mm)), change.burn.text
+        session.flush()
+        session.expire_all()
+        return job_view(store.job_by_id(session, job_id))
+
+
+def add_structure_to_job(database: Database, job_id: str, structure: StructureCreate, by: By) -> views.JobView:
+    """Add a structure with its plan to a job."""
+    refuse_plan(structure.plan, "/structure/plan")
+    with database.session() as session:
+        job = store.job_by_id(session, job_id)
+        if not any(row.id == str(structure.id) for row in job.structures):
+            add_structure(session, job, structure, by)
+        session.expire_all()
+        return job_view(store.job_by_id(session, job_id))
+
+
+def import_job(database: Database, job_id: str, file: JobFile, by: By, *, sample: bool = False) -> views.JobView:
+    """Make a job from a job file; units not named are taken as millimetres."""
+    with database.session() as session:
+        burn = next((pull.burn for pull in reversed(file.pulls) if pull.burn.mm), Length(0.0, 0))
+        job = _new_job(session, job_id, file.name, file.units or Units.MM, burn, by, sample=sample)
+        store.add_log(session, job, "job-imported", f"Read {file.name} from a job file.", by.who, by.at)
+        for structure in file.structures:
+            plan = Plan.model_validate(structure.model_dump(exclude={"id"}))
+            create = StructureCreate.model_construct(id=uuid4(), name_in_file=structure.id, plan=plan)
+            row = add_structure(session, job, create, by)
+            for pull in file.pulls:
+                if pull.structure == structure.id:
+                    store.add_pull(session, new_pull_row(store.new_id(), row.id, pull, by))
+        session.expire_all()
+        return job_view(store.job_by_id(session, job_id))
+
+
+def export_job(database: Database, job_id: str) -> JobFile:
+    """The job as a job file: plans and the readings that count, as typed."""
+    with database.session() as session:
+        job = store.job_by_id(session, job_id)
+        return JobFile(
+            format="anvilhead-job",
+            version=1,
+            name=job.name,
+            units=Units(job.units),
+            structures=[
+                Structure.model_validate({"id": row.name_in_file, **newest_plan(row).document})
+                for row in job.structures
+            ],
+            pulls=[
+                pull_entry(pull, row.name_in_file) for row in job.structures for pull in row.pulls if not pull.strike
+            ],
+        )
+
+
+def job_log(database: Database, job_id: str) -> list[views.LogEntryView]:
+    """Everything that happened to a job, oldest first."""
+    with database.session() as session:
+        store.job_by_id(session, job_id)
+        return [
+            views.LogEntryView(at=row.at, who=row.who, action=row.action, structure_id=row.structure_id, text=row.text)
+            for row in store.log_of(session, job_id)
+        ]
+
+
+def add_structure(session: Session, job: JobRow, structure: StructureCreate, by: By) -> StructureRow:
+    """Add a structure and its first plan inside a transaction."""
+    row = store.add_structure(session, job, structure.name_in_file, str(structure.id))
+    store.add_plan(session, row, structure.plan.model_dump(mode="json"), by.who, by.at)
+    name = structure.plan.name or structure.name_in_file
+    store.add_log(session, job, "structure-added", f"Added {name}.", by.who, by.at, row.id)
+    return row
+
+
+def refuse_plan(plan: Plan, pointer: str) -> None:
+    """Refuse a plan that contradicts itself.
+
+    Raises:
+        DocumentRefused: with every problem and its place.
+    """
+    problems = plan_problems(plan, pointer)
+    if problems:
+        raise DocumentRefused(problems)
+
+
+def newest_plan(row: StructureRow) -> PlanRevisionRow:
+    """The plan that counts."""
+    return row.revisions[-1]
+
+
+def plan_of(row: StructureRow) -> Plan:
+    """The plan that counts, as a document."""
+    return Plan.model_validate(newest_plan(row).document)
+
+
+def pull_entry(row: PullRow, structure: str) -> PullEntry:
+    """A kept reading as the job file writes it."""
+    return PullEntry(
+        structure=structure,
+        round=row.round,
+        start=row.start,
+        end=row.end,
+        reading=Length(float(row.reading_mm), row.reading_written),
+        burn=Length(float(row.burn_mm), row.burn_written),
+        height_difference=Length(float(row.fall_mm), row.fall_written),
+    )
+
+
+def new_pull_row(pull_id: str, structure_id: str, entry: PullEntry, by: By) -> PullRow:
+    """A row for a reading: what was typed beside what it means."""
+    return PullRow(
+        id=pull_id,
+        structure_id=structure_id,
+        round=entry.round,
+        start=entry.start,
+        end=entry.end,
+        reading_mm=Decimal(f"{entry.reading.mm:.6f}"),
+        reading_written=entry.reading.text,
+        burn_mm=Decimal(f"{entry.burn.mm:.6f}"),
+        burn_written=entry.burn.text,
+        fall_mm=Decimal(f"{entry.height_difference.mm:.6f}"),
+        fall_written=entry.height_difference.text,
+        who=by.who,
+        at=by.at,
+    )
+
+
+def job_view(job: JobRow) -> views.JobView:
+    """A job with everything computed."""
+    units = Units(job.units)
+    return views.JobView(
+        id=job.id,
+        name=job.name,
+        units=units,
+        burn=views.shown(_burn(job), units),
+        revision=job.revision,
+        sample=job.sample,
+        changed_at=job.changed_at,
+        structures=[structure_view(row, job) for row in job.structures],
+    )
+
+
+def structure_view(row: StructureRow, job: JobRow) -> views.StructureView:
+    """A structure with everything computed from its plan and the readings that count."""
+    units, plan = Units(job.units), plan_of(row)
+    counting = [pull for pull in row.pulls if not pull.strike]
+    result = solve_structure(plan, [pull_of(pull_entry(p, row.name_in_file), p.id) for p in counting], units)
+    stages = stages_of(result.square, newest_plan(row).at, max((p.at for p in counting), default=None))
+    return views.StructureView(
+        id=row.id,
+        job_id=row.job_id,
+        name_in_file=row.name_in_file,
+        revision=row.revision,
+        can_undo=revision_to_restore(row) is not None,
+        plan=views.plan_view(plan, units),
+        result=result,
+        calls=call_sheet(plan, _burn(job).mm, units),
+        pulls=[_pull_view(pull, plan, units) for pull in row.pulls],
+        stages=stages,
+        next=next_thing(result.square, stages),
+    )
+
+
+def revision_to_restore(row: StructureRow) -> int | None:
+    """The revision that undo would bring back: the one before the newest, seen through earlier undoings."""
+    came_from = {plan.revision: plan.restores or plan.revision for plan in row.revisions}
+    before = came_from[row.revision] - 1
+    return came_from[before] if before >= 1 else None
+
+
+def _new_job(session: Session, job_id: str, name: str, units: Units, burn: Length, by: By, *, sample: bool) -> JobRow:
+    job = JobRow(
+        id=job_id,
+        name=name,
+        units=units,
+        burn_mm=Decimal(f"{burn.mm:.6f}"),
+        burn_written=burn.text,
+        sample=sample,
+        revision=1,
+        created_at=by.at,
+        changed_at=by.at,
+    )
+    store.add_job(session, job)
+    return job
+
+
+def _burn(job: JobRow) -> Length:
+    return Length(float(job.burn_mm), job.burn_written)
+
+
+def _pull_view(row: PullRow, plan: Plan, units: Units) -> views.PullView:
+    pull = pull_of(pull_entry(row, "-"))
+    corners = footprint_of(plan).corners
+    difference = pull.length_mm - corners[row.start].distance_to(corners[row.end])
+    return views.PullView(
+        id=row.id,
+        start=row.start,
+        end=row.end,
+        round=row.round,
+        reading=views.shown(Length(float(row.reading_mm), row.reading_written), units),
+        burn=views.shown(Length(float(row.burn_mm), row.burn_written), units),
+        height_difference=views.shown(Length(float(row.fall_mm), row.fall_written), units),
+        difference_mm=round(difference, 6),
+        difference_text=difference_text(difference, units),
+        who=row.who,
+        at=row.at,
+        struck=row.strike
+        and views.StrikeView(who=row.strike.who, at=row.strike.at, replaced_by=row.strike.replaced_by),
+    )
+
+
+def _summary(job: JobRow) -> views.JobSummary:
+    return views.JobSummary(
+        id=job.id,
+        name=job.name,
+        units=Units(job.units),
+        sample=job.sample,
+        changed_at=job.changed_at,
+        structures=[_structure_summary(row, job) for row in job.structures],
+    )
+
+
+def _structure_summary(row: StructureRow, job: JobRow) -> views.StructureSummary:
+    view = structure_view(row, job)
+    sizes = view.plan.footprint
+    return views.StructureSummary(
+        id=row.id,
+        name=view.plan.name or row.name_in_file,
+        kind=view.plan.kind,
+        size=f"{sizes.length.text} × {sizes.width.text}",
+        corners={name: Place(x_mm=place.x_mm, y_mm=place.y_mm) for name, place in view.result.corners.items()},
+        verdict=view.result.square and view.result.square.verdict,
+        stages=view.stages,
+        next=view.next,
+    )

@@ -1,0 +1,73 @@
+"""Work out a plan, or read a length, without keeping anything."""
+
+from anvilhead.core.errors import LengthError
+from anvilhead.core.lengths import Units, print_length, read_length
+from anvilhead.jobfile.models import PullEntry
+from anvilhead.jobfile.problems import DocumentRefused, Problem
+from anvilhead.jobfile.reading import plan_problems, pull_of, pull_problems
+from anvilhead.jobfile.solving import call_sheet, solve_structure
+from anvilhead.service.documents import LengthAsked, PreviewPull, PreviewRequest, PullCreate
+from anvilhead.service.views import LengthRead, PreviewView, plan_view
+
+
+def preview(request: PreviewRequest) -> PreviewView:
+    """Everything computed for a plan and the readings given with it.
+
+    Raises:
+        DocumentRefused: when the plan or a reading contradicts itself.
+    """
+    problems = plan_problems(request.plan, "/plan")
+    entries = [entry_of(pull) for pull in request.pulls]
+    for index, entry in enumerate(entries):
+        problems += pull_problems(entry, request.plan, f"/pulls/{index}")
+    if problems:
+        raise DocumentRefused(problems)
+    return PreviewView(
+        plan=plan_view(request.plan, request.units),
+        result=solve_structure(request.plan, [pull_of(entry) for entry in entries], request.units),
+        calls=call_sheet(request.plan, request.burn.mm, request.units),
+    )
+
+
+def read_typed(asked: LengthAsked) -> LengthRead:
+    """The echo of a typed length.
+
+    Raises:
+        DocumentRefused: with the position of the trouble.
+    """
+    try:
+        read = read_length(asked.text, asked.units)
+    except LengthError as error:
+        problem = Problem(pointer="/text", code=error.code, message=error.message, position=error.position)
+        raise DocumentRefused([problem]) from error
+    printed = print_length(read.mm, asked.units)
+    difference = None if asked.against_mm is None else float(read.mm) - asked.against_mm
+    return LengthRead(
+        mm=round(float(read.mm), 6),
+        text=printed.text,
+        remainder_mm=round(printed.remainder_mm, 6),
+        explicit=read.explicit,
+        difference_mm=difference,
+        difference_text=None if difference is None else difference_text(difference, asked.units),
+    )
+
+
+def difference_text(mm: float, units: Units) -> str:
+    """A signed small difference: +3/16", -5 mm, 0."""
+    text = print_length(mm, Units.FT_IN if units is Units.FT_IN else Units.MM).text
+    if text in ('0"', "0 mm"):
+        return "0"
+    return text.replace("-", "−") if mm < 0 else "+" + text
+
+
+def entry_of(pull: PreviewPull | PullCreate) -> PullEntry:
+    """The job file's pull for one that names no structure."""
+    return PullEntry(
+        structure="-",
+        round=pull.round,
+        start=pull.start,
+        end=pull.end,
+        reading=pull.reading,
+        burn=pull.burn,
+        height_difference=pull.height_difference,
+    )

@@ -1,0 +1,44 @@
+"""Where each stage of a structure stands, and the next thing to do."""
+
+from datetime import datetime
+
+from anvilhead.core.squaring import Verdict
+from anvilhead.jobfile.results import SquareResult
+from anvilhead.service.views import NextThing, StageName, StageState, StageView
+
+
+def stages_of(square: SquareResult | None, planned_at: datetime, pulled_at: datetime | None) -> list[StageView]:
+    """The stages' states.
+
+    Args:
+        square: judgement of the latest round, if any was pulled.
+        planned_at: when the plan was last changed.
+        pulled_at: when the last reading that counts was taken.
+    """
+    pulled = square is not None
+    stale = pulled_at is not None and planned_at > pulled_at
+    if not pulled:
+        squared = StageState.NOT_STARTED
+    elif stale:
+        squared = StageState.RE_CHECK
+    else:
+        squared = StageState.DONE if square and square.verdict is Verdict.SQUARE else StageState.OPEN
+    boards = StageState.OPEN if not pulled else StageState.RE_CHECK if stale else StageState.DONE
+    states = (StageState.DONE, boards, squared)
+    return [StageView(name=name, state=state) for name, state in zip(StageName, states, strict=True)]
+
+
+def next_thing(square: SquareResult | None, stages: list[StageView]) -> NextThing:
+    """The one thing a crew should do next."""
+    if square is None:
+        return NextThing(stage=StageName.BOARDS, text="Set the boards, then pull the first round")
+    if any(stage.state is StageState.RE_CHECK for stage in stages):
+        return NextThing(stage=StageName.SQUARE, text="The plan changed since the last pull: pull again")
+    if square.verdict is Verdict.NEEDS_PULLS and square.next_pull:
+        return NextThing(stage=StageName.SQUARE, text=f"Pull {square.next_pull.start}–{square.next_pull.end}")
+    if square.verdict is Verdict.SQUARE and square.next_pull:
+        return NextThing(
+            stage=StageName.SQUARE,
+            text=f"Square so far; pull {square.next_pull.start}–{square.next_pull.end} to be sure",
+        )
+    return NextThing(stage=StageName.SQUARE, text=square.headline)

@@ -1,0 +1,173 @@
+"""Structures: change and undo plans, record and strike readings."""
+
+from typing import Any
+
+from anvilhead.jobfile.problems import DocumentRefused
+from anvilhead.jobfile.reading import pull_problems
+from anvilhead.service import views
+from anvilhead.service.documents import PlanChange, PullCreate
+from anvilhead.service.jobs import (
+    By,
+    new_pull_row,
+    newest_plan,
+    plan_of,
+    refuse_plan,
+    revision_to_restore,
+    structure_view,
+)
+from anvilhead.service.preview import entry_of
+from anvilhead.store import jobs as store
+from anvilhead.store.database import Database
+from anvilhead.store.errors import Conflict, NotFound
+from anvilhead.store.tables import PullRow, StructureRow
+
+
+class PlanIsStale(Exception):
+    """Somebody saved a plan first; carries what changed, so that nothing is lost on either side."""
+
+    def __init__(self, details: views.StaleDetails) -> None:
+        super().__init__(
+            f"{details.who} changed this plan while you were at it. Look at what changed, then save again."
+        )
+        self.details = details
+
+
+def get_structure(database: Database, structure_id: str) -> views.StructureView:
+    """One structure with everything computed."""
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id)
+        return structure_view(row, row.job)
+
+
+def change_plan(database: Database, structure_id: str, change: PlanChange, by: By) -> views.StructureView:
+    """Make a plan the newest one.
+
+    Raises:
+        PlanIsStale: when it was made against an older revision.
+    """
+    refuse_plan(change.plan, "/plan")
+    document = change.plan.model_dump(mode="json")
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id, to_change=True)
+        _refuse_stale(row, change.base_revision)
+        was = newest_plan(row).document
+        if document != was:
+            store.add_plan(session, row, document, by.who, by.at)
+            told = "; ".join(f"{c.pointer.strip('/')} {c.was} → {c.now}" for c in changes_between(was, document))
+            store.add_log(session, row.job, "plan-changed", f"Changed the plan: {told}.", by.who, by.at, row.id)
+        return structure_view(row, row.job)
+
+
+def undo_plan(database: Database, structure_id: str, base_revision: int, by: By) -> views.StructureView:
+    """Bring the plan before the newest one back, as a new revision.
+
+    Raises:
+        Conflict: when there is nothing to undo.
+        PlanIsStale: when somebody saved meanwhile.
+    """
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id, to_change=True)
+        _refuse_stale(row, base_revision)
+        target = revision_to_restore(row)
+        if target is None:
+            raise Conflict("This is the first plan: there is nothing to undo.")
+        document = next(plan.document for plan in row.revisions if plan.revision == target)
+        store.add_plan(session, row, document, by.who, by.at, restores=target)
+        store.add_log(session, row.job, "plan-undone", f"Went back to plan {target}.", by.who, by.at, row.id)
+        return structure_view(row, row.job)
+
+
+def record_pull(database: Database, structure_id: str, document: PullCreate, by: By) -> views.StructureView:
+    """Record a reading; one that replaces another strikes that out in the same step.
+
+    Sending the same reading again changes nothing and gives the same answer.
+
+    Raises:
+        DocumentRefused: when the reading cannot be.
+        Conflict: when its id was used for another reading, or the one it replaces is struck already.
+    """
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id, to_change=True)
+        known = store.pull_by_id(session, str(document.id))
+        if known is not None:
+            _refuse_another(known, row, document)
+            return structure_view(row, row.job)
+        entry = entry_of(document)
+        problems = pull_problems(entry, plan_of(row))
+        if problems:
+            raise DocumentRefused(problems)
+        pull = new_pull_row(str(document.id), row.id, entry, by)
+        store.add_pull(session, pull)
+        text = f"Round {entry.round}: {entry.start}–{entry.end} read {entry.reading.text}, burn {entry.burn.text}."
+        if document.replaces:
+            struck = _pull_of_structure(store.pull_by_id(session, str(document.replaces)), row)
+            store.strike(session, struck, by.who, by.at, replaced_by=pull.id)
+            text += f" Replaces {struck.reading_written} by {struck.who}."
+        store.add_log(session, row.job, "pull", text, by.who, by.at, row.id)
+        session.flush()
+        session.expire_all()
+        row = store.structure_by_id(session, structure_id)
+        return structure_view(row, row.job)
+
+
+def strike_pull(database: Database, structure_id: str, pull_id: str, by: By) -> views.StructureView:
+    """Strike a reading out; it stays in the record.  Striking it twice changes nothing."""
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id, to_change=True)
+        pull = _pull_of_structure(store.pull_by_id(session, pull_id), row)
+        if pull.strike is None:
+            store.strike(session, pull, by.who, by.at)
+            text = f"Round {pull.round}: struck {pull.start}–{pull.end} {pull.reading_written}."
+            store.add_log(session, row.job, "strike", text, by.who, by.at, row.id)
+            session.flush()
+            session.expire_all()
+            row = store.structure_by_id(session, structure_id)
+        return structure_view(row, row.job)
+
+
+def changes_between(was: dict[str, Any], now: dict[str, Any]) -> list[views.PlanFieldChange]:
+    """Every value in which two plan documents differ."""
+    before, after = _flat(was), _flat(now)
+    return [
+        views.PlanFieldChange(pointer=key, was=before.get(key), now=after.get(key))
+        for key in dict.fromkeys([*before, *after])
+        if before.get(key) != after.get(key)
+    ]
+
+
+def _flat(document: dict[str, Any], prefix: str = "") -> dict[str, str]:
+    flat: dict[str, str] = {}
+    for key, value in document.items():
+        if isinstance(value, dict):
+            flat |= _flat(value, f"{prefix}/{key}")
+        elif value is not None:
+            flat[f"{prefix}/{key}"] = str(value)
+    return flat
+
+
+def _refuse_stale(row: StructureRow, base_revision: int) -> None:
+    if row.revision == base_revision:
+        return
+    newest = newest_plan(row)
+    base = next((plan.document for plan in row.revisions if plan.revision == base_revision), {})
+    raise PlanIsStale(
+        views.StaleDetails(
+            base_revision=base_revision,
+            current_revision=row.revision,
+            who=newest.who,
+            at=newest.at,
+            changes=changes_between(base, newest.document),
+        )
+    )
+
+
+def _refuse_another(known: PullRow, row: StructureRow, document: PullCreate) -> None:
+    same = (known.structure_id, known.round, known.start, known.end, known.reading_written)
+    if same != (row.id, document.round, document.start, document.end, document.reading.text):
+        raise Conflict("The id of this reading belongs to another reading. Enter it afresh.")
+
+
+def _pull_of_structure(pull: PullRow | None, row: StructureRow) -> PullRow:
+    if pull is None or pull.structure_id != row.id:
+        raise NotFound("There is no such reading here.")
+    return pull

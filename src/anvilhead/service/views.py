@@ -1,0 +1,226 @@
+"""What clients get: everything computed, every length as a number of millimetres and as text."""
+
+from datetime import datetime
+from enum import StrEnum
+
+from pydantic import Field
+
+from anvilhead.core.lengths import Units, print_length
+from anvilhead.core.squaring import Verdict
+from anvilhead.jobfile.lengths import Length
+from anvilhead.jobfile.models import Plan
+from anvilhead.jobfile.results import Between, CallResult, Place, Result, StructureResult
+
+
+class ShownLength(Result):
+    """A length: exact, as text in the job's units, what the text leaves over, and as it was typed."""
+
+    mm: float
+    text: str
+    remainder_mm: float
+    written: str
+
+
+class LengthRead(Result):
+    """The echo of a typed length.
+
+    Attributes:
+        explicit: the text with its units spelled out.
+        difference_mm, difference_text: typed minus what it should be; null without a comparison.
+    """
+
+    mm: float
+    text: str
+    remainder_mm: float
+    explicit: str
+    difference_mm: float | None
+    difference_text: str | None
+
+
+class FootprintView(Result):
+    """A rectangle's sizes."""
+
+    shape: str
+    length: ShownLength
+    width: ShownLength
+
+
+class PlanView(Result):
+    """A plan with every length readable in the job's units."""
+
+    name: str | None
+    kind: str
+    footprint: FootprintView
+    tolerance: ShownLength
+    board_setback: ShownLength
+    restake_over: ShownLength
+    held_line: str
+
+
+class StrikeView(Result):
+    """Who struck a reading, when, and what replaced it."""
+
+    who: str
+    at: datetime
+    replaced_by: str | None
+
+
+class PullView(Between):
+    """A reading as kept; `difference` is reading less burn, levelled, minus plan."""
+
+    id: str
+    round: int
+    reading: ShownLength
+    burn: ShownLength
+    height_difference: ShownLength
+    difference_mm: float
+    difference_text: str
+    who: str
+    at: datetime
+    struck: StrikeView | None
+
+
+class StageName(StrEnum):
+    """Stages of a job that exist, in the order of the work."""
+
+    FOOTPRINT = "footprint"
+    BOARDS = "boards"
+    SQUARE = "square"
+
+
+class StageState(StrEnum):
+    """Where a stage stands; `re-check`: something it rests on changed since."""
+
+    NOT_STARTED = "not-started"
+    OPEN = "open"
+    DONE = "done"
+    RE_CHECK = "re-check"
+
+
+class StageView(Result):
+    """A stage and where it stands."""
+
+    name: StageName
+    state: StageState
+
+
+class NextThing(Result):
+    """The next thing to do, and the stage to do it in."""
+
+    stage: StageName
+    text: str
+
+
+class StructureView(Result):
+    """A structure with its plan, its readings and everything computed from them."""
+
+    id: str
+    job_id: str
+    name_in_file: str
+    revision: int
+    can_undo: bool
+    plan: PlanView
+    result: StructureResult
+    calls: list[CallResult]
+    pulls: list[PullView]
+    stages: list[StageView]
+    next: NextThing
+
+
+class JobView(Result):
+    """A whole job."""
+
+    id: str
+    name: str
+    units: Units
+    burn: ShownLength
+    revision: int
+    sample: bool
+    changed_at: datetime
+    structures: list[StructureView]
+
+
+class StructureSummary(Result):
+    """A structure as the yard shows it: a small true drawing and where it stands."""
+
+    id: str
+    name: str
+    kind: str
+    size: str
+    corners: dict[str, Place]
+    verdict: Verdict | None
+    stages: list[StageView]
+    next: NextThing
+
+
+class JobSummary(Result):
+    """A job as the yard shows it."""
+
+    id: str
+    name: str
+    units: Units
+    sample: bool
+    changed_at: datetime
+    structures: list[StructureSummary]
+
+
+class PreviewView(Result):
+    """A plan worked out without keeping anything."""
+
+    plan: PlanView
+    result: StructureResult
+    calls: list[CallResult]
+
+
+class LogEntryView(Result):
+    """One thing that happened."""
+
+    at: datetime
+    who: str
+    action: str
+    structure_id: str | None
+    text: str
+
+
+class PlanFieldChange(Result):
+    """One value of a plan that somebody else changed; `pointer` says which."""
+
+    pointer: str
+    was: str | None
+    now: str | None
+
+
+class StaleDetails(Result):
+    """What changed since the revision a change was made against."""
+
+    base_revision: int
+    current_revision: int
+    who: str
+    at: datetime
+    changes: list[PlanFieldChange] = Field(default_factory=list)
+
+
+def shown(length: Length, units: Units) -> ShownLength:
+    """A document's length for reading."""
+    printed = print_length(length.mm, units)
+    return ShownLength(
+        mm=round(length.mm, 6), text=printed.text, remainder_mm=round(printed.remainder_mm, 6), written=length.text
+    )
+
+
+def plan_view(plan: Plan, units: Units) -> PlanView:
+    """A plan for reading in the job's units; the tolerance is small, so metres show it in millimetres."""
+    fine = Units.MM if units is Units.M else units
+    return PlanView(
+        name=plan.name,
+        kind=plan.kind,
+        footprint=FootprintView(
+            shape=plan.footprint.shape,
+            length=shown(plan.footprint.length, units),
+            width=shown(plan.footprint.width, units),
+        ),
+        tolerance=shown(plan.tolerance, fine),
+        board_setback=shown(plan.board_setback, units),
+        restake_over=shown(plan.restake_over, fine),
+        held_line=plan.held_line,
+    )

@@ -1,0 +1,163 @@
+"""Queries over jobs, structures, plans, readings and the log.  Each runs inside the caller's transaction."""
+
+from collections.abc import Sequence
+from datetime import datetime
+from typing import Any
+from uuid import uuid4
+
+from sqlalchemy import func, select
+from sqlalchemy.exc import IntegrityError
+from sqlalchemy.orm import Session, selectinload
+
+from anvilhead.store.errors import Conflict, NotFound, StaleRevision
+from anvilhead.store.tables import JobRow, LogRow, PlanRevisionRow, PullRow, StrikeRow, StructureRow
+
+_WHOLE_STRUCTURE = (
+    selectinload(StructureRow.revisions),
+    selectinload(StructureRow.pulls).selectinload(PullRow.strike),
+)
+
+
+def all_jobs(session: Session) -> Sequence[JobRow]:
+    """Every job with its structures, latest change first."""
+    whole = selectinload(JobRow.structures).options(*_WHOLE_STRUCTURE)
+    return session.scalars(select(JobRow).options(whole).order_by(JobRow.changed_at.desc(), JobRow.id)).all()
+
+
+def job_by_id(session: Session, job_id: str) -> JobRow:
+    """One job with its structures, plans and readings.
+
+    Raises:
+        NotFound: when there is none.
+    """
+    whole = selectinload(JobRow.structures).options(*_WHOLE_STRUCTURE)
+    job = session.scalar(select(JobRow).options(whole).where(JobRow.id == job_id))
+    if job is None:
+        raise NotFound("There is no such job here. It may lie in another database, such as the one of the samples.")
+    return job
+
+
+def structure_by_id(session: Session, structure_id: str, *, to_change: bool = False) -> StructureRow:
+    """One structure with its plans and readings; `to_change` keeps others from changing it meanwhile.
+
+    Raises:
+        NotFound: when there is none.
+    """
+    query = select(StructureRow).options(*_WHOLE_STRUCTURE, selectinload(StructureRow.job))
+    query = query.where(StructureRow.id == structure_id)
+    row = session.scalar(query.with_for_update(of=StructureRow) if to_change else query)
+    if row is None:
+        raise NotFound("There is no such structure here.")
+    return row
+
+
+def add_job(session: Session, job: JobRow) -> None:
+    """Add a new job.
+
+    Raises:
+        Conflict: when its id is taken by another.
+    """
+    session.add(job)
+    _flush(session, "A job with this id is already here.")
+
+
+def changed_job(session: Session, job_id: str, base_revision: int, at: datetime) -> JobRow:
+    """A job ready to be changed, with its revision counted up.
+
+    Raises:
+        NotFound, StaleRevision: when it is gone, or was changed since `base_revision`.
+    """
+    job = session.scalar(select(JobRow).where(JobRow.id == job_id).with_for_update())
+    if job is None:
+        raise NotFound("There is no such job here.")
+    if job.revision != base_revision:
+        raise StaleRevision(base_revision, job.revision)
+    job.revision += 1
+    job.changed_at = at
+    return job
+
+
+def add_structure(session: Session, job: JobRow, name_in_file: str, structure_id: str) -> StructureRow:
+    """Add a structure without a plan to a job; `add_plan` gives it one.
+
+    Raises:
+        Conflict: when the job has one of this name, or the id is taken.
+    """
+    position = session.scalar(select(func.count()).where(StructureRow.job_id == job.id)) or 0
+    row = StructureRow(id=structure_id, job_id=job.id, name_in_file=name_in_file, position=position, revision=0)
+    session.add(row)
+    _flush(session, f"This job already has a structure “{name_in_file}”.")
+    return row
+
+
+def add_plan(
+    session: Session,
+    structure: StructureRow,
+    document: dict[str, Any],
+    who: str,
+    at: datetime,
+    restores: int | None = None,
+) -> PlanRevisionRow:
+    """Make a document the newest plan of a structure."""
+    structure.revision += 1
+    row = PlanRevisionRow(
+        structure_id=structure.id, revision=structure.revision, document=document, who=who, at=at, restores=restores
+    )
+    session.add(row)
+    session.flush()
+    session.expire(structure, ["revisions"])
+    return row
+
+
+def pull_by_id(session: Session, pull_id: str) -> PullRow | None:
+    """A reading, or None."""
+    return session.scalar(select(PullRow).options(selectinload(PullRow.strike)).where(PullRow.id == pull_id))
+
+
+def add_pull(session: Session, pull: PullRow) -> None:
+    """Add a reading.
+
+    Raises:
+        Conflict: when its id was used meanwhile.
+    """
+    session.add(pull)
+    _flush(session, "This reading is being recorded already. Try again.")
+
+
+def strike(session: Session, pull: PullRow, who: str, at: datetime, replaced_by: str | None = None) -> StrikeRow:
+    """Strike a reading out.
+
+    Raises:
+        Conflict: when it is struck already; says by whom.
+    """
+    if pull.strike is not None:
+        raise Conflict(f"{pull.strike.who} has already struck this reading. Reload to see what replaced it.")
+    row = StrikeRow(pull_id=pull.id, replaced_by=replaced_by, who=who, at=at)
+    session.add(row)
+    _flush(session, "Somebody has just struck this reading. Reload to see what replaced it.")
+    return row
+
+
+def add_log(
+    session: Session, job: JobRow, action: str, text: str, who: str, at: datetime, structure_id: str | None = None
+) -> None:
+    """Record what happened, and count the job as changed."""
+    job.changed_at = at
+    session.add(LogRow(job_id=job.id, structure_id=structure_id, action=action, text=text, who=who, at=at))
+
+
+def log_of(session: Session, job_id: str) -> Sequence[LogRow]:
+    """Everything that happened to a job, oldest first."""
+    return session.scalars(select(LogRow).where(LogRow.job_id == job_id).order_by(LogRow.number)).all()
+
+
+def new_id() -> str:
+    """A fresh UUID for a row that the client did not name."""
+    return str(uuid4())
+
+
+def _flush(session: Session, on_conflict: str) -> None:
+    try:
+        session.flush()
+    except IntegrityError as error:
+        raise Conflict(on_conflict) from error

@@ -1,0 +1,143 @@
+"""Tables.  Lengths are DECIMAL(14,6) millimetres: 1/64 inch is exact.  Times are UTC with microseconds."""
+
+from datetime import UTC, datetime
+from decimal import Decimal
+from typing import Any
+
+from sqlalchemy import JSON, ForeignKey, Integer, MetaData, Numeric, String, Text, TypeDecorator, UniqueConstraint
+from sqlalchemy.dialects import mysql
+from sqlalchemy.engine import Dialect
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
+
+
+class UtcDateTime(TypeDecorator[datetime]):
+    """An aware time, kept as UTC: the driver would silently drop the offset."""
+
+    impl = mysql.DATETIME(fsp=6)
+    cache_ok = True
+
+    def process_bind_param(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        """Store as UTC; a naive time is a programmer's mistake."""
+        if value is None:
+            return None
+        if value.tzinfo is None:
+            raise ValueError("times must carry their zone")
+        return value.astimezone(UTC).replace(tzinfo=None)
+
+    def process_result_value(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        """Give back as aware UTC."""
+        return value if value is None else value.replace(tzinfo=UTC)
+
+
+Uuid = String(36)
+Millimetres = Numeric(14, 6, asdecimal=True)
+
+
+class Base(DeclarativeBase):
+    """Base of all tables; constraint names are fixed so that migrations can name them."""
+
+    metadata = MetaData(
+        naming_convention={
+            "ix": "ix_%(column_0_label)s",
+            "uq": "uq_%(table_name)s_%(column_0_name)s",
+            "ck": "ck_%(table_name)s_%(constraint_name)s",
+            "fk": "fk_%(table_name)s_%(column_0_name)s_%(referred_table_name)s",
+            "pk": "pk_%(table_name)s",
+        }
+    )
+
+
+class JobRow(Base):
+    """A job: name, units and the burn its calls carry, as a document with a revision."""
+
+    __tablename__ = "jobs"
+
+    id: Mapped[str] = mapped_column(Uuid, primary_key=True)
+    name: Mapped[str] = mapped_column(String(120))
+    units: Mapped[str] = mapped_column(String(8))
+    burn_mm: Mapped[Decimal] = mapped_column(Millimetres)
+    burn_written: Mapped[str] = mapped_column(String(80))
+    sample: Mapped[bool] = mapped_column(default=False)
+    revision: Mapped[int] = mapped_column(Integer)
+    created_at: Mapped[datetime] = mapped_column(UtcDateTime)
+    changed_at: Mapped[datetime] = mapped_column(UtcDateTime)
+    structures: Mapped[list["StructureRow"]] = relationship(back_populates="job", order_by="StructureRow.position")
+
+
+class StructureRow(Base):
+    """A structure of a job; its plan is its newest revision."""
+
+    __tablename__ = "structures"
+    __table_args__ = (UniqueConstraint("job_id", "name_in_file"),)
+
+    id: Mapped[str] = mapped_column(Uuid, primary_key=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id"))
+    name_in_file: Mapped[str] = mapped_column(String(64, collation="utf8mb4_bin"))
+    position: Mapped[int] = mapped_column(Integer)
+    revision: Mapped[int] = mapped_column(Integer)
+    job: Mapped[JobRow] = relationship(back_populates="structures")
+    revisions: Mapped[list["PlanRevisionRow"]] = relationship(order_by="PlanRevisionRow.revision")
+    pulls: Mapped[list["PullRow"]] = relationship(order_by="PullRow.number")
+
+
+class PlanRevisionRow(Base):
+    """One revision of a plan; never changed, so that every step can be undone and told."""
+
+    __tablename__ = "plan_revisions"
+    __table_args__ = (UniqueConstraint("structure_id", "revision"),)
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    structure_id: Mapped[str] = mapped_column(ForeignKey("structures.id"))
+    revision: Mapped[int] = mapped_column(Integer)
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
+    restores: Mapped[int | None] = mapped_column(Integer)
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+
+class PullRow(Base):
+    """One reading, never changed: struck by a row in `strikes`, replaced by another reading."""
+
+    __tablename__ = "pulls"
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    id: Mapped[str] = mapped_column(Uuid, unique=True)
+    structure_id: Mapped[str] = mapped_column(ForeignKey("structures.id"))
+    round: Mapped[int] = mapped_column(Integer)
+    start: Mapped[str] = mapped_column(String(8))
+    end: Mapped[str] = mapped_column(String(8))
+    reading_mm: Mapped[Decimal] = mapped_column(Millimetres)
+    reading_written: Mapped[str] = mapped_column(String(80))
+    burn_mm: Mapped[Decimal] = mapped_column(Millimetres)
+    burn_written: Mapped[str] = mapped_column(String(80))
+    fall_mm: Mapped[Decimal] = mapped_column(Millimetres)
+    fall_written: Mapped[str] = mapped_column(String(80))
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+    strike: Mapped["StrikeRow | None"] = relationship(back_populates="pull", foreign_keys="StrikeRow.pull_id")
+
+
+class StrikeRow(Base):
+    """A reading struck out: by whom, when, and the reading that replaces it, if any."""
+
+    __tablename__ = "strikes"
+
+    pull_id: Mapped[str] = mapped_column(ForeignKey("pulls.id"), primary_key=True)
+    replaced_by: Mapped[str | None] = mapped_column(ForeignKey("pulls.id"))
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+    pull: Mapped[PullRow] = relationship(back_populates="strike", foreign_keys=[pull_id])
+
+
+class LogRow(Base):
+    """What happened, in words, for the record; never changed."""
+
+    __tablename__ = "log_entries"
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id"), index=True)
+    structure_id: Mapped[str | None] = mapped_column(ForeignKey("structures.id"))
+    action: Mapped[str] = mapped_column(String(40))
+    text: Mapped[str] = mapped_column(Text)
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)

@@ -29,7 +29,8 @@ STOPS_WITHIN_S = 60
 SQL_MODE = (
     "STRICT_ALL_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_ZERO_DATE,NO_ZERO_IN_DATE,"
     "NO_ENGINE_SUBSTITUTION,ONLY_FULL_GROUP_BY"
-)SETTINGS = (
+)
+SETTINGS = (
     "--bind-address=127.0.0.1",
     "--skip-name-resolve",
     "--skip-log-bin",

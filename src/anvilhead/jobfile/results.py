@@ -54,22 +54,50 @@ class Distance(Between):
     remainder_mm: float
 
 
+class SideResult(Distance):
+    """A side, and the name of the line along it."""
+
+    line: str
+
+
 class CallResult(Distance):
-    """A row of the call sheet: the number to call has the burn in it."""
+    """A row of the call sheet: the numbers to call have the burn in them.
+
+    Attributes:
+        call_mm, call_text: what the tape reads when all is as planned.
+        then_mm, then_text: what it should read once the nails are moved as told; null before there are moves.
+    """
 
     kind: CallKind
     call_mm: float
     call_text: str
+    then_mm: float | None = None
+    then_text: str | None = None
+
+
+class StringResult(Result):
+    """A string from nail to nail; knots and wraps come on top."""
+
+    line: str
+    length_mm: float
+    text: str
+
+
+class Direction(Result):
+    """A unit vector on the plan."""
+
+    x: float
+    y: float
 
 
 class BoardResult(Result):
-    """A board, its nail on the planned line, and the unit vector along the board toward the inside."""
+    """A board, its nail on the planned line, and the direction along the board toward the inside."""
 
     board: str
     line: str
     corner: str
     nail: Place
-    inward: tuple[float, float]
+    inward: Direction
 
 
 class MoveResult(Result):
@@ -147,11 +175,12 @@ class StructureResult(Result):
 
     kind: str
     corners: dict[str, Place]
-    sides: list[Distance]
+    sides: list[SideResult]
     diagonals: list[Distance]
     area_mm2: float
     perimeter_mm: float
     boards: list[BoardResult]
+    strings: list[StringResult]
     square: SquareResult | None
 
 

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 
 from anvilhead.core import words
 from anvilhead.core.adjustment import Ellipse
-from anvilhead.core.batter_board import boards_for
+from anvilhead.core.batter_board import boards_for, string_length_mm
 from anvilhead.core.call_sheet import calls_for
 from anvilhead.core.footprint import Side
 from anvilhead.core.lengths import Units, print_length
@@ -37,7 +37,10 @@ def solve_structure(plan: Plan, pulls: Sequence[Pull], units: Units) -> r.Struct
     return r.StructureResult(
         kind=plan.kind,
         corners={name: _place(point) for name, point in footprint.corners.items()},
-        sides=[_distance(side, units) for side in footprint.sides],
+        sides=[
+            r.SideResult(line=side.name, **_distance(side, units).model_dump(by_alias=False))
+            for side in footprint.sides
+        ],
         diagonals=[_distance(diagonal, units) for diagonal in footprint.diagonals],
         area_mm2=_tidy(footprint.area_mm2),
         perimeter_mm=_tidy(footprint.perimeter_mm),
@@ -47,10 +50,11 @@ def solve_structure(plan: Plan, pulls: Sequence[Pull], units: Units) -> r.Struct
                 line=board.line,
                 corner=board.corner,
                 nail=_place(board.nail),
-                inward=(_tidy(board.inward.x), _tidy(board.inward.y)),
+                inward=r.Direction(x=_tidy(board.inward.x), y=_tidy(board.inward.y)),
             )
             for board in boards_for(footprint, set_out.setback_mm)
         ],
+        strings=[_string(side, set_out.setback_mm, units) for side in footprint.sides],
         square=solve_square(set_out, pulls, units) if pulls else None,
     )
 
@@ -111,11 +115,13 @@ def solve_square(set_out: SetOut, pulls: Sequence[Pull], units: Units) -> r.Squa
     )
 
 
-def call_sheet(plan: Plan, burn_mm: float, units: Units) -> list[r.CallResult]:
-    """The numbers to call for every side and diagonal, burn included."""
+def call_sheet(plan: Plan, burn_mm: float, units: Units, square: r.SquareResult | None = None) -> list[r.CallResult]:
+    """The numbers to call for every side and diagonal, burn included, as planned and after the moves told."""
+    then = {frozenset((p.start, p.end)): p.length_mm + burn_mm for p in square.predicted} if square else {}
     rows: list[r.CallResult] = []
     for call in calls_for(set_out_of(plan).footprint, burn_mm):
         printed = print_length(call.length_mm, units)
+        then_mm = then.get(frozenset((call.start, call.end))) if square and square.moves else None
         rows.append(
             r.CallResult(
                 start=call.start,
@@ -126,6 +132,8 @@ def call_sheet(plan: Plan, burn_mm: float, units: Units) -> list[r.CallResult]:
                 remainder_mm=_tidy(printed.remainder_mm),
                 call_mm=_tidy(call.call_mm),
                 call_text=print_length(call.call_mm, units).text,
+                then_mm=then_mm,
+                then_text=None if then_mm is None else print_length(then_mm, units).text,
             )
         )
     return rows
@@ -184,6 +192,11 @@ def _distance(side: Side, units: Units) -> r.Distance:
         text=printed.text,
         remainder_mm=_tidy(printed.remainder_mm),
     )
+
+
+def _string(side: Side, setback_mm: float, units: Units) -> r.StringResult:
+    length = string_length_mm(side, setback_mm)
+    return r.StringResult(line=side.name, length_mm=_tidy(length), text=print_length(length, units).text)
 
 
 def _place(point: Point) -> r.Place:

@@ -235,7 +235,7 @@ def structure_view(row: StructureRow, job: JobRow) -> views.StructureView:
         can_undo=revision_to_restore(row) is not None,
         plan=views.plan_view(plan, units),
         result=result,
-        calls=call_sheet(plan, _burn(job).mm, units),
+        calls=call_sheet(plan, _burn(job).mm, units, result.square),
         pulls=[_pull_view(pull, plan, units) for pull in row.pulls],
         stages=stages,
         next=next_thing(result.square, stages),

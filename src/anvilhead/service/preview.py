@@ -22,10 +22,11 @@ def preview(request: PreviewRequest) -> PreviewView:
         problems += pull_problems(entry, request.plan, f"/pulls/{index}")
     if problems:
         raise DocumentRefused(problems)
+    result = solve_structure(request.plan, [pull_of(entry) for entry in entries], request.units)
     return PreviewView(
         plan=plan_view(request.plan, request.units),
-        result=solve_structure(request.plan, [pull_of(entry) for entry in entries], request.units),
-        calls=call_sheet(request.plan, request.burn.mm, request.units),
+        result=result,
+        calls=call_sheet(request.plan, request.burn.mm, request.units, result.square),
     )
 
 

@@ -300,7 +300,7 @@ export interface components {
     schemas: {
         /**
          * BoardResult
-         * @description A board, its nail on the planned line, and the unit vector along the board toward the inside.
+         * @description A board, its nail on the planned line, and the direction along the board toward the inside.
          */
         BoardResult: {
             /** Board */
@@ -310,11 +310,7 @@ export interface components {
             /** Corner */
             corner: string;
             nail: components["schemas"]["Place"];
-            /** Inward */
-            inward: [
-                number,
-                number
-            ];
+            inward: components["schemas"]["Direction"];
         };
         /** Body_undo_plan_api_structures__structure_id__plan_undo_post */
         Body_undo_plan_api_structures__structure_id__plan_undo_post: {
@@ -332,7 +328,11 @@ export interface components {
         CallKind: "side" | "diagonal";
         /**
          * CallResult
-         * @description A row of the call sheet: the number to call has the burn in it.
+         * @description A row of the call sheet: the numbers to call have the burn in them.
+         *
+         *     Attributes:
+         *         call_mm, call_text: what the tape reads when all is as planned.
+         *         then_mm, then_text: what it should read once the nails are moved as told; null before there are moves.
          */
         CallResult: {
             /** From */
@@ -350,6 +350,20 @@ export interface components {
             call_mm: number;
             /** Call Text */
             call_text: string;
+            /** Then Mm */
+            then_mm?: number | null;
+            /** Then Text */
+            then_text?: string | null;
+        };
+        /**
+         * Direction
+         * @description A unit vector on the plan.
+         */
+        Direction: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /**
          * Distance
@@ -451,7 +465,7 @@ export interface components {
              * @example 8.395 m
              * @example 8394.7
              */
-            burn: string | number;
+            burn?: string | number;
             structure?: components["schemas"]["StructureCreate"] | null;
         };
         /**
@@ -474,7 +488,7 @@ export interface components {
              * Name
              * @default Job
              */
-            name: string;
+            name?: string;
             /** Structures */
             structures?: components["schemas"]["Structure"][];
             /** Pulls */
@@ -658,7 +672,7 @@ export interface components {
              * @example 8.395 m
              * @example 8394.7
              */
-            tolerance: string | number;
+            tolerance?: string | number;
             /**
              * Board Setback
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -670,7 +684,7 @@ export interface components {
              * @example 8.395 m
              * @example 8394.7
              */
-            board_setback: string | number;
+            board_setback?: string | number;
             /**
              * Restake Over
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -682,12 +696,12 @@ export interface components {
              * @example 8.395 m
              * @example 8394.7
              */
-            restake_over: string | number;
+            restake_over?: string | number;
             /**
              * Held Line
              * @default AB
              */
-            held_line: string;
+            held_line?: string;
         };
         /**
          * PlanChange
@@ -750,7 +764,7 @@ export interface components {
              * Round
              * @default 1
              */
-            round: number;
+            round?: number;
             /** From */
             from: string;
             /** To */
@@ -774,7 +788,7 @@ export interface components {
              * @example 8.395 m
              * @example 8394.7
              */
-            burn: string | number;
+            burn?: string | number;
             /**
              * Height Difference
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -786,7 +800,7 @@ export interface components {
              * @example 8.395 m
              * @example 8394.7
              */
-            height_difference: string | number;
+            height_difference?: string | number;
         };
         /**
          * PreviewRequest
@@ -805,7 +819,7 @@ export interface components {
              * @example 8.395 m
              * @example 8394.7
              */
-            burn: string | number;
+            burn?: string | number;
             plan: components["schemas"]["Plan"];
             /** Pulls */
             pulls?: components["schemas"]["PreviewPull"][];
@@ -865,7 +879,7 @@ export interface components {
              * Problems
              * @default []
              */
-            problems: components["schemas"]["Problem"][];
+            problems?: components["schemas"]["Problem"][];
             stale?: components["schemas"]["StaleDetails"] | null;
         };
         /**
@@ -907,7 +921,7 @@ export interface components {
              * @example 8.395 m
              * @example 8394.7
              */
-            burn: string | number;
+            burn?: string | number;
             /**
              * Height Difference
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -919,7 +933,7 @@ export interface components {
              * @example 8.395 m
              * @example 8394.7
              */
-            height_difference: string | number;
+            height_difference?: string | number;
             /** Replaces */
             replaces?: string | null;
         };
@@ -939,7 +953,7 @@ export interface components {
              * Round
              * @default 1
              */
-            round: number;
+            round?: number;
             /** From */
             from: string;
             /** To */
@@ -960,7 +974,7 @@ export interface components {
              * @example 8.395 m
              * @example 8394.7
              */
-            burn: string | number;
+            burn?: string | number;
             /**
              * Height Difference
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -969,7 +983,7 @@ export interface components {
              * @example 8.395 m
              * @example 8394.7
              */
-            height_difference: string | number;
+            height_difference?: string | number;
         };
         /**
          * PullReason
@@ -1016,7 +1030,7 @@ export interface components {
              * @default rectangle
              * @constant
              */
-            shape: "rectangle";
+            shape?: "rectangle";
             /**
              * Length
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -1069,6 +1083,24 @@ export interface components {
             remainder_mm: number;
             /** Written */
             written: string;
+        };
+        /**
+         * SideResult
+         * @description A side, and the name of the line along it.
+         */
+        SideResult: {
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /** Length Mm */
+            length_mm: number;
+            /** Text */
+            text: string;
+            /** Remainder Mm */
+            remainder_mm: number;
+            /** Line */
+            line: string;
         };
         /**
          * Slip
@@ -1163,6 +1195,18 @@ export interface components {
             replaced_by: string | null;
         };
         /**
+         * StringResult
+         * @description A string from nail to nail; knots and wraps come on top.
+         */
+        StringResult: {
+            /** Line */
+            line: string;
+            /** Length Mm */
+            length_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * Structure
          * @description A structure of a job file: its plan under an id of its own.
          */
@@ -1183,7 +1227,7 @@ export interface components {
              * @example 8.395 m
              * @example 8394.7
              */
-            tolerance: string | number;
+            tolerance?: string | number;
             /**
              * Board Setback
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -1192,7 +1236,7 @@ export interface components {
              * @example 8.395 m
              * @example 8394.7
              */
-            board_setback: string | number;
+            board_setback?: string | number;
             /**
              * Restake Over
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -1201,12 +1245,12 @@ export interface components {
              * @example 8.395 m
              * @example 8394.7
              */
-            restake_over: string | number;
+            restake_over?: string | number;
             /**
              * Held Line
              * @default AB
              */
-            held_line: string;
+            held_line?: string;
             /** Id */
             id: string;
         };
@@ -1244,7 +1288,7 @@ export interface components {
                 [key: string]: components["schemas"]["Place"];
             };
             /** Sides */
-            sides: components["schemas"]["Distance"][];
+            sides: components["schemas"]["SideResult"][];
             /** Diagonals */
             diagonals: components["schemas"]["Distance"][];
             /** Area Mm2 */
@@ -1253,6 +1297,8 @@ export interface components {
             perimeter_mm: number;
             /** Boards */
             boards: components["schemas"]["BoardResult"][];
+            /** Strings */
+            strings: components["schemas"]["StringResult"][];
             square: components["schemas"]["SquareResult"] | null;
         };
         /**

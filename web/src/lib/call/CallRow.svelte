@@ -1,0 +1,184 @@
+<script lang="ts">
+	import { Echo } from '$lib/lengths/echo.svelte';
+	import Len from '$lib/lengths/Len.svelte';
+	import type { Units } from '$lib/api/types';
+	import type { Row } from './sheet.svelte';
+
+	interface Props {
+		row: Row;
+		units: Units;
+		/** Whether this is the pull in hand. */
+		active: boolean;
+		/** Rounds gone by can be read, not written. */
+		readonly: boolean;
+		onFocus: () => void;
+		onType: (text: string) => void;
+		onRecord: () => void;
+		onForget: () => void;
+		/** What is typed now, millimetres, for the tape. */
+		onRead: (mm: number | undefined) => void;
+	}
+	let { row, units, active, readonly, onFocus, onType, onRecord, onForget, onRead }: Props =
+		$props();
+
+	const id = $props.id();
+	const echo = new Echo();
+	let focused = $state(false);
+	const call = $derived(row.call.then_text ?? row.call.call_text);
+	const callMm = $derived(row.call.then_mm ?? row.call.call_mm);
+	const edited = $derived(row.text.trim() !== (row.pull?.reading.written ?? ''));
+	$effect(() => echo.ask(edited ? row.text : '', units, row.call.call_mm));
+	$effect(() => {
+		if (active) onRead(echo.read?.mm ?? row.pull?.reading.mm);
+	});
+	const trouble = $derived((edited && echo.trouble) || row.parcel?.refused || '');
+	const standing = $derived(
+		trouble ? 'trouble' : row.parcel ? 'waiting' : row.pull ? 'read' : 'open'
+	);
+
+	function key(event: KeyboardEvent) {
+		if (event.key === 'Enter') {
+			event.preventDefault();
+			onRecord();
+		} else if (event.key === 'Escape') {
+			onForget();
+			(event.currentTarget as HTMLInputElement).blur();
+		}
+	}
+</script>
+
+<li class="row" class:active data-state={standing}>
+	<span class="notch" aria-hidden="true"></span>
+	<label class="pair" for={id}>{row.call.from}–{row.call.to}</label>
+	<span class="call" aria-label="call {call}" data-mm={callMm}><Len text={call} /></span>
+	<span class="entry">
+		<input
+			{id}
+			class="field numbers text-right"
+			class:covered={!focused && row.pull && !edited}
+			value={row.text}
+			{readonly}
+			inputmode="text"
+			enterkeyhint="next"
+			autocomplete="off"
+			autocapitalize="off"
+			spellcheck="false"
+			aria-invalid={trouble ? 'true' : undefined}
+			aria-describedby="{id}-echo"
+			aria-label="Reading {row.call.from} to {row.call.to}"
+			onfocus={() => {
+				focused = true;
+				onFocus();
+			}}
+			onblur={() => (focused = false)}
+			oninput={(event) => onType(event.currentTarget.value)}
+			onkeydown={key}
+		/>
+		{#if !focused && row.pull && !edited}
+			<span class="cover" aria-hidden="true"><Len text={row.pull.reading.text} /></span>
+		{/if}
+	</span>
+	<span class="result">
+		{#if edited && echo.read?.difference_text}
+			<Len text={echo.read.difference_text} />
+		{:else if row.pull && !edited}
+			<Len text={row.pull.difference_text} />
+		{/if}
+	</span>
+	<span id="{id}-echo" class="echo" aria-live="polite">
+		{#if trouble}
+			<strong class="text-string">{trouble}</strong>
+		{:else if row.parcel}
+			<span class="text-ink-soft">kept here, waiting to be sent</span>
+		{:else if edited && echo.read}
+			<span class="text-measured">= <Len text={echo.read.text} />, Enter records it</span>
+		{/if}
+	</span>
+</li>
+
+<style>
+	.row {
+		position: relative;
+		display: grid;
+		grid-template-columns: 2.1rem 3rem minmax(7.2rem, 1fr) 9.2rem 3.6rem;
+		align-items: center;
+		column-gap: 0.5rem;
+		padding-block: 0.2rem;
+		border-bottom: 1px solid var(--rule);
+	}
+	.notch {
+		position: relative;
+		align-self: center;
+		width: 1.7rem;
+		height: 3px;
+		background: var(--rule);
+	}
+	[data-state='read'] .notch {
+		height: 5px;
+		background: var(--measured);
+	}
+	.active .notch {
+		height: 7px;
+		background: var(--string);
+	}
+	.pair {
+		font-weight: 750;
+		font-size: 1.1rem;
+	}
+	.call {
+		font-size: 1.6rem;
+		font-weight: 650;
+		line-height: 1.1;
+	}
+	.entry {
+		position: relative;
+	}
+	.field {
+		font-size: 1.35rem;
+		font-weight: 600;
+	}
+	.covered {
+		color: transparent;
+	}
+	.cover {
+		position: absolute;
+		inset: 0;
+		display: flex;
+		align-items: center;
+		justify-content: flex-end;
+		padding-right: 0.7rem;
+		font-size: 1.35rem;
+		font-weight: 600;
+		pointer-events: none;
+	}
+	.result {
+		font-size: 1.15rem;
+		font-weight: 700;
+		text-align: right;
+		color: var(--measured);
+	}
+	.echo {
+		grid-column: 2 / -1;
+		font-size: 0.95rem;
+		text-align: right;
+	}
+	.echo:empty {
+		display: none;
+	}
+	@media (max-width: 30rem) {
+		.row {
+			grid-template-columns: 0.6rem 2.5rem minmax(5.6rem, 1fr) 7.4rem 2.9rem;
+			column-gap: 0.35rem;
+		}
+		.notch {
+			width: 0.9rem;
+		}
+		.call {
+			font-size: 1.45rem;
+		}
+		.field,
+		.cover {
+			font-size: 1.2rem;
+		}
+	}
+</style>

@@ -1,0 +1,89 @@
+<script lang="ts">
+	import type { Units } from '$lib/api/types';
+	import Len from '$lib/lengths/Len.svelte';
+	import CallRow from './CallRow.svelte';
+	import type { CallSheetState, Row } from './sheet.svelte';
+
+	interface Props {
+		sheet: CallSheetState;
+		units: Units;
+		/** The burn as typed, kept with each reading. */
+		burn: string;
+		burnText: string;
+		/** The pull in hand. */
+		activeKey: string;
+		onActive: (key: string) => void;
+		onRead: (mm: number | undefined) => void;
+	}
+	let { sheet, units, burn, burnText, activeKey, onActive, onRead }: Props = $props();
+
+	let list = $state<HTMLOListElement>();
+
+	/** Record a row and put the hand on the next field. */
+	function record(row: Row, index: number) {
+		sheet.record(row, units, burn);
+		const fields = list?.querySelectorAll('input') ?? [];
+		if (index + 1 < fields.length) fields[index + 1]?.focus();
+		else fields[index]?.blur();
+	}
+</script>
+
+<div class="head" aria-hidden="true">
+	<span>Pull</span><span
+		>Call{#if burnText}, <Len text={burnText} /> burned{/if}</span
+	><span>Read</span><span>Off</span>
+</div>
+<ol class="stick" bind:this={list} aria-label="Call sheet, round {sheet.round}">
+	{#each sheet.rows as row, index (row.key)}
+		<CallRow
+			{row}
+			{units}
+			active={row.key === activeKey}
+			readonly={!sheet.isLatest}
+			onFocus={() => onActive(row.key)}
+			onType={(text) => sheet.type(row, text)}
+			onRecord={() => record(row, index)}
+			onForget={() => sheet.forget(row)}
+			{onRead}
+		/>
+	{/each}
+</ol>
+
+<style>
+	.head {
+		display: grid;
+		grid-template-columns: 3rem minmax(7.2rem, 1fr) 9.2rem 3.6rem;
+		column-gap: 0.5rem;
+		padding-left: 2.6rem;
+		font-size: 0.9rem;
+		color: var(--ink-soft);
+	}
+	.head span:nth-child(n + 3) {
+		text-align: right;
+	}
+	/* the story stick that the rows are notched on */
+	.stick {
+		position: relative;
+	}
+	.stick::before {
+		content: '';
+		position: absolute;
+		left: 0.35rem;
+		top: 0;
+		bottom: 0;
+		width: 0.75rem;
+		background: var(--wood);
+		border-inline: 1px solid var(--wood-dark);
+	}
+	@media (max-width: 30rem) {
+		.head {
+			grid-template-columns: 2.5rem minmax(5.6rem, 1fr) 7.4rem 2.9rem;
+			column-gap: 0.35rem;
+			padding-left: 0.95rem;
+		}
+		.stick::before {
+			left: 0;
+			width: 0.4rem;
+		}
+	}
+</style>

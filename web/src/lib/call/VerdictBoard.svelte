@@ -1,0 +1,83 @@
+<script lang="ts">
+	import Words from '$lib/lengths/Words.svelte';
+	import type { Square } from '$lib/api/types';
+
+	interface Props {
+		square: Square | null | undefined;
+		/** The round on the screen has no reading yet. */
+		fresh: boolean;
+		round: number;
+	}
+	let { square, fresh, round }: Props = $props();
+
+	const title = $derived(
+		fresh || !square
+			? round === 1
+				? 'Pull the first round'
+				: `Pull round ${round}`
+			: square.headline
+	);
+	const text = $derived(
+		fresh || !square
+			? round === 1
+				? 'Type each reading as it stands on the tape, burn and all. Any order will do.'
+				: 'The call column shows what each tape should read now that the nails are moved.'
+			: square.reason
+	);
+</script>
+
+<div class="slate" role="status" data-verdict={fresh ? undefined : square?.verdict}>
+	<h1 class="text-xl leading-snug font-bold">
+		<Words text={title} />
+	</h1>
+	<p class="mt-1">
+		<Words {text} />
+		{#if !fresh && (square?.verdict === 'adjust' || square?.verdict === 'restake')}
+			<a class="whitespace-nowrap underline" href="#moves">The moves</a>
+		{/if}
+	</p>
+	{#if !fresh && square}
+		{#each square.traps as trap (trap.trap)}
+			<p class="mt-1 font-semibold">
+				<Words text={trap.text} />
+			</p>
+		{/each}
+		{#if square.verdict === 'check-readings'}
+			<ul class="mt-2 list-disc pl-5">
+				{#each square.suspects.slice(0, 3) as suspect (suspect.from + suspect.to + suspect.slip)}
+					<li>
+						<Words text={suspect.text} />
+					</li>
+				{/each}
+			</ul>
+		{/if}
+	{/if}
+</div>
+
+<style>
+	/* a slate the verdict is chalked on; its left edge says the kind without words */
+	.slate {
+		min-height: 6.1rem;
+		padding: 0.7rem 1rem;
+		color: var(--chalk);
+		background: var(--slate);
+		border-left: 8px solid var(--edge);
+	}
+	.slate[data-verdict='square'] {
+		border-left-color: #7fd08f;
+	}
+	.slate[data-verdict='adjust'] {
+		border-left-color: #c79bff;
+	}
+	.slate[data-verdict='restake'],
+	.slate[data-verdict='check-readings'] {
+		border-left: 8px dashed #ff9a80;
+	}
+	.slate p,
+	.slate li {
+		color: var(--chalk-soft);
+	}
+	.slate p.font-semibold {
+		color: var(--chalk);
+	}
+</style>

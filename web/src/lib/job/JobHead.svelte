@@ -1,0 +1,84 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import type { Job, StageName, Structure } from '$lib/api/types';
+	import { keys } from '$lib/keys/keys.svelte';
+	import { theme } from '$lib/look/theme.svelte';
+	import Len from '$lib/lengths/Len.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import NailKey from '$lib/ui/NailKey.svelte';
+	import { burnsFor, UNITS, type JobSession } from './session.svelte';
+	import StageLine from './StageLine.svelte';
+
+	interface Props {
+		session: JobSession;
+		job: Job;
+		structure: Structure;
+	}
+	let { session, job, structure }: Props = $props();
+
+	const base = $derived(`/jobs/${job.id}/${structure.id}`);
+	const current = $derived(page.url.pathname.split('/').at(-1) as StageName);
+	const units = $derived(UNITS.find((one) => one.value === job.units) ?? UNITS[0]);
+
+	function nextUnits() {
+		const at = UNITS.findIndex((one) => one.value === job.units);
+		void session.switchUnits(UNITS[(at + 1) % UNITS.length]?.value ?? 'ft-in');
+	}
+	function nextBurn() {
+		const burns = burnsFor(job.units);
+		const at = burns.findIndex((burn) => Math.abs(burn.mm - job.burn.mm) < 0.01);
+		void session.switchBurn(burns[(at + 1) % burns.length]?.written ?? '0 mm');
+	}
+
+	$effect(() =>
+		keys.offer([
+			{ key: 'b', does: 'switch the burn', run: nextBurn },
+			{ key: 'u', does: 'switch the units', run: nextUnits },
+			...structure.stages.map((stage, index) => ({
+				key: String(index + 1),
+				does: `stage: ${stage.name}`,
+				run: () => void goto(`${base}/${stage.name}`)
+			}))
+		])
+	);
+</script>
+
+<header class="pt-2">
+	<div class="flex flex-wrap items-center gap-x-3">
+		<a href="/" class="inline-flex min-h-11 items-center gap-2" aria-label="The yard, all jobs"
+			><Mark /></a
+		>
+		<p class="text-xl font-extrabold">{job.name}</p>
+		{#if job.structures.length > 1}
+			<select
+				class="field !min-h-10 !w-auto !py-0 font-semibold"
+				aria-label="Structure"
+				value={structure.id}
+				onchange={(event) => void goto(`/jobs/${job.id}/${event.currentTarget.value}/${current}`)}
+			>
+				{#each job.structures as one (one.id)}
+					<option value={one.id}>{one.plan.name ?? one.name_in_file}</option>
+				{/each}
+			</select>
+		{:else}
+			<p class="text-lg">{structure.plan.name ?? structure.name_in_file}</p>
+		{/if}
+		<div class="no-print flex flex-wrap items-center sm:ml-auto">
+			<NailKey letter="B" onPress={nextBurn}>
+				<span
+					>burn {#if job.burn.mm > 0}<Len text={job.burn.text} />{:else}none{/if}</span
+				>
+			</NailKey>
+			<NailKey letter="U" onPress={nextUnits}>{units?.short}</NailKey>
+			<NailKey letter="D" onPress={() => theme.toggle()}
+				>{theme.name === 'light' ? 'dusk' : 'daylight'}</NailKey
+			>
+			<a class="inline-flex min-h-11 items-center px-2 underline" href="/jobs/{job.id}/record"
+				>record</a
+			>
+			<NailKey letter="?" onPress={() => (keys.listed = true)}>keys</NailKey>
+		</div>
+	</div>
+	<StageLine stages={structure.stages} {current} {base} />
+</header>

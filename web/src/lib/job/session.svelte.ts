@@ -1,0 +1,84 @@
+import { answer, api, ApiError, type Schemas } from '$lib/api/client';
+import type { Job, Structure, Units } from '$lib/api/types';
+import { person } from '$lib/person/person.svelte';
+
+/** The job on the screen; every view of it reads from here. */
+export class JobSession {
+	job = $state<Job>();
+	/** What went wrong last, in words; empty when nothing did. */
+	trouble = $state('');
+
+	/** Load a job, or load it again. */
+	async load(jobId: string): Promise<void> {
+		try {
+			this.job = await answer(
+				api.GET('/api/jobs/{job_id}', { params: { path: { job_id: jobId } } })
+			);
+			this.trouble = '';
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error;
+			this.trouble = error.message;
+		}
+	}
+
+	structure(id: string): Structure | undefined {
+		return this.job?.structures.find((one) => one.id === id);
+	}
+
+	/** Take a structure as the server now has it. */
+	take(structure: Structure): void {
+		if (!this.job || structure.job_id !== this.job.id) return;
+		this.job.structures = this.job.structures.map((one) =>
+			one.id === structure.id ? structure : one
+		);
+	}
+
+	/** Switch units in place; nothing measured changes. */
+	switchUnits(units: Units): Promise<void> {
+		return this.#change({ switch_units: units });
+	}
+
+	/** Switch the burn that calls carry. */
+	switchBurn(burn: string): Promise<void> {
+		return this.#change({ burn });
+	}
+
+	async #change(change: Partial<Schemas['JobChange']>): Promise<void> {
+		const job = this.job;
+		if (!job || !(await person.ensure())) return;
+		try {
+			this.job = await answer(
+				api.PATCH('/api/jobs/{job_id}', {
+					params: { path: { job_id: job.id } },
+					body: { base_revision: job.revision, units: job.units, ...change }
+				})
+			);
+			this.trouble = '';
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error;
+			await this.load(job.id);
+			this.trouble = error.message;
+		}
+	}
+}
+
+export const UNITS: { value: Units; label: string; short: string }[] = [
+	{ value: 'ft-in', label: 'Feet and inches', short: 'ft in' },
+	{ value: 'm', label: 'Metres', short: 'm' },
+	{ value: 'mm', label: 'Millimetres', short: 'mm' }
+];
+
+/** Marks where crews start a tape, in the order the burn key steps through them; the first is usual. */
+export function burnsFor(units: Units): { written: string; mm: number }[] {
+	return units === 'ft-in'
+		? [
+				{ written: '1 ft', mm: 304.8 },
+				{ written: '1 in', mm: 25.4 },
+				{ written: '0 ft', mm: 0 }
+			]
+		: [
+				{ written: '100 mm', mm: 100 },
+				{ written: '10 mm', mm: 10 },
+				{ written: '0 mm', mm: 0 }
+			];
+}

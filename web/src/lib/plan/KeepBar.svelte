@@ -1,0 +1,58 @@
+<script lang="ts">
+	import type { Structure, Units } from '$lib/api/types';
+	import { keys } from '$lib/keys/keys.svelte';
+	import type { PlanEditor } from './editor.svelte';
+
+	interface Props {
+		editor: PlanEditor;
+		structure: Structure;
+		units: Units;
+	}
+	let { editor, structure, units }: Props = $props();
+
+	$effect(() =>
+		keys.offer([{ key: 'z', does: 'undo the last change of plan', run: () => void editor.undo() }])
+	);
+</script>
+
+{#if editor.stale}
+	<div class="caution my-3" role="alert">
+		<p class="font-bold">{editor.stale.who} changed this plan while you were at it:</p>
+		<ul class="my-1 list-disc pl-5">
+			{#each editor.stale.changes as change (change.pointer)}
+				<li>
+					{change.pointer.slice(1).replaceAll('/', ' ').replaceAll('_', ' ')}: {change.was ??
+						'nothing'} → {change.now ?? 'nothing'}
+				</li>
+			{/each}
+		</ul>
+		<div class="flex flex-wrap gap-2">
+			<button class="board-button plain" type="button" onclick={() => editor.reset()}
+				>Take theirs</button
+			>
+			<button class="board-button" type="button" onclick={() => editor.keep(units, true)}
+				>Keep mine over it</button
+			>
+		</div>
+	</div>
+{/if}
+<div class="flex flex-wrap items-center gap-2">
+	<button class="board-button" disabled={!editor.isChanged || !editor.preview.isGood}
+		>Keep this plan</button
+	>
+	<button
+		class="board-button plain"
+		type="button"
+		disabled={!editor.isChanged}
+		onclick={() => editor.reset()}>Put back</button
+	>
+	<button
+		class="board-button plain"
+		type="button"
+		disabled={!structure.can_undo}
+		onclick={() => editor.undo()}
+	>
+		<span class="nail-key max-sm:hidden" aria-hidden="true">Z</span>Undo
+	</button>
+	<output class="font-semibold" aria-live="polite">{editor.stale ? '' : editor.message}</output>
+</div>

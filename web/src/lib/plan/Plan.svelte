@@ -1,0 +1,283 @@
+<script lang="ts">
+	import type { StructureResult, Units } from '$lib/api/types';
+	import {
+		boardEnds,
+		cornersOf,
+		dimensionLabels,
+		extentOf,
+		letterLabels,
+		measuredCorners,
+		measuredStrings,
+		moveArrows
+	} from './drawing';
+	import { fittingFactor } from './exaggerate';
+	import { gestures } from './gestures';
+	import { lineObstacle, placeLabels, type Obstacle } from './labels';
+	import PlanTools from './PlanTools.svelte';
+	import ScaleStick from './ScaleStick.svelte';
+	import { Sheet } from './sheet.svelte';
+	import SvgLen from './SvgLen.svelte';
+	import type { XY } from './viewport';
+
+	interface Props {
+		result: StructureResult;
+		/** What the drawing is of, for those who hear it. */
+		name: string;
+		units: Units;
+		heldLine: string;
+		/** Draw boards, nails and strings. */
+		boards?: boolean;
+		/** Draw where the strings are by the readings, and the moves. */
+		measured?: boolean;
+		/** The two corners of the pull in hand. */
+		current?: [string, string];
+	}
+	let {
+		result,
+		name,
+		units,
+		heldLine,
+		boards = false,
+		measured = false,
+		current
+	}: Props = $props();
+
+	const sheet = new Sheet(() => extentOf(result, boards));
+	const at = $derived((point: XY) => sheet.at(point));
+
+	const square = $derived(measured ? result.square : null);
+	const known = $derived(
+		square !== null && square.verdict !== 'needs-pulls' && square.verdict !== 'check-readings'
+	);
+	const largest = $derived(
+		square ? Math.max(...Object.values(square.estimated).map((c) => c.off_mm)) : 0
+	);
+	const widest = $derived(Math.max(...result.sides.map((side) => side.length_mm)));
+	let chosen = $state<number>();
+	const factor = $derived(chosen ?? fittingFactor(largest, widest));
+
+	const corners = $derived(cornersOf(result));
+	const outline = $derived(
+		Object.values(corners)
+			.map(at)
+			.map((p) => `${p.x},${p.y}`)
+			.join(' ')
+	);
+	const found = $derived(square && known ? measuredCorners(result, square, factor) : null);
+	const strings = $derived(found ? measuredStrings(result, found) : []);
+	const arrows = $derived(square && known ? moveArrows(result, square, at) : []);
+	const obstacles = $derived<Obstacle[]>([
+		...arrows.map((arrow) => lineObstacle(arrow.from, arrow.to, 14)),
+		...strings.map((string) => lineObstacle(at(string.nails[0]), at(string.nails[1]), 3)),
+		...Object.values(found ?? {}).map((corner) => ({
+			at: at(corner),
+			half: { x: 9, y: 9 },
+			turn: 0
+		})),
+		...(boards ? result.boards : []).map((board) => {
+			const [one, two] = boardEnds(board, at);
+			return lineObstacle(one, two, 9);
+		})
+	]);
+	const labels = $derived(
+		sheet.width === 0
+			? []
+			: placeLabels(
+					[
+						...letterLabels(result, at),
+						...arrows.map((arrow) => arrow.label),
+						...dimensionLabels(result, at, true)
+					],
+					obstacles,
+					sheet.size
+				)
+	);
+	const lookOf = (key: string) =>
+		key in corners ? 'letter' : key.includes('@') ? 'move-value' : 'dimension';
+	const heldEnds = $derived(result.strings.some((s) => s.line === heldLine) ? heldLine : '');
+</script>
+
+<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
+<div
+	class="relative size-full overflow-hidden border border-rule bg-sheet"
+	style:touch-action={sheet.isFitted ? 'pan-y' : 'none'}
+	bind:clientWidth={sheet.width}
+	bind:clientHeight={sheet.height}
+	role="group"
+	aria-label="Plan of {name}; plus, minus and zero zoom, arrows move it"
+	tabindex="0"
+	onkeydown={(event) => {
+		if (!event.ctrlKey && !event.metaKey && sheet.key(event.key)) event.preventDefault();
+	}}
+	{@attach gestures(sheet)}
+>
+	<svg class="absolute inset-0 size-full" role="img" aria-label="{name}, drawn to scale">
+		{#if sheet.width > 0}
+			<polygon points={outline} class="ground" />
+			{#each result.diagonals as diagonal (diagonal.from + diagonal.to)}
+				{@const one = at(corners[diagonal.from] as XY)}
+				{@const two = at(corners[diagonal.to] as XY)}
+				<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="diagonal" />
+			{/each}
+			{#if boards}
+				{#each result.boards as board (board.board)}
+					{@const [one, two] = boardEnds(board, at)}
+					<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="board" />
+					{#each [one, two] as stake, end (end)}
+						<rect x={stake.x - 4} y={stake.y - 4} width="8" height="8" class="stake" />
+					{/each}
+				{/each}
+				{#each result.strings as string (string.line)}
+					{@const nails = result.boards.filter((board) => board.line === string.line)}
+					{@const one = at({ x: nails[0]?.nail.x_mm ?? 0, y: nails[0]?.nail.y_mm ?? 0 })}
+					{@const two = at({ x: nails[1]?.nail.x_mm ?? 0, y: nails[1]?.nail.y_mm ?? 0 })}
+					<line
+						x1={one.x}
+						y1={one.y}
+						x2={two.x}
+						y2={two.y}
+						class="string"
+						class:held={string.line === heldEnds}
+					/>
+					{#if !found}
+						<circle cx={one.x} cy={one.y} r="3.5" class="nail" />
+						<circle cx={two.x} cy={two.y} r="3.5" class="nail" />
+					{/if}
+				{/each}
+			{/if}
+			<polygon points={outline} class="walls" />
+			{#if current}
+				{@const one = at(corners[current[0]] as XY)}
+				{@const two = at(corners[current[1]] as XY)}
+				<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="current" />
+			{/if}
+			{#each strings as string (string.line)}
+				{@const [one, two] = string.nails.map(at) as [XY, XY]}
+				<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="measured" />
+				<circle cx={one.x} cy={one.y} r="4.5" class="as-found" />
+				<circle cx={two.x} cy={two.y} r="4.5" class="as-found" />
+			{/each}
+			{#if found && square}
+				{#each Object.entries(square.estimated) as [corner, place] (corner)}
+					{@const here = at(found[corner] as XY)}
+					{#if place.ellipse && place.ellipse.major_mm > 0}
+						<ellipse
+							rx={place.ellipse.major_mm * factor * sheet.view.scale}
+							ry={place.ellipse.minor_mm * factor * sheet.view.scale}
+							transform="translate({here.x} {here.y}) rotate({-place.ellipse.angle_deg})"
+							class="doubt"
+						/>
+					{/if}
+					<circle cx={here.x} cy={here.y} r="8" class="as-found" />
+				{/each}
+			{/if}
+			{#each arrows as arrow (arrow.board)}
+				<line
+					x1={arrow.from.x}
+					y1={arrow.from.y}
+					x2={arrow.to.x}
+					y2={arrow.to.y}
+					class="move"
+					marker-end="url(#head)"
+				/>
+			{/each}
+			{#each labels as label (label.key)}
+				<SvgLen
+					text={label.text}
+					at={label.at}
+					turn={label.turn}
+					size={label.size}
+					class={lookOf(label.key)}
+				/>
+			{/each}
+			<ScaleStick scale={sheet.view.scale} {units} at={{ x: 14, y: sheet.height - 12 }} />
+		{/if}
+		<defs>
+			<marker
+				id="head"
+				viewBox="0 0 10 10"
+				refX="7"
+				refY="5"
+				markerWidth="3.6"
+				markerHeight="3.6"
+				orient="auto"
+			>
+				<path d="M0 0 L10 5 L0 10 z" class="head" />
+			</marker>
+		</defs>
+	</svg>
+	<PlanTools {sheet} {factor} drawnLarger={found !== null} onFactor={(value) => (chosen = value)} />
+</div>
+
+<style>
+	.ground {
+		fill: var(--earth);
+	}
+	.walls {
+		fill: none;
+		stroke: var(--ink);
+		stroke-width: 2;
+	}
+	.diagonal {
+		stroke: var(--ink-soft);
+		stroke-width: 1;
+		stroke-dasharray: 1 5;
+		stroke-linecap: round;
+	}
+	.board {
+		stroke: var(--wood);
+		stroke-width: 9;
+	}
+	.stake {
+		fill: var(--wood-dark);
+	}
+	.string {
+		stroke: var(--ink);
+		stroke-width: 1;
+	}
+	.string.held {
+		stroke-width: 2.5;
+	}
+	.nail {
+		fill: var(--ink);
+	}
+	.current {
+		stroke: var(--string);
+		stroke-width: 3.5;
+	}
+	.measured {
+		stroke: var(--measured);
+		stroke-width: 2.2;
+		stroke-dasharray: 9 5;
+	}
+	.as-found {
+		fill: var(--sheet);
+		fill-opacity: 0.75;
+		stroke: var(--measured);
+		stroke-width: 2.2;
+	}
+	.doubt {
+		fill: var(--measured);
+		fill-opacity: 0.14;
+		stroke: none;
+	}
+	.move {
+		stroke: var(--move);
+		stroke-width: 5;
+	}
+	.head {
+		fill: var(--move);
+	}
+	svg :global(.letter) {
+		fill: var(--ink);
+		font-weight: 800;
+	}
+	svg :global(.dimension) {
+		fill: var(--ink);
+		--halo: var(--earth);
+	}
+	svg :global(.move-value) {
+		fill: var(--move);
+		font-weight: 800;
+	}
+</style>

@@ -1,0 +1,35 @@
+<script lang="ts">
+	import { piecesOf } from '$lib/lengths/split';
+	import type { XY } from './viewport';
+
+	interface Props {
+		text: string;
+		at: XY;
+		/** Degrees clockwise. */
+		turn?: number;
+		size: number;
+		class?: string;
+	}
+	let { text, at, turn = 0, size, class: look = '' }: Props = $props();
+</script>
+
+<text
+	class="numbers halo {look}"
+	transform="translate({at.x} {at.y}) rotate({turn})"
+	text-anchor="middle"
+	dominant-baseline="central"
+	font-size={size}
+	>{#each piecesOf(text) as piece, index (index)}{#if piece.fraction}<tspan class="fraction"
+				>{piece.text}</tspan
+			>{:else}{piece.text}{/if}{/each}</text
+>
+
+<style>
+	.halo {
+		paint-order: stroke;
+		stroke: var(--halo, var(--sheet));
+		stroke-width: 5px;
+		stroke-linejoin: round;
+		font-weight: 600;
+	}
+</style>

@@ -1,0 +1,31 @@
+<script lang="ts">
+	import { Dialog } from 'bits-ui';
+	import type { Snippet } from 'svelte';
+
+	interface Props {
+		open: boolean;
+		title: string;
+		onClose: () => void;
+		/** Fill the screen, for numbers to be read from afar. */
+		full?: boolean;
+		children: Snippet;
+	}
+	let { open, title, onClose, full = false, children }: Props = $props();
+</script>
+
+<Dialog.Root bind:open={() => open, (next) => !next && onClose()}>
+	<Dialog.Portal>
+		<Dialog.Overlay class="fixed inset-0 z-40 bg-black/55" />
+		<Dialog.Content
+			class={full
+				? 'fixed inset-0 z-50 flex flex-col bg-stone p-4 text-ink'
+				: 'fixed top-1/2 left-1/2 z-50 max-h-[92vh] w-[min(34rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto border-2 border-ink bg-stone p-6 text-ink'}
+		>
+			<div class="mb-3 flex items-start justify-between gap-4">
+				<Dialog.Title class="text-2xl font-bold">{title}</Dialog.Title>
+				<Dialog.Close class="board-button plain" aria-label="Close">Close</Dialog.Close>
+			</div>
+			{@render children()}
+		</Dialog.Content>
+	</Dialog.Portal>
+</Dialog.Root>

@@ -1,0 +1,31 @@
+<script lang="ts">
+	import type { StructureSummary } from '$lib/api/types';
+
+	interface Props {
+		structure: StructureSummary;
+		/** Millimetres to a pixel: one for the whole yard, so that sizes compare. */
+		mmPerPixel: number;
+	}
+	let { structure, mmPerPixel }: Props = $props();
+
+	const points = $derived(Object.values(structure.corners));
+	const left = $derived(Math.min(...points.map((p) => p.x_mm)));
+	const top = $derived(Math.max(...points.map((p) => p.y_mm)));
+	const width = $derived((Math.max(...points.map((p) => p.x_mm)) - left) / mmPerPixel);
+	const height = $derived((top - Math.min(...points.map((p) => p.y_mm))) / mmPerPixel);
+	const outline = $derived(
+		points
+			.map((p) => `${(p.x_mm - left) / mmPerPixel + 13},${(top - p.y_mm) / mmPerPixel + 13}`)
+			.join(' ')
+	);
+</script>
+
+<svg width={width + 26} height={height + 26} class="block max-w-full" aria-hidden="true">
+	<g stroke="var(--ink-soft)" stroke-width="1">
+		<path
+			d="M0 13.500h{width + 26}M0 {height + 13}h{width + 26}M13.500 0v{height + 26}M{width +
+				13} 0v{height + 26}"
+		/>
+	</g>
+	<polygon points={outline} fill="var(--earth)" stroke="var(--ink)" stroke-width="2" />
+</svg>

@@ -1,0 +1,110 @@
+<script lang="ts">
+	import type { JobSummary } from '$lib/api/types';
+	import Words from '$lib/lengths/Words.svelte';
+	import SmallPlan from './SmallPlan.svelte';
+
+	interface Props {
+		job: JobSummary;
+		mmPerPixel: number;
+	}
+	let { job, mmPerPixel }: Props = $props();
+</script>
+
+<article class="job" aria-labelledby="job-{job.id}">
+	<header class="flex flex-wrap items-baseline gap-x-4">
+		<h2 id="job-{job.id}" class="text-2xl font-extrabold">{job.name}</h2>
+		{#if job.sample}<span class="text-ink-soft">sample</span>{/if}
+		<a class="ml-auto inline-flex min-h-11 items-center underline" href="/jobs/{job.id}/record"
+			>Record</a
+		>
+	</header>
+	<ul class="rope">
+		{#each job.structures as structure (structure.id)}
+			<li>
+				<span class="peg" aria-hidden="true"></span>
+				<a
+					class="hung"
+					href="/jobs/{job.id}/{structure.id}/{structure.next.stage}"
+					data-verdict={structure.verdict}
+				>
+					<span class="drawing"><SmallPlan {structure} {mmPerPixel} /></span>
+					<span class="block text-lg font-bold">{structure.name}</span>
+					<span class="numbers block text-lg"><Words text={structure.size} /></span>
+					<span class="next">
+						<Words text={structure.next.text} />
+					</span>
+				</a>
+			</li>
+		{/each}
+		<li>
+			<span class="peg" aria-hidden="true"></span>
+			<a class="hung empty" href="/jobs/new?job={job.id}">+ Another structure</a>
+		</li>
+	</ul>
+</article>
+
+<style>
+	/* each job is a line, its structures hang on it */
+	.rope {
+		position: relative;
+		display: flex;
+		flex-wrap: wrap;
+		gap: 1.25rem 2rem;
+		padding: 0 1.25rem;
+	}
+	.rope::before {
+		content: '';
+		position: absolute;
+		inset: 0.55rem 0 auto;
+		height: 2px;
+		background: var(--string);
+	}
+	li {
+		position: relative;
+		padding-top: 1.3rem;
+	}
+	.peg {
+		position: absolute;
+		left: 1.5rem;
+		top: 0;
+		width: 0.6rem;
+		height: 1.7rem;
+		background: var(--wood);
+		border: 1px solid var(--wood-dark);
+		z-index: 1;
+	}
+	.hung {
+		display: block;
+		width: min(21rem, 84vw);
+		padding: 1rem 1.1rem 0.8rem;
+		background: var(--sheet);
+		border: 1px solid var(--rule);
+		border-bottom: 4px solid var(--edge);
+	}
+	.empty {
+		display: grid;
+		place-items: center;
+		width: min(12rem, 84vw);
+		height: 6rem;
+		background: transparent;
+		border-style: dashed;
+	}
+	.hung:hover {
+		border-bottom-color: var(--string);
+	}
+	.hung[data-verdict='square'] {
+		border-bottom-color: var(--good);
+	}
+	.drawing {
+		display: grid;
+		place-items: center;
+		height: 10.5rem;
+	}
+	.next {
+		display: block;
+		margin-top: 0.35rem;
+		padding-top: 0.35rem;
+		border-top: 1px solid var(--rule);
+		font-weight: 600;
+	}
+</style>

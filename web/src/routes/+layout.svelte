@@ -1,0 +1,32 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { onMount, type Snippet } from 'svelte';
+	import '../app.css';
+	import KeyList from '$lib/keys/KeyList.svelte';
+	import { keys } from '$lib/keys/keys.svelte';
+	import { theme } from '$lib/look/theme.svelte';
+	import { outbox } from '$lib/outbox/outbox.svelte';
+	import WhoDialog from '$lib/person/WhoDialog.svelte';
+
+	let { children }: { children: Snippet } = $props();
+
+	theme.show();
+	onMount(() => {
+		void outbox.flush();
+		return keys.offer([
+			{ key: 'y', does: 'the yard, all jobs', run: () => void goto('/') },
+			{ key: 'd', does: 'daylight or dusk', run: () => theme.toggle() }
+		]);
+	});
+</script>
+
+<svelte:window onkeydown={(event) => keys.press(event)} ononline={() => void outbox.flush()} />
+
+{#if outbox.away}
+	<p role="status" class="bg-string px-4 py-1 text-center font-semibold text-string-ink">
+		Anvilhead or its database is away. {outbox.waiting.length} kept here; sent when it is back.
+	</p>
+{/if}
+{@render children()}
+<WhoDialog />
+<KeyList />

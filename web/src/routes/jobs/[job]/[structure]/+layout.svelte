@@ -1,0 +1,26 @@
+<script lang="ts">
+	import { page } from '$app/state';
+	import type { Snippet } from 'svelte';
+	import { useSession } from '$lib/job/context';
+	import JobHead from '$lib/job/JobHead.svelte';
+
+	let { children }: { children: Snippet } = $props();
+
+	const session = useSession();
+	const structure = $derived(session.structure(page.params.structure ?? ''));
+</script>
+
+{#if structure && session.job}
+	<div class="mx-auto flex min-h-dvh max-w-[92rem] flex-col px-3 pb-4 sm:px-7">
+		<JobHead {session} job={session.job} {structure} />
+		{#if session.trouble}<p role="alert" class="caution mb-3 font-semibold">
+				{session.trouble}
+			</p>{/if}
+		{#key structure.id}{@render children()}{/key}
+	</div>
+{:else}
+	<main class="p-10 text-center">
+		<h1 class="text-xl font-bold">There is no such structure in this job.</h1>
+		<p class="mt-4"><a class="board-button" href="/">To the yard</a></p>
+	</main>
+{/if}

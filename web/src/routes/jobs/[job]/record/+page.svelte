@@ -1,0 +1,71 @@
+<script lang="ts">
+	import { answer, api, ApiError } from '$lib/api/client';
+	import type { LogEntry } from '$lib/api/types';
+	import { useSession } from '$lib/job/context';
+	import Words from '$lib/lengths/Words.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+
+	const session = useSession();
+	const job = $derived(session.job);
+	let entries = $state<LogEntry[]>([]);
+	let trouble = $state('');
+	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+
+	$effect(() => {
+		if (job) void load(job.id);
+	});
+	async function load(id: string) {
+		try {
+			entries = await answer(
+				api.GET('/api/jobs/{job_id}/log', { params: { path: { job_id: id } } })
+			);
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error;
+			trouble = error.message;
+		}
+	}
+	const nameOf = (id: string | null) => {
+		const structure = job?.structures.find((one) => one.id === id);
+		return structure ? (structure.plan.name ?? structure.name_in_file) : '';
+	};
+</script>
+
+<svelte:head><title>Record · {job?.name} · Anvilhead</title></svelte:head>
+
+{#if job}
+	<div class="mx-auto max-w-[64rem] px-4 py-3 sm:px-7">
+		<header class="mb-4 flex flex-wrap items-center gap-3">
+			<a href="/" class="inline-flex min-h-11 items-center" aria-label="The yard, all jobs"
+				><Mark /></a
+			>
+			<h1 class="text-2xl">
+				<a class="font-extrabold underline" href="/jobs/{job.id}">{job.name}</a> · record
+			</h1>
+			<div class="no-print ml-auto flex flex-wrap gap-2">
+				<a class="board-button plain" href="/api/jobs/{job.id}/file" download>Save the job file</a>
+				<button class="board-button plain" onclick={() => window.print()}>Print</button>
+			</div>
+		</header>
+		<main>
+			{#if trouble}<p role="alert" class="caution">{trouble}</p>{/if}
+			<table class="w-full text-left">
+				<thead class="text-sm text-ink-soft"
+					><tr><th class="py-1">When</th><th>Who</th><th>What happened</th></tr></thead
+				>
+				<tbody>
+					{#each entries as entry, index (index)}
+						<tr class="border-t border-rule align-top">
+							<td class="py-1.5 pr-4 whitespace-nowrap">{when.format(new Date(entry.at))}</td>
+							<td class="pr-4 font-semibold">{entry.who}</td>
+							<td
+								>{#if entry.structure_id}<span class="text-ink-soft"
+										>{nameOf(entry.structure_id)}:
+									</span>{/if}<Words text={entry.text} /></td
+							>
+						</tr>
+					{/each}
+				</tbody>
+			</table>
+		</main>
+	</div>
+{/if}

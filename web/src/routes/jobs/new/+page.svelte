@@ -1,0 +1,253 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { answer, api, ApiError } from '$lib/api/client';
+	import type { Job, Units } from '$lib/api/types';
+	import { burnsFor, UNITS } from '$lib/job/session.svelte';
+	import LengthField from '$lib/lengths/LengthField.svelte';
+	import { person } from '$lib/person/person.svelte';
+	import Plan from '$lib/plan/Plan.svelte';
+	import { KINDS, planOf, type PlanFields } from '$lib/plan/planForm';
+	import { PlanPreview, planTroubles } from '$lib/plan/preview.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import { readKept, writeKept } from '$lib/ui/kept';
+
+	const KEY = 'anvilhead.new-job';
+	const STANDARD = {
+		'ft-in': { tolerance: '1/8 in', setback: '4 ft', restakeOver: '2 in' },
+		m: { tolerance: '3 mm', setback: '1.2 m', restakeOver: '50 mm' },
+		mm: { tolerance: '3 mm', setback: '1200 mm', restakeOver: '50 mm' }
+	} satisfies Record<Units, Partial<PlanFields>>;
+	interface Draft {
+		/** Made once, so that sending the job twice makes one. */
+		id: string;
+		structureId: string;
+		job: string;
+		units: Units;
+		fields: PlanFields;
+	}
+	const blank = (): Draft => ({
+		id: crypto.randomUUID(),
+		structureId: crypto.randomUUID(),
+		job: '',
+		units: 'ft-in',
+		fields: { name: '', kind: 'building', length: '', width: '', held: 'AB', ...STANDARD['ft-in'] }
+	});
+
+	/** Set when the structure goes into a job that is there already. */
+	const existing = page.url.searchParams.get('job');
+	let job = $state<Job>();
+	$effect(() => {
+		if (existing) void loadJob(existing);
+	});
+	async function loadJob(id: string) {
+		try {
+			job = await answer(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: id } } }));
+			switchUnits(job.units);
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error;
+			refused = { '': error.message };
+		}
+	}
+
+	let draft = $state<Draft>(readKept(KEY, null) ?? blank());
+	let refused = $state<Record<string, string>>({});
+	let sending = $state(false);
+	const preview = new PlanPreview();
+	const burn = $derived(burnsFor(draft.units)[0]?.written ?? '0 mm');
+	const sized = $derived(draft.fields.length.trim() !== '' && draft.fields.width.trim() !== '');
+
+	$effect(() => {
+		writeKept(KEY, $state.snapshot(draft));
+		if (sized) preview.ask(planOf(draft.fields), draft.units, burn);
+	});
+
+	function switchUnits(units: Units) {
+		draft.units = units;
+		draft.fields = { ...draft.fields, ...STANDARD[units] };
+	}
+
+	/** The name in job files: letters and digits of the spoken one, and not one the job has. */
+	function shortName(name: string): string {
+		const plain =
+			name
+				.toLowerCase()
+				.replace(/[^a-z0-9]+/g, '-')
+				.replace(/^-|-$/g, '')
+				.slice(0, 50) || 'structure';
+		const taken = job?.structures.some((one) => one.name_in_file === plain);
+		return taken ? `${plain}-${(job?.structures.length ?? 0) + 1}` : plain;
+	}
+
+	async function make(event: SubmitEvent) {
+		event.preventDefault();
+		if (!(await person.ensure())) return;
+		sending = true;
+		refused = {};
+		const fields = { ...draft.fields, name: draft.fields.name.trim() || draft.job.trim() };
+		const structure = {
+			id: draft.structureId,
+			name_in_file: shortName(fields.name),
+			plan: planOf(fields)
+		};
+		try {
+			const made = await answer(
+				job
+					? api.POST('/api/jobs/{job_id}/structures', {
+							params: { path: { job_id: job.id } },
+							body: { units: draft.units, structure }
+						})
+					: api.POST('/api/jobs', {
+							body: { id: draft.id, name: draft.job, units: draft.units, burn, structure }
+						})
+			);
+			writeKept(KEY, undefined);
+			await goto(`/jobs/${made.id}/${draft.structureId}/boards`);
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error;
+			refused = planTroubles(error.problem);
+		} finally {
+			sending = false;
+		}
+	}
+</script>
+
+<svelte:head><title>New job · Anvilhead</title></svelte:head>
+
+<div class="mx-auto flex min-h-dvh max-w-[92rem] flex-col px-3 py-3 sm:px-7">
+	<header class="mb-4 flex items-center gap-3">
+		<a href="/" class="inline-flex min-h-11 items-center" aria-label="The yard, all jobs"
+			><Mark /></a
+		>
+		<h1 class="text-2xl font-extrabold">{job ? `${job.name}: another structure` : 'A new job'}</h1>
+	</header>
+	<main class="two-panes">
+		<form class="grid content-start gap-3" onsubmit={make} aria-label="New job">
+			{#if !existing}
+				<label>
+					<span class="font-semibold">Job, as the crew calls it</span>
+					<input
+						class="field mt-1"
+						maxlength="120"
+						bind:value={draft.job}
+						autocomplete="off"
+						required
+					/>
+					<span class="mt-1 block min-h-5 text-sm font-semibold text-string"
+						>{refused['/name'] ?? ''}</span
+					>
+				</label>
+				<fieldset>
+					<legend class="font-semibold">Tape</legend>
+					<div class="mt-1 grid grid-cols-3 gap-2">
+						{#each UNITS as unit (unit.value)}
+							<label class="choice">
+								<input
+									class="sr-only"
+									type="radio"
+									name="units"
+									value={unit.value}
+									checked={draft.units === unit.value}
+									onchange={() => switchUnits(unit.value)}
+								/>
+								{unit.label}
+							</label>
+						{/each}
+					</div>
+				</fieldset>
+			{/if}
+			<div class="grid grid-cols-2 gap-4">
+				<label>
+					<span class="font-semibold">What is set out</span>
+					<input
+						class="field mt-1"
+						maxlength="120"
+						bind:value={draft.fields.name}
+						placeholder={draft.job}
+						autocomplete="off"
+					/>
+				</label>
+				<label>
+					<span class="font-semibold">Kind</span>
+					<select class="field mt-1" bind:value={draft.fields.kind}>
+						{#each KINDS as kind (kind.value)}<option value={kind.value}>{kind.label}</option
+							>{/each}
+					</select>
+				</label>
+				<LengthField
+					label="Length, A to B"
+					value={draft.fields.length}
+					units={draft.units}
+					refused={refused['/footprint/length']}
+					hint="the first string"
+					onInput={(text) => (draft.fields.length = text)}
+				/>
+				<LengthField
+					label="Width, B to C"
+					value={draft.fields.width}
+					units={draft.units}
+					refused={refused['/footprint/width']}
+					hint="square to it"
+					onInput={(text) => (draft.fields.width = text)}
+				/>
+				<LengthField
+					label="Corner may be off"
+					value={draft.fields.tolerance}
+					units={draft.units}
+					refused={refused['/tolerance']}
+					onInput={(text) => (draft.fields.tolerance = text)}
+				/>
+				<LengthField
+					label="Boards beyond it"
+					value={draft.fields.setback}
+					units={draft.units}
+					refused={refused['/board_setback']}
+					onInput={(text) => (draft.fields.setback = text)}
+				/>
+			</div>
+			{#if refused['']}<p role="alert" class="caution font-semibold">{refused['']}</p>{/if}
+			<button
+				class="board-button"
+				disabled={sending ||
+					!sized ||
+					!(existing ? job && draft.fields.name.trim() : draft.job.trim())}>Set it out</button
+			>
+		</form>
+		<div class="pane">
+			{#if preview.shown && sized}
+				<Plan
+					result={preview.shown.result}
+					name={draft.fields.name || draft.job || 'the new job'}
+					units={draft.units}
+					heldLine="AB"
+					boards
+				/>
+			{:else}
+				<p
+					class="grid size-full place-items-center border border-rule bg-sheet p-8 text-center text-lg text-ink-soft"
+				>
+					Type length and width: the drawing appears here, to scale.
+				</p>
+			{/if}
+		</div>
+	</main>
+</div>
+
+<style>
+	.choice {
+		display: grid;
+		place-items: center;
+		min-height: var(--touch);
+		padding: 0.2rem;
+		text-align: center;
+		border: 1.5px solid var(--edge);
+		cursor: pointer;
+	}
+	.choice:has(:checked) {
+		font-weight: 800;
+		border-bottom: 4px solid var(--string);
+	}
+	.choice:has(:focus-visible) {
+		outline: 3px solid var(--string);
+	}
+</style>

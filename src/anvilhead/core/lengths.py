@@ -317,6 +317,14 @@ def _ambiguous(text: str, token: _Token, one: str, other: str) -> LengthError:
 
 
 def _needs_unit(text: str, numbers: list[_Token]) -> LengthError:
+    improper = next((t for t in numbers[1:] if t.kind == "fraction" and t.value >= 1), None)
+    if improper:
+        return LengthError(
+            "over-full",
+            f"{text.strip()}: the fraction {improper.source} at character {improper.start + 1} is one or more. "
+            "Write what is left of it.",
+            improper.start,
+        )
     token = numbers[1] if len(numbers) > 1 else numbers[0]
     return LengthError(
         "ambiguous",

@@ -20,7 +20,7 @@ from anvilhead.core.point import Point
 from anvilhead.core.slips import Suspect, find_slips, without_certain
 from anvilhead.core.tape import Pull, TapeClass, ordered_pair
 from anvilhead.core.tolerances import ON_TOLERANCE_MM, SMALLEST_MOVE_MM
-from anvilhead.core.traps import Trap, traps_in
+from anvilhead.core.traps import Trap, TrapKind, traps_in
 
 STEEL_TAPE = TapeClass()
 """The tape a set-out is squared with unless another is named: ±1/16 inch plus 1 in 10,000."""
@@ -143,9 +143,15 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
         predicted=_predictions(set_out, fit, moves, pulls),
         suspects=tuple(suspects),
         next_pull=_next_pull(set_out, fit, [observations[i] for i in believed], suspects),
-        traps=traps_in(set_out.footprint, pulls, set_out.tolerance_mm, set_out.tape),
+        traps=_traps(set_out, pulls, disagrees),
         worst=_worst(set_out, fit) if usable else None,
     )
+
+
+def _traps(set_out: SetOut, pulls: Sequence[Pull], disagrees: bool) -> tuple[Trap, ...]:
+    """Traps in the readings; how far a side has slid is not worth saying from readings that contradict each other."""
+    traps = traps_in(set_out.footprint, pulls, set_out.tolerance_mm, set_out.tape)
+    return tuple(trap for trap in traps if not (disagrees and trap.kind is TrapKind.RACKED))
 
 
 def _moves(set_out: SetOut, fit: Adjustment) -> tuple[Move, ...]:

@@ -7,7 +7,7 @@ from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.jobfile.reading import plan_problems, pull_of, pull_problems
 from anvilhead.jobfile.solving import call_sheet, solve_structure
 from anvilhead.service.documents import LengthAsked, PreviewPull, PreviewRequest, PullCreate
-from anvilhead.service.views import LengthRead, PreviewView, plan_view
+from anvilhead.service.views import LengthEcho, LengthRead, PreviewView, plan_view
 
 
 def preview(request: PreviewRequest) -> PreviewView:
@@ -30,20 +30,16 @@ def preview(request: PreviewRequest) -> PreviewView:
     )
 
 
-def read_typed(asked: LengthAsked) -> LengthRead:
-    """The echo of a typed length.
-
-    Raises:
-        DocumentRefused: with the position of the trouble.
-    """
+def read_typed(asked: LengthAsked) -> LengthEcho:
+    """The echo of a typed text: a length, or the trouble and its position."""
     try:
         read = read_length(asked.text, asked.units)
     except LengthError as error:
-        problem = Problem(pointer="/text", code=error.code, message=error.message, position=error.position)
-        raise DocumentRefused([problem]) from error
+        trouble = Problem(pointer="/text", code=error.code, message=error.message, position=error.position)
+        return LengthEcho(trouble=trouble)
     printed = print_length(read.mm, asked.units)
     difference = None if asked.against_mm is None else float(read.mm) - asked.against_mm
-    return LengthRead(
+    length = LengthRead(
         mm=round(float(read.mm), 6),
         text=printed.text,
         remainder_mm=round(printed.remainder_mm, 6),
@@ -51,6 +47,7 @@ def read_typed(asked: LengthAsked) -> LengthRead:
         difference_mm=difference,
         difference_text=None if difference is None else difference_text(difference, asked.units),
     )
+    return LengthEcho(read=length)
 
 
 def difference_text(mm: float, units: Units) -> str:

@@ -9,6 +9,7 @@ from anvilhead.core.lengths import Units, print_length
 from anvilhead.core.squaring import Verdict
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.models import Plan
+from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.results import Between, CallResult, Place, Result, StructureResult
 
 
@@ -21,8 +22,15 @@ class ShownLength(Result):
     written: str
 
 
+class LengthEcho(Result):
+    """What a typed text means, or why it means nothing; one of the two."""
+
+    read: "LengthRead | None" = None
+    trouble: Problem | None = None
+
+
 class LengthRead(Result):
-    """The echo of a typed length.
+    """A typed length as understood.
 
     Attributes:
         explicit: the text with its units spelled out.
@@ -208,9 +216,13 @@ def shown(length: Length, units: Units) -> ShownLength:
     )
 
 
+def shown_small(length: Length, units: Units) -> ShownLength:
+    """A small length for reading: a job in metres says burns and tolerances in millimetres."""
+    return shown(length, Units.MM if units is Units.M else units)
+
+
 def plan_view(plan: Plan, units: Units) -> PlanView:
-    """A plan for reading in the job's units; the tolerance is small, so metres show it in millimetres."""
-    fine = Units.MM if units is Units.M else units
+    """A plan for reading in the job's units."""
     return PlanView(
         name=plan.name,
         kind=plan.kind,
@@ -219,8 +231,8 @@ def plan_view(plan: Plan, units: Units) -> PlanView:
             length=shown(plan.footprint.length, units),
             width=shown(plan.footprint.width, units),
         ),
-        tolerance=shown(plan.tolerance, fine),
+        tolerance=shown_small(plan.tolerance, units),
         board_setback=shown(plan.board_setback, units),
-        restake_over=shown(plan.restake_over, fine),
+        restake_over=shown_small(plan.restake_over, units),
         held_line=plan.held_line,
     )

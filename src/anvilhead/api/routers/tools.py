@@ -13,7 +13,7 @@ from anvilhead.api import examples
 from anvilhead.api.problems import ANSWERS
 from anvilhead.service.documents import LengthAsked, PreviewRequest
 from anvilhead.service.preview import preview, read_typed
-from anvilhead.service.views import LengthRead, PreviewView
+from anvilhead.service.views import LengthEcho, PreviewView
 
 router = APIRouter(tags=["tools"], responses={422: ANSWERS[422], 413: ANSWERS[413]})
 
@@ -42,6 +42,6 @@ async def preview_plan(request: Annotated[PreviewRequest, Body(examples=[example
 @router.post("/lengths")
 async def read_length(
     asked: Annotated[LengthAsked, Body(examples=[{"units": "ft-in", "text": "27-6-1/2", "against_mm": 8382}])],
-) -> LengthRead:
+) -> LengthEcho:
     """What a typed text means as a length, for the echo while typing."""
     return read_typed(asked)

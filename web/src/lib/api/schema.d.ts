@@ -551,8 +551,16 @@ export interface components {
             against_mm?: number | null;
         };
         /**
+         * LengthEcho
+         * @description What a typed text means, or why it means nothing; one of the two.
+         */
+        LengthEcho: {
+            read?: components["schemas"]["LengthRead"] | null;
+            trouble?: components["schemas"]["Problem"] | null;
+        };
+        /**
          * LengthRead
-         * @description The echo of a typed length.
+         * @description A typed length as understood.
          *
          *     Attributes:
          *         explicit: the text with its units spelled out.
@@ -2570,7 +2578,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LengthRead"];
+                    "application/json": components["schemas"]["LengthEcho"];
                 };
             };
             /** @description Too large */

@@ -167,7 +167,7 @@
 	}
 	@media (max-width: 30rem) {
 		.row {
-			grid-template-columns: 0.6rem 2.5rem minmax(5.6rem, 1fr) 7.4rem 2.9rem;
+			grid-template-columns: 0.6rem 2.5rem minmax(5.6rem, 1fr) 7.2rem 3.3rem;
 			column-gap: 0.35rem;
 		}
 		.notch {
@@ -179,6 +179,9 @@
 		.field,
 		.cover {
 			font-size: 1.2rem;
+		}
+		.result {
+			font-size: 1rem;
 		}
 	}
 </style>

@@ -77,7 +77,7 @@
 	}
 	@media (max-width: 30rem) {
 		.head {
-			grid-template-columns: 2.5rem minmax(5.6rem, 1fr) 7.4rem 2.9rem;
+			grid-template-columns: 2.5rem minmax(5.6rem, 1fr) 7.2rem 3.3rem;
 			column-gap: 0.35rem;
 			padding-left: 0.95rem;
 		}

@@ -24,16 +24,16 @@ export class Echo {
 		}
 		this.#timer = setTimeout(async () => {
 			try {
-				const read = await answer(
+				const echo = await answer(
 					api.POST('/api/lengths', { body: { text, units, against_mm: againstMm } })
 				);
 				if (mine !== this.#asked) return;
-				this.read = read;
-				this.trouble = '';
+				this.read = echo.read ?? undefined;
+				this.trouble = echo.trouble?.message ?? '';
 			} catch (error) {
-				if (mine !== this.#asked || !(error instanceof ApiError)) return;
-				this.read = undefined;
-				this.trouble = error.isPassing ? '' : error.message;
+				// without an answer there is no echo; the text stays, and recording it will tell
+				if (!(error instanceof ApiError)) throw error;
+				if (mine === this.#asked) this.read = undefined;
 			}
 		}, PAUSE_MS);
 	}

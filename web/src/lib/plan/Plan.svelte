@@ -15,7 +15,7 @@
 	import { lineObstacle, placeLabels, type Obstacle } from './labels';
 	import PlanTools from './PlanTools.svelte';
 	import ScaleStick from './ScaleStick.svelte';
-	import { Sheet } from './sheet.svelte';
+	import { Sheet, STRIP } from './sheet.svelte';
 	import SvgLen from './SvgLen.svelte';
 	import type { XY } from './viewport';
 
@@ -65,7 +65,9 @@
 	);
 	const found = $derived(square && known ? measuredCorners(result, square, factor) : null);
 	const strings = $derived(found ? measuredStrings(result, found) : []);
-	const arrows = $derived(square && known ? moveArrows(result, square, at) : []);
+	const arrows = $derived(
+		square && known && square.verdict !== 'square' ? moveArrows(result, square, at) : []
+	);
 	const obstacles = $derived<Obstacle[]>([
 		...arrows.map((arrow) => lineObstacle(arrow.from, arrow.to, 14)),
 		...strings.map((string) => lineObstacle(at(string.nails[0]), at(string.nails[1]), 3)),
@@ -89,7 +91,7 @@
 						...dimensionLabels(result, at, true)
 					],
 					obstacles,
-					sheet.size
+					{ width: sheet.width, height: sheet.height - STRIP }
 				)
 	);
 	const lookOf = (key: string) =>

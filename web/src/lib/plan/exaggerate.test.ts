@@ -10,6 +10,10 @@ it('draws nothing larger when nothing is off', () => {
 	expect(fittingFactor(0, 13411)).toBe(1);
 });
 
+it('does not make a sixteenth of an inch look like a disaster', () => {
+	expect(fittingFactor(1.6, 13411)).toBe(60);
+});
+
 it('never shrinks an error', () => {
 	expect(fittingFactor(5000, 13411)).toBe(1);
 });

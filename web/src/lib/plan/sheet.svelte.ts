@@ -2,6 +2,8 @@ import { boxAround, fit, panBy, toScreen, zoomAbout, type Viewport, type XY } fr
 
 const STEP = 1.25;
 const NUDGE = 40;
+/** Height of the strip at the foot that the scale and the tools stand in, pixels. */
+export const STRIP = 46;
 
 /** The drawing sheet: how large it is on the screen, and what part of the plan it shows. */
 export class Sheet {
@@ -21,11 +23,13 @@ export class Sheet {
 
 	/** Room for letters, arrows and values around the drawing, pixels. */
 	get margin(): number {
-		return Math.min(this.width, this.height) < 420 ? 62 : 76;
+		return Math.min(this.width, this.height) < 420 ? 62 : 70;
 	}
 
 	get #fitted(): Viewport {
-		return fit(boxAround(this.#extent()), this.size, this.margin);
+		const room = { width: this.width, height: this.height - STRIP };
+		const view = fit(boxAround(this.#extent()), room, this.margin);
+		return { ...view, centre: { ...view.centre, y: view.centre.y - STRIP / 2 / view.scale } };
 	}
 
 	get view(): Viewport {

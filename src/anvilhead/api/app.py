@@ -5,11 +5,11 @@ from typing import Any
 
 from fastapi import APIRouter, FastAPI
 from fastapi.openapi.utils import get_openapi
-from starlette.middleware.body_limit import RequestBodyLimitMiddleware
 from starlette.middleware.gzip import GZipMiddleware
 
 from anvilhead import __version__
 from anvilhead.api import problems
+from anvilhead.api.body_limit import BodyLimit
 from anvilhead.api.pages import Pages
 from anvilhead.api.routers import jobs, structures, tools
 from anvilhead.jobfile.models import JobFile
@@ -29,7 +29,7 @@ def create_app(database: Database | None, web: Path | None = None) -> FastAPI:
     )
     app.state.database = database
     app.add_middleware(GZipMiddleware, minimum_size=1000)
-    app.add_middleware(RequestBodyLimitMiddleware, max_body_size=LARGEST_BYTES)
+    app.add_middleware(BodyLimit, max_body_size=LARGEST_BYTES)
     problems.add_handlers(app)
     api = APIRouter(prefix="/api")
     for part in (jobs, structures, tools):

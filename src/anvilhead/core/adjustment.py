@@ -93,9 +93,8 @@ class Adjustment:
         """
         if not self.converged:
             return True
-        if self.redundancy < 1:
-            return False
-        if chi_square_tail(self.weighted_square_sum, self.redundancy) < DISAGREE_PROBABILITY:
+        # without a pull to spare all residuals are nothing, unless the lengths cannot close at all
+        if chi_square_tail(self.weighted_square_sum, max(1, self.redundancy)) < DISAGREE_PROBABILITY:
             return True
         checked = [abs(r.standardized) for r in self.residuals if r.standardized is not None]
         return bool(checked) and normal_two_sided(max(checked)) * len(checked) < DISAGREE_PROBABILITY

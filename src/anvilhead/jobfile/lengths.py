@@ -71,7 +71,7 @@ _SCHEMA = WithJsonSchema(
         "examples": ["27' 6 1/2\"", "8.395 m", 8394.7],
     }
 )
-_WRITTEN = PlainSerializer(lambda length: length.written, return_type=str | float)
+_WRITTEN = PlainSerializer(lambda length: length.written, return_type=str | int | float)
 
 PositiveLength = Annotated[Length, PlainValidator(_reader("above zero")), _WRITTEN, _SCHEMA]
 """A length above zero."""

@@ -7,7 +7,7 @@ from pathlib import Path
 
 from alembic import command
 from alembic.config import Config
-from sqlalchemy import URL, create_engine, make_url, text
+from sqlalchemy import URL, MetaData, create_engine, make_url, text
 from sqlalchemy.exc import ArgumentError, DBAPIError, InterfaceError, OperationalError
 from sqlalchemy.orm import Session, sessionmaker
 
@@ -58,6 +58,13 @@ class Database:
         with self._translated():
             command.downgrade(self.alembic_config(), "base")
             command.upgrade(self.alembic_config(), "head")
+
+    def drop_all_tables(self) -> None:
+        """Drop every table there is, also ones this version does not know."""
+        with self._translated():
+            there = MetaData()
+            there.reflect(self._engine)
+            there.drop_all(self._engine)
 
     def alembic_config(self) -> Config:
         """Alembic's configuration for this database, for `upgrade` and `check`."""

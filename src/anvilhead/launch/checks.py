@@ -1,0 +1,99 @@
+"""`anvilhead test`: every check, cheapest first; arguments go to pytest."""
+
+import os
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable, Sequence
+from pathlib import Path
+
+from anvilhead.launch.console import fail
+from anvilhead.launch.paths import ROOT, VENV, WEB
+
+BIN = VENV / "bin"
+ENVIRONMENT = {
+    **os.environ,
+    "PYTHONPATH": str(ROOT / "src"),
+    "NPM_CONFIG_LOGLEVEL": "error",
+    "PATH": f"{BIN}:{os.environ['PATH']}",
+}
+
+
+def main(arguments: list[str]) -> None:
+    """Run the checks; those after a failed one still run, so that one run tells everything."""
+    python = [str(BIN / "python"), "-m"]
+    checks: list[tuple[str, Callable[[], bool]]] = [
+        ("Python format", quietly("ruff", "format", "--check", "src", "tests", "bench")),
+        ("Python lint", quietly("ruff", "check", "src", "tests", "bench")),
+        ("Python types", quietly("mypy")),
+        ("layers", quietly("lint-imports")),
+        ("generated documents", quietly(*python, "anvilhead.launch.generate", "--check")),
+        ("API types of the front end", api_types_are_current),
+        ("front end lint and format", quietly("npm", "run", "-s", "lint", folder=WEB)),
+        ("front end types", quietly("npm", "run", "-s", "check", folder=WEB)),
+        ("front end tests", quietly("npm", "run", "-s", "test", folder=WEB)),
+        ("tests on the real database and in the browser", aloud(*python, "pytest", *arguments[1:])),
+    ]
+    failed = [name for name, check in checks if not timed(name, check)]
+    if failed:
+        fail(f"failed: {', '.join(failed)}.")
+    print("Every check passed.")
+
+
+def timed(name: str, check: Callable[[], bool]) -> bool:
+    """Run one check, say how it went and how long it took."""
+    print(f"… {name}", flush=True)
+    began = time.monotonic()
+    passed = check()
+    print(f"{'✓' if passed else '✗'} {name}, {time.monotonic() - began:.1f} s", flush=True)
+    return passed
+
+
+def quietly(*command: str, folder: Path = ROOT) -> Callable[[], bool]:
+    """A check that shows its output only when it fails."""
+
+    def run() -> bool:
+        done = subprocess.run(
+            command,
+            cwd=folder,
+            env=ENVIRONMENT,
+            stdout=subprocess.PIPE,
+            stderr=subprocess.STDOUT,
+            text=True,
+            check=False,
+        )
+        if done.returncode:
+            print(done.stdout)
+        return done.returncode == 0
+
+    return run
+
+
+def aloud(*command: str) -> Callable[[], bool]:
+    """A check that shows its output as it goes."""
+    return lambda: subprocess.run(command, cwd=ROOT, env=ENVIRONMENT, check=False).returncode == 0
+
+
+def api_types_are_current() -> bool:
+    """Whether the front end's types are those the OpenAPI document gives."""
+    with tempfile.TemporaryDirectory() as folder:
+        fresh = Path(folder) / "schema.d.ts"
+        script: Sequence[str] = [
+            "npx",
+            "openapi-typescript",
+            str(ROOT / "docs/openapi.json"),
+            "--default-non-nullable=false",
+            "-o",
+            str(fresh),
+        ]
+        if not quietly(*script, folder=WEB)():
+            return False
+        if fresh.read_text("utf-8") == (WEB / "src/lib/api/schema.d.ts").read_text("utf-8"):
+            return True
+    print("web/src/lib/api/schema.d.ts is not current. Run: npm run api:types (in web/)")
+    return False
+
+
+if __name__ == "__main__":
+    main(sys.argv[1:])

@@ -1,0 +1,50 @@
+"""The application on the real database, called without a network."""
+
+from collections.abc import Callable, Iterator
+from typing import Any
+from uuid import uuid4
+
+import pytest
+from fastapi.testclient import TestClient
+
+from anvilhead.api.app import create_app
+from anvilhead.store.database import Database
+
+PLAN: dict[str, Any] = {
+    "name": "Boat store",
+    "kind": "building",
+    "footprint": {"shape": "rectangle", "length": "44", "width": "27 6"},
+}
+
+
+@pytest.fixture
+def client(database: Database) -> Iterator[TestClient]:
+    with TestClient(create_app(database), headers={"Anvilhead-Who": "Ines"}, raise_server_exceptions=False) as client:
+        yield client
+
+
+@pytest.fixture
+def new_job(client: TestClient) -> Callable[..., dict[str, Any]]:
+    """Makes a job with the boat store in it; the answer is the whole job."""
+
+    def make(**changes: Any) -> dict[str, Any]:
+        body = {
+            "id": str(uuid4()),
+            "name": "Gannet Slip",
+            "units": "ft-in",
+            "burn": "1'",
+            "structure": {"id": str(uuid4()), "name_in_file": "store", "plan": PLAN},
+        } | changes
+        response = client.post("/api/jobs", json=body)
+        assert response.status_code == 201, response.text
+        job: dict[str, Any] = response.json()
+        return job
+
+    return make
+
+
+def pull(start: str, end: str, reading: str, **changes: Any) -> dict[str, Any]:
+    """A reading as a client sends it."""
+    return {
+        "id": str(uuid4()), "units": "ft-in", "round": 1, "from": start, "to": end, "reading": reading, "burn": "1'",
+    } | changes  # fmt: skip

@@ -1,0 +1,155 @@
+"""Jobs: made, changed, kept, imported, exported."""
+
+import json
+import subprocess
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+from uuid import uuid4
+
+import pytest
+from fastapi.testclient import TestClient
+
+from tests.api.conftest import PLAN, pull
+
+NewJob = Callable[..., dict[str, Any]]
+ROOT = Path(__file__).resolve().parents[2]
+
+
+def test_a_new_job_stands_in_the_yard_with_its_next_thing(client: TestClient, new_job: NewJob) -> None:
+    job = new_job()
+
+    listed = next(one for one in client.get("/api/jobs").json() if one["id"] == job["id"])
+
+    assert listed["name"] == "Gannet Slip"
+    store = listed["structures"][0]
+    assert (store["name"], store["size"]) == ("Boat store", "44' 0\" × 27' 6\"")
+    assert store["next"]["stage"] == "boards"
+    assert [stage["state"] for stage in store["stages"]] == ["done", "open", "not-started"]
+
+
+def test_making_the_same_job_twice_makes_one(client: TestClient, new_job: NewJob) -> None:
+    same = str(uuid4())
+    first, second = new_job(id=same), new_job(id=same, structure=None)
+    assert first == second
+
+
+def test_the_id_of_another_job_is_a_conflict(client: TestClient, new_job: NewJob) -> None:
+    job = new_job()
+    response = client.post("/api/jobs", json={"id": job["id"], "name": "Other", "units": "m"})
+    assert (response.status_code, response.json()["code"]) == (409, "conflict")
+
+
+def test_units_switch_in_place_and_what_was_typed_stays(client: TestClient, new_job: NewJob) -> None:
+    job = new_job()
+    structure = job["structures"][0]["id"]
+    client.post(f"/api/structures/{structure}/pulls", json=pull("A", "C", "52 10 5/8"))
+
+    change = {"units": "ft-in", "base_revision": 1, "switch_units": "m"}
+    switched = client.patch(f"/api/jobs/{job['id']}", json=change).json()
+
+    kept = switched["structures"][0]["pulls"][0]["reading"]
+    assert (kept["text"], kept["written"], kept["mm"]) == ("16.119 m", "52' 10 5/8\"", 16119.475)
+    assert switched["structures"][0]["plan"]["footprint"]["length"]["written"] == "44'"
+    assert switched["structures"][0]["calls"][4]["call_text"] == "16.120 m"
+
+
+def test_a_burn_changes_the_calls_and_no_reading(client: TestClient, new_job: NewJob) -> None:
+    job = new_job()
+    structure = job["structures"][0]["id"]
+    client.post(f"/api/structures/{structure}/pulls", json=pull("A", "B", "45"))
+
+    change = {"units": "ft-in", "base_revision": 1, "burn": "1 in"}
+    changed = client.patch(f"/api/jobs/{job['id']}", json=change).json()["structures"][0]
+
+    assert changed["calls"][0]["call_text"] == "44' 1\""
+    assert changed["pulls"][0]["burn"]["mm"] == 304.8
+    assert changed["pulls"][0]["difference_text"] == "0"
+
+
+def test_a_job_changed_by_another_is_refused(client: TestClient, new_job: NewJob) -> None:
+    job = new_job()
+    change = {"units": "ft-in", "base_revision": 1, "name": "Gannet Hard"}
+    assert client.patch(f"/api/jobs/{job['id']}", json=change).status_code == 200
+    late = client.patch(f"/api/jobs/{job['id']}", json=change | {"name": "Gannet Quay"})
+    assert (late.status_code, late.json()["code"]) == (409, "stale")
+    assert client.get(f"/api/jobs/{job['id']}").json()["name"] == "Gannet Hard"
+
+
+def test_exported_imported_and_solved_on_the_command_line_it_is_the_same(
+    client: TestClient, new_job: NewJob, tmp_path: Path
+) -> None:
+    job = new_job()
+    structure = job["structures"][0]["id"]
+    for start, end, reading in [
+        ("A", "B", "45"), ("B", "C", "28 5 7/8"), ("C", "D", "45"), ("D", "A", "28' 6 1/8\""),
+        ("A", "C", "52-11-1/8"), ("B", "D", "52' 10 1/16\""),
+    ]:  # fmt: skip
+        shown = client.post(f"/api/structures/{structure}/pulls", json=pull(start, end, reading)).json()
+
+    exported = client.get(f"/api/jobs/{job['id']}/file")
+    (tmp_path / "job.anvil.json").write_bytes(exported.content)
+    solved = subprocess.run([ROOT / "anvilhead", "solve", tmp_path / "job.anvil.json"], capture_output=True, check=True)
+    imported = client.post("/api/jobs/files", content=exported.content).json()
+
+    assert 'filename="gannet-slip.anvil.json"' in exported.headers["content-disposition"]
+    assert json.loads(solved.stdout)["structures"]["store"] == shown["result"]
+    assert imported["structures"][0]["result"] == shown["result"]
+    assert shown["result"]["square"]["verdict"] == "adjust"
+
+
+def test_a_bad_job_file_is_refused_with_every_place(client: TestClient) -> None:
+    document = {"format": "anvilhead-job", "version": 1, "structures": [{"id": "a"}, {"id": "a"}]}
+    response = client.post("/api/jobs/files", content=json.dumps(document))
+
+    assert response.status_code == 422
+    assert response.headers["content-type"] == "application/problem+json"
+    pointers = {problem["pointer"] for problem in response.json()["problems"]}
+    assert {"/structures/0/kind", "/structures/0/footprint", "/structures/1/id"} <= pointers
+
+
+def test_a_job_file_of_50_mb_is_refused_before_it_is_read(client: TestClient) -> None:
+    response = client.post("/api/jobs/files", content=b" " * 50_000_000)
+    assert (response.status_code, response.json()["code"]) == (413, "http-413")
+
+
+def test_the_record_tells_who_did_what(client: TestClient, new_job: NewJob) -> None:
+    job = new_job()
+    structure = job["structures"][0]["id"]
+    client.post(
+        f"/api/structures/{structure}/pulls", json=pull("A", "B", "45"), headers={"Anvilhead-Who": "%C5%81ucja"}
+    )
+
+    log = client.get(f"/api/jobs/{job['id']}/log").json()
+
+    assert [entry["action"] for entry in log] == ["job-made", "structure-added", "pull"]
+    assert (log[-1]["who"], log[-1]["text"]) == ("Łucja", "Round 1: A–B read 45', burn 1'.")
+
+
+def test_a_second_structure_needs_a_name_of_its_own(client: TestClient, new_job: NewJob) -> None:
+    job = new_job()
+    structure = {"id": str(uuid4()), "name_in_file": "store", "plan": PLAN}
+    add = {"units": "ft-in", "structure": structure}
+    assert client.post(f"/api/jobs/{job['id']}/structures", json=add).status_code == 409
+    added = client.post(
+        f"/api/jobs/{job['id']}/structures", json={**add, "structure": structure | {"name_in_file": "loft"}}
+    )
+    assert [one["name_in_file"] for one in added.json()["structures"]] == ["store", "loft"]
+
+
+def test_names_keep_every_letter(client: TestClient, new_job: NewJob) -> None:
+    name = 'Łódź <b>slip</b> 👷 \'n "quay"'
+    assert client.get(f"/api/jobs/{new_job(name=name)['id']}").json()["name"] == name
+
+
+@pytest.mark.parametrize("path", [f"/api/jobs/{uuid4()}", f"/api/structures/{uuid4()}", "/api/nothing"])
+def test_what_is_not_there_is_a_problem_document(client: TestClient, path: str) -> None:
+    response = client.get(path)
+    assert response.status_code == 404
+    assert response.json()["detail"]
+
+
+def test_a_change_without_a_name_is_refused(client: TestClient) -> None:
+    body = {"id": str(uuid4()), "name": "Nobody's", "units": "m"}
+    response = client.post("/api/jobs", json=body, headers={"Anvilhead-Who": " "})
+    assert (response.status_code, response.json()["code"]) == (400, "who-missing")

@@ -1,0 +1,182 @@
+"""Plans with revisions, readings that are only ever added."""
+
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
+from typing import Any
+from uuid import uuid4
+
+import pytest
+from fastapi.testclient import TestClient
+
+from tests.api.conftest import PLAN, pull
+
+NewJob = Callable[..., dict[str, Any]]
+NONSENSE = ["", "   ", "letters", "27' 13\"", "1/0", "-5", "1e999", "9" * 5000, "👷", "<img src=x onerror=alert(1)>"]
+
+
+@pytest.fixture
+def structure(new_job: NewJob) -> str:
+    found: str = new_job()["structures"][0]["id"]
+    return found
+
+
+def change(base: int, **footprint: Any) -> dict[str, Any]:
+    plan = PLAN | {"footprint": PLAN["footprint"] | footprint}
+    return {"units": "ft-in", "base_revision": base, "plan": plan}
+
+
+class TestPlans:
+    def test_a_change_is_a_new_revision(self, client: TestClient, structure: str) -> None:
+        changed = client.put(f"/api/structures/{structure}/plan", json=change(1, width="28")).json()
+        assert (changed["revision"], changed["can_undo"]) == (2, True)
+        assert changed["plan"]["footprint"]["width"]["text"] == "28' 0\""
+
+    def test_the_same_plan_again_is_no_new_revision(self, client: TestClient, structure: str) -> None:
+        assert client.put(f"/api/structures/{structure}/plan", json=change(1)).json()["revision"] == 1
+
+    def test_a_stale_change_is_refused_with_what_changed(self, client: TestClient, structure: str) -> None:
+        first = change(1, width="28")
+        client.put(f"/api/structures/{structure}/plan", json=first, headers={"Anvilhead-Who": "Bram"})
+
+        late = client.put(f"/api/structures/{structure}/plan", json=change(1, length="45"))
+
+        assert (late.status_code, late.json()["code"]) == (409, "stale")
+        stale = late.json()["stale"]
+        assert (stale["who"], stale["current_revision"]) == ("Bram", 2)
+        assert stale["changes"] == [{"pointer": "/footprint/width", "was": "27' 6\"", "now": "28'"}]
+        assert client.get(f"/api/structures/{structure}").json()["plan"]["footprint"]["length"]["text"] == "44' 0\""
+
+    def test_undo_walks_back_step_by_step(self, client: TestClient, structure: str) -> None:
+        for revision, width in ((1, "28"), (2, "29")):
+            client.put(f"/api/structures/{structure}/plan", json=change(revision, width=width))
+
+        widths = []
+        for revision in (3, 4):
+            undone = client.post(f"/api/structures/{structure}/plan/undo", json={"base_revision": revision}).json()
+            widths.append(undone["plan"]["footprint"]["width"]["text"])
+
+        assert widths == ["28' 0\"", "27' 6\""]
+        assert undone["can_undo"] is False
+        nothing = client.post(f"/api/structures/{structure}/plan/undo", json={"base_revision": 5})
+        assert (nothing.status_code, nothing.json()["code"]) == (409, "conflict")
+
+    def test_a_change_after_undoing_can_be_undone_to_what_was_restored(
+        self, client: TestClient, structure: str
+    ) -> None:
+        client.put(f"/api/structures/{structure}/plan", json=change(1, width="28"))
+        client.post(f"/api/structures/{structure}/plan/undo", json={"base_revision": 2})
+        client.put(f"/api/structures/{structure}/plan", json=change(3, width="30"))
+        undone = client.post(f"/api/structures/{structure}/plan/undo", json={"base_revision": 4}).json()
+        assert undone["plan"]["footprint"]["width"]["text"] == "27' 6\""
+
+    @pytest.mark.parametrize("width", NONSENSE)
+    def test_nonsense_is_refused_at_its_place(self, client: TestClient, structure: str, width: str) -> None:
+        response = client.put(f"/api/structures/{structure}/plan", json=change(1, width=width))
+        assert response.status_code == 422
+        assert [problem["pointer"] for problem in response.json()["problems"]] == ["/plan/footprint/width"]
+
+    def test_an_unknown_held_line_is_refused(self, client: TestClient, structure: str) -> None:
+        body = change(1)
+        body["plan"] = body["plan"] | {"held_line": "XY"}
+        response = client.put(f"/api/structures/{structure}/plan", json=body)
+        assert response.json()["problems"][0]["pointer"] == "/plan/held_line"
+
+    def test_a_plan_changed_after_the_pulls_asks_for_a_check(self, client: TestClient, structure: str) -> None:
+        client.post(f"/api/structures/{structure}/pulls", json=pull("A", "B", "45"))
+        changed = client.put(f"/api/structures/{structure}/plan", json=change(1, width="28")).json()
+        assert [stage["state"] for stage in changed["stages"]] == ["done", "re-check", "re-check"]
+
+
+class TestReadings:
+    def test_a_reading_keeps_what_was_typed_beside_what_it_means(self, client: TestClient, structure: str) -> None:
+        view = client.post(f"/api/structures/{structure}/pulls", json=pull("A", "C", "52-11-1/8")).json()
+        kept = view["pulls"][0]
+        assert (kept["reading"]["written"], kept["reading"]["mm"]) == ("52' 11 1/8\"", 16132.175)
+        assert (kept["who"], kept["difference_text"]) == ("Ines", '+1/2"')
+
+    def test_a_64th_of_an_inch_is_kept_exactly(self, client: TestClient, structure: str) -> None:
+        view = client.post(f"/api/structures/{structure}/pulls", json=pull("A", "C", "52' 11 1/64\"")).json()
+        assert view["pulls"][0]["reading"]["mm"] == 16129.396875  # 635 in is 16129 mm, 1/64 in is 0.396875 mm
+
+    def test_sending_a_reading_twice_records_it_once(self, client: TestClient, structure: str) -> None:
+        body = pull("A", "C", "52' 11\"")
+        first = client.post(f"/api/structures/{structure}/pulls", json=body).json()
+        assert client.post(f"/api/structures/{structure}/pulls", json=body).json() == first
+        assert len(first["pulls"]) == 1
+
+    def test_two_at_once_record_it_once(self, client: TestClient, structure: str) -> None:
+        body = pull("A", "C", "52' 11\"")
+        with ThreadPoolExecutor(4) as crew:
+            sent = [crew.submit(client.post, f"/api/structures/{structure}/pulls", json=body) for _ in range(4)]
+        assert {response.result().status_code for response in sent} == {201}
+        assert len(client.get(f"/api/structures/{structure}").json()["pulls"]) == 1
+
+    def test_the_id_of_another_reading_is_a_conflict(self, client: TestClient, structure: str) -> None:
+        body = pull("A", "C", "52' 11\"")
+        client.post(f"/api/structures/{structure}/pulls", json=body)
+        other = client.post(f"/api/structures/{structure}/pulls", json=body | {"reading": "52'"})
+        assert (other.status_code, other.json()["code"]) == (409, "conflict")
+
+    def test_a_correction_strikes_out_and_replaces(self, client: TestClient, structure: str) -> None:
+        wrong = pull("A", "C", "52' 11\"")
+        client.post(f"/api/structures/{structure}/pulls", json=wrong)
+        right = pull("A", "C", "52' 10\"", replaces=wrong["id"])
+
+        view = client.post(f"/api/structures/{structure}/pulls", json=right, headers={"Anvilhead-Who": "Bram"}).json()
+
+        struck, kept = view["pulls"]
+        assert struck["struck"]["who"] == "Bram"
+        assert struck["struck"]["replaced_by"] == right["id"]
+        assert (struck["reading"]["written"], kept["struck"]) == ("52' 11\"", None)
+        assert len(view["result"]["square"]["residuals"]) == 1
+
+    def test_a_reading_cannot_be_replaced_twice(self, client: TestClient, structure: str) -> None:
+        wrong = pull("A", "C", "52' 11\"")
+        client.post(f"/api/structures/{structure}/pulls", json=wrong)
+        client.post(f"/api/structures/{structure}/pulls", json=pull("A", "C", "52'", replaces=wrong["id"]))
+        late = client.post(f"/api/structures/{structure}/pulls", json=pull("A", "C", "53'", replaces=wrong["id"]))
+        assert late.status_code == 409
+        assert len(client.get(f"/api/structures/{structure}").json()["pulls"]) == 2
+
+    def test_striking_twice_changes_nothing(self, client: TestClient, structure: str) -> None:
+        body = pull("A", "C", "52' 11\"")
+        client.post(f"/api/structures/{structure}/pulls", json=body)
+        first = client.post(f"/api/structures/{structure}/pulls/{body['id']}/strike").json()
+        assert client.post(f"/api/structures/{structure}/pulls/{body['id']}/strike").json() == first
+        assert first["result"]["square"] is None
+
+    def test_a_reading_of_another_structure_cannot_be_struck(
+        self, client: TestClient, structure: str, new_job: NewJob
+    ) -> None:
+        other = new_job()["structures"][0]["id"]
+        body = pull("A", "C", "52' 11\"")
+        client.post(f"/api/structures/{other}/pulls", json=body)
+        assert client.post(f"/api/structures/{structure}/pulls/{body['id']}/strike").status_code == 404
+
+    @pytest.mark.parametrize("reading", NONSENSE)
+    def test_nonsense_is_refused_and_nothing_recorded(self, client: TestClient, structure: str, reading: str) -> None:
+        response = client.post(f"/api/structures/{structure}/pulls", json=pull("A", "C", reading))
+        assert response.status_code == 422
+        assert response.json()["problems"][0]["pointer"] == "/reading"
+        assert client.get(f"/api/structures/{structure}").json()["pulls"] == []
+
+    @pytest.mark.parametrize(
+        ("changes", "pointer"),
+        [({"from": "Q"}, "/from"), ({"to": "A"}, "/to"), ({"burn": "99'"}, "/reading"), ({"round": 0}, "/round")],
+    )
+    def test_readings_that_cannot_be_are_refused(
+        self, client: TestClient, structure: str, changes: dict[str, Any], pointer: str
+    ) -> None:
+        response = client.post(f"/api/structures/{structure}/pulls", json=pull("A", "C", "52'") | changes)
+        assert [problem["pointer"] for problem in response.json()["problems"]] == [pointer]
+
+    def test_a_second_round_leaves_the_first_as_it_was(self, client: TestClient, structure: str) -> None:
+        client.post(f"/api/structures/{structure}/pulls", json=pull("A", "C", "52' 11\""))
+        view = client.post(f"/api/structures/{structure}/pulls", json=pull("A", "C", "52' 10\"", round=2)).json()
+        assert view["result"]["square"]["round"] == 2
+        assert [kept["round"] for kept in view["pulls"]] == [1, 2]
+
+
+def test_an_id_that_is_none_is_refused(client: TestClient) -> None:
+    assert client.get("/api/structures/not-an-id").status_code == 422
+    assert client.post(f"/api/structures/{uuid4()}/pulls", json=pull("A", "C", "52'")).status_code == 404

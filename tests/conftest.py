@@ -1,0 +1,40 @@
+"""One private MariaDB for all tests that need one, migrated once."""
+
+import os
+import sys
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from hypothesis import settings
+
+from anvilhead.launch.mariadb import PrivateMariaDB
+from anvilhead.launch.serve import url_of
+from anvilhead.store.database import Database
+
+settings.register_profile("ci", derandomize=True, deadline=None)
+settings.register_profile("dev", deadline=None)
+settings.load_profile("ci" if os.environ.get("CI") else "dev")
+
+
+@pytest.fixture(scope="session")
+def mariadb(tmp_path_factory: pytest.TempPathFactory) -> Iterator[PrivateMariaDB]:
+    server = PrivateMariaDB(tmp_path_factory.mktemp("database with spaces"))
+    server.start()
+    yield server
+    server.stop()
+
+
+@pytest.fixture(scope="session")
+def database(mariadb: PrivateMariaDB) -> Iterator[Database]:
+    database = Database(url_of(mariadb.access))
+    database.migrate()
+    yield database
+    database.close()
+
+
+@pytest.fixture
+def python() -> list[str]:
+    """The interpreter with the package on its path, as a command."""
+    root = Path(__file__).resolve().parents[1]
+    return ["env", f"PYTHONPATH={root / 'src'}", sys.executable]

@@ -29,7 +29,8 @@ HELP = """Anvilhead sets out building, slab and fence footprints.
 
 demo and start take --port N (8710 unless given); demo takes --fresh to begin with untouched samples;
 backup and restore take --demo for the database of the samples.
-ANVILHEAD_DATABASE_URL names an existing MariaDB for start, backup and restore."""
+ANVILHEAD_DATABASE_URL names an existing MariaDB for start, backup and restore;
+ANVILHEAD_VAR names a folder for data and logs other than var/."""
 
 OLDEST_NODE = (20, 19)
 MODULES = {
@@ -71,7 +72,7 @@ def main(arguments: list[str]) -> None:
 
 def prepare(command: str) -> None:
     """Install and build what a command needs, one set-up at a time."""
-    VAR.mkdir(exist_ok=True)
+    VAR.mkdir(parents=True, exist_ok=True)
     with (VAR / "setup.lock").open("w") as lock:
         try:
             fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)

@@ -1,9 +1,10 @@
-"""Where things lie in a checkout."""
+"""Where things lie in a checkout; ANVILHEAD_VAR moves what is kept elsewhere."""
 
+import os
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[3]
-VAR = ROOT / "var"
+VAR = Path(os.environ.get("ANVILHEAD_VAR") or ROOT / "var").absolute()
 VENV = ROOT / ".venv"
 WEB = ROOT / "web"
 REQUIREMENTS = ROOT / "requirements"

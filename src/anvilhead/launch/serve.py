@@ -53,7 +53,7 @@ def database_for(command: str) -> Iterator[Database]:
     if url and command != "demo":
         database = Database(url)
         try:
-            database.wait_until_there(10)
+            database.wait_until_there(5)
             yield database
         finally:
             database.close()

@@ -7,7 +7,7 @@ from pathlib import Path
 
 from alembic import command
 from alembic.config import Config
-from sqlalchemy import URL, MetaData, create_engine, make_url, text
+from sqlalchemy import URL, create_engine, make_url, text
 from sqlalchemy.exc import ArgumentError, DBAPIError, InterfaceError, OperationalError
 from sqlalchemy.orm import Session, sessionmaker
 
@@ -61,10 +61,15 @@ class Database:
 
     def drop_all_tables(self) -> None:
         """Drop every table there is, also ones this version does not know."""
-        with self._translated():
-            there = MetaData()
-            there.reflect(self._engine)
-            there.drop_all(self._engine)
+        with self._translated(), self._engine.begin() as connection:
+            # a half loaded dump may refer to tables that are not there, which stops a sorted drop
+            connection.execute(text("SET FOREIGN_KEY_CHECKS = 0"))
+            names = connection.scalars(
+                text("SELECT table_name FROM information_schema.tables WHERE table_schema = DATABASE()")
+            )
+            for name in names.all():
+                connection.execute(text(f"DROP TABLE `{name}`"))
+            connection.execute(text("SET FOREIGN_KEY_CHECKS = 1"))
 
     def alembic_config(self) -> Config:
         """Alembic's configuration for this database, for `upgrade` and `check`."""

@@ -12,7 +12,9 @@
 
 	const DRAWING = { width: 270, height: 150 };
 	let jobs = $state<JobSummary[]>();
-	let trouble = $state<string[]>([]);
+	let trouble = $state('');
+	/** What is wrong with a job file that was opened, line by line. */
+	let fileTrouble = $state<string[]>([]);
 
 	const mmPerPixel = $derived.by(() => {
 		const corners = (jobs ?? []).flatMap((job) =>
@@ -29,10 +31,10 @@
 	async function load() {
 		try {
 			jobs = await answer(api.GET('/api/jobs'));
-			trouble = [];
+			trouble = '';
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
-			trouble = [error.message];
+			trouble = error.message;
 			if (error.isPassing) setTimeout(load, 2000);
 		}
 	}
@@ -44,7 +46,7 @@
 		const read = await importJobFile(file);
 		field.value = '';
 		if (read.job) await goto(`/jobs/${read.job.id}`);
-		trouble = read.trouble;
+		fileTrouble = read.trouble;
 	}
 
 	onMount(() => {
@@ -72,9 +74,10 @@
 		</div>
 	</header>
 	<main>
-		{#if trouble.length}
+		{#if trouble || fileTrouble.length}
 			<ul role="alert" class="caution mb-4 font-semibold">
-				{#each trouble as line (line)}<li>{line}</li>{/each}
+				{#if trouble}<li>{trouble}</li>{/if}
+				{#each fileTrouble as line (line)}<li>{line}</li>{/each}
 			</ul>
 		{/if}
 		{#if jobs?.length === 0}

@@ -7,7 +7,7 @@
 	import Len from '$lib/lengths/Len.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import NailKey from '$lib/ui/NailKey.svelte';
-	import { burnsFor, UNITS, type JobSession } from './session.svelte';
+	import { UNITS, type JobSession } from './session.svelte';
 	import StageLine from './StageLine.svelte';
 
 	interface Props {
@@ -21,20 +21,10 @@
 	const current = $derived(page.url.pathname.split('/').at(-1) as StageName);
 	const units = $derived(UNITS.find((one) => one.value === job.units) ?? UNITS[0]);
 
-	function nextUnits() {
-		const at = UNITS.findIndex((one) => one.value === job.units);
-		void session.switchUnits(UNITS[(at + 1) % UNITS.length]?.value ?? 'ft-in');
-	}
-	function nextBurn() {
-		const burns = burnsFor(job.units);
-		const at = burns.findIndex((burn) => Math.abs(burn.mm - job.burn.mm) < 0.01);
-		void session.switchBurn(burns[(at + 1) % burns.length]?.written ?? '0 mm');
-	}
-
 	$effect(() =>
 		keys.offer([
-			{ key: 'b', does: 'switch the burn', run: nextBurn },
-			{ key: 'u', does: 'switch the units', run: nextUnits },
+			{ key: 'b', does: 'switch the burn', run: () => session.nextBurn() },
+			{ key: 'u', does: 'switch the units', run: () => session.nextUnits() },
 			...structure.stages.map((stage, index) => ({
 				key: String(index + 1),
 				does: `stage: ${stage.name}`,
@@ -65,12 +55,12 @@
 			<p class="text-lg">{structure.plan.name ?? structure.name_in_file}</p>
 		{/if}
 		<div class="no-print flex flex-wrap items-center sm:ml-auto">
-			<NailKey letter="B" onPress={nextBurn}>
+			<NailKey letter="B" onPress={() => session.nextBurn()}>
 				<span
 					>burn {#if job.burn.mm > 0}<Len text={job.burn.text} />{:else}none{/if}</span
 				>
 			</NailKey>
-			<NailKey letter="U" onPress={nextUnits}>{units?.short}</NailKey>
+			<NailKey letter="U" onPress={() => session.nextUnits()}>{units?.short}</NailKey>
 			<NailKey letter="D" onPress={() => theme.toggle()}
 				>{theme.name === 'light' ? 'dusk' : 'daylight'}</NailKey
 			>

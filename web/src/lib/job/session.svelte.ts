@@ -2,14 +2,21 @@ import { answer, api, ApiError, type Schemas } from '$lib/api/client';
 import type { Job, Structure, Units } from '$lib/api/types';
 import { person } from '$lib/person/person.svelte';
 
+const RETRY_MS = 2000;
+
 /** The job on the screen; every view of it reads from here. */
 export class JobSession {
 	job = $state<Job>();
 	/** What went wrong last, in words; empty when nothing did. */
 	trouble = $state('');
 
-	/** Load a job, or load it again. */
+	#retry: ReturnType<typeof setTimeout> | undefined;
+	/** Changes of the job itself, one after the other, so that each stands on the one before. */
+	#changes: Promise<void> = Promise.resolve();
+
+	/** Load a job, or load it again; keeps trying while the server or its database is away. */
 	async load(jobId: string): Promise<void> {
+		clearTimeout(this.#retry);
 		try {
 			this.job = await answer(
 				api.GET('/api/jobs/{job_id}', { params: { path: { job_id: jobId } } })
@@ -18,6 +25,7 @@ export class JobSession {
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 			this.trouble = error.message;
+			if (error.isPassing) this.#retry = setTimeout(() => void this.load(jobId), RETRY_MS);
 		}
 	}
 
@@ -33,24 +41,35 @@ export class JobSession {
 		);
 	}
 
-	/** Switch units in place; nothing measured changes. */
-	switchUnits(units: Units): Promise<void> {
-		return this.#change({ switch_units: units });
+	/** Step to the next units, in place; nothing measured changes. */
+	nextUnits(): void {
+		this.#change((job) => {
+			const at = UNITS.findIndex((one) => one.value === job.units);
+			return { switch_units: UNITS[(at + 1) % UNITS.length]?.value };
+		});
 	}
 
-	/** Switch the burn that calls carry. */
-	switchBurn(burn: string): Promise<void> {
-		return this.#change({ burn });
+	/** Step to the next burn that calls carry. */
+	nextBurn(): void {
+		this.#change((job) => {
+			const burns = burnsFor(job.units);
+			const at = burns.findIndex((burn) => Math.abs(burn.mm - job.burn.mm) < 0.01);
+			return { burn: burns[(at + 1) % burns.length]?.written };
+		});
 	}
 
-	async #change(change: Partial<Schemas['JobChange']>): Promise<void> {
+	#change(make: (job: Job) => Partial<Schemas['JobChange']>): void {
+		this.#changes = this.#changes.then(() => this.#send(make));
+	}
+
+	async #send(make: (job: Job) => Partial<Schemas['JobChange']>): Promise<void> {
 		const job = this.job;
 		if (!job || !(await person.ensure())) return;
 		try {
 			this.job = await answer(
 				api.PATCH('/api/jobs/{job_id}', {
 					params: { path: { job_id: job.id } },
-					body: { base_revision: job.revision, units: job.units, ...change }
+					body: { base_revision: job.revision, units: job.units, ...make(job) }
 				})
 			);
 			this.trouble = '';

@@ -18,7 +18,7 @@
 		<label class="mr-2 flex items-center gap-2 bg-sheet/90 px-2 text-sm">
 			<span>Errors drawn</span>
 			<select
-				class="field numbers !min-h-9 !w-auto !py-0"
+				class="field larger numbers !w-auto !py-0"
 				value={factor}
 				onchange={(event) => onFactor(Number(event.currentTarget.value))}
 			>
@@ -49,6 +49,9 @@
 		background: var(--sheet);
 		border: 1.5px solid var(--edge);
 	}
+	.larger {
+		min-height: 2.25rem;
+	}
 	.tool:disabled {
 		opacity: 0.5;
 	}
@@ -56,6 +59,9 @@
 		.tool {
 			min-width: var(--touch);
 			height: var(--touch);
+		}
+		.larger {
+			min-height: var(--touch);
 		}
 	}
 </style>

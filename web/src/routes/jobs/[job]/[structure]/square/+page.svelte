@@ -22,7 +22,9 @@
 	let shouting = $state(false);
 
 	const rows = $derived(sheet.rows);
-	const next = $derived(structure.result.square?.next_pull);
+	const next = $derived(
+		sheet.round === structure.result.square?.round ? structure.result.square.next_pull : null
+	);
 	const activeKey = $derived(
 		chosen ||
 			rows.find(
@@ -41,10 +43,17 @@
 	$effect(() =>
 		keys.offer([
 			{ key: 's', does: 'shout: one number on the whole screen', run: () => (shouting = true) },
-			{ key: 'r', does: 'start another round', run: () => sheet.canBegin && sheet.begin() },
+			{ key: 'r', does: 'start another round', run: begin },
 			{ key: 'e', does: 'enter the pull in hand', run: focusActive }
 		])
 	);
+
+	/** Another round starts with its first pull in hand. */
+	function begin() {
+		if (!sheet.canBegin) return;
+		sheet.begin();
+		chosen = '';
+	}
 
 	function focusActive() {
 		const fields = document.querySelectorAll<HTMLInputElement>(
@@ -72,9 +81,7 @@
 						onclick={() => sheet.show(round)}>Round {round}</button
 					>
 				{/each}
-				<button class="round" disabled={!sheet.canBegin} onclick={() => sheet.begin()}
-					>+ another</button
-				>
+				<button class="round" disabled={!sheet.canBegin} onclick={begin}>+ another</button>
 				<button class="board-button plain ml-auto" onclick={() => (shouting = true)}>
 					<span class="nail-key max-sm:hidden" aria-hidden="true">S</span>Shout
 				</button>
@@ -96,7 +103,7 @@
 					{square}
 					result={structure.result}
 					heldLine={structure.plan.held_line}
-					onBegin={() => sheet.begin()}
+					onBegin={begin}
 					canBegin={sheet.canBegin}
 				/>
 			{/if}

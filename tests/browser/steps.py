@@ -1,0 +1,45 @@
+"""What a builder does, in the words of the screens."""
+
+from playwright.sync_api import Locator, Page, expect
+
+# the far side of a 44' × 27' 6" store has slid about 3/4" toward C; a foot is burned
+SLID = {"A–B": "45", "B–C": "28 5 7/8", "C–D": "45'", "D–A": "28' 6 1/8\"", "A–C": "52-11-1/8", "B–D": "52' 10 1/16\""}
+TRUE = {"A–B": "45", "B–C": "28 6", "C–D": "45", "D–A": "28 6", "A–C": "52 10 5/8", "B–D": "52 10 5/8"}
+
+
+def make_store(page: Page, job: str = "Gannet Slip") -> None:
+    """Make a job with the boat store and come out at its boards."""
+    page.goto("/jobs/new")
+    page.get_by_label("Job, as the crew calls it").fill(job)
+    page.get_by_label("What is set out").fill("Boat store")
+    page.get_by_label("Length, A to B").fill("44")
+    page.get_by_label("Width, B to C").fill("27 6")
+    page.get_by_role("button", name="Set it out").click()
+    expect(page.get_by_role("heading", name="Where the boards stand")).to_be_visible()
+
+
+def go_square(page: Page) -> None:
+    """From the boards to the strings."""
+    page.get_by_role("link", name="Boards are up: square the strings").click()
+    expect(page.get_by_role("heading", name="Pull the first round")).to_be_visible()
+
+
+def field(page: Page, pair: str) -> Locator:
+    """The entry of one pull."""
+    start, end = pair.split("–")
+    return page.get_by_role("textbox", name=f"Reading {start} to {end}")
+
+
+def enter(page: Page, pair: str, reading: str) -> None:
+    """Type a reading, Enter, and wait until it is kept."""
+    entry = field(page, pair)
+    entry.fill(reading)
+    entry.press("Enter")
+    row = page.get_by_role("listitem").filter(has=entry)
+    expect(row).to_have_attribute("data-state", "read")
+
+
+def enter_round(page: Page, readings: dict[str, str]) -> None:
+    """Type a whole round."""
+    for pair, reading in readings.items():
+        enter(page, pair, reading)

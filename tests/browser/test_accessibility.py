@@ -1,0 +1,88 @@
+"""WCAG 2.2 AA by axe on every view, both sizes, both themes; and targets a glove can hit."""
+
+from typing import Any
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from anvilhead.launch.paths import WEB
+from tests.browser.conftest import DESK, PHONE, open_page
+from tests.browser.steps import SLID, enter_round, go_square, make_store
+
+AXE = (WEB / "node_modules/axe-core/axe.min.js").read_text("utf-8")
+RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]
+
+
+def violations(page: Page) -> list[str]:
+    page.evaluate(AXE)
+    found: dict[str, Any] = page.evaluate(f"axe.run({{runOnly: {RULES}}})")
+    return [
+        f"{one['id']}: {node['html'][:120]} {node['failureSummary'][:200]}"
+        for one in found["violations"]
+        for node in one["nodes"]
+    ]
+
+
+@pytest.mark.parametrize("theme", ["light", "dusk"])
+def test_every_view_passes(browser: Browser, site: str, size: dict[str, int], theme: str) -> None:
+    page = open_page(browser, site, size)
+    page.context.add_init_script(f"localStorage.setItem('anvilhead.theme', JSON.stringify('{theme}'))")
+    make_store(page, "Scanned")
+    found = {"boards": violations(page)}
+    go_square(page)
+    enter_round(page, SLID)
+    expect(page.get_by_role("heading", name="Move six nails")).to_be_visible()
+    page.get_by_text("All 6 readings").click()
+    found["square"] = violations(page)
+    page.get_by_role("button", name="Shout").click()
+    found["shout"] = violations(page)
+    page.keyboard.press("Escape")
+    page.get_by_role("link", name="Footprint").click()
+    expect(page.get_by_role("heading", name="What stands here")).to_be_visible()
+    found["footprint"] = violations(page)
+    page.get_by_role("link", name="record").click()
+    expect(page.get_by_role("heading", name="record")).to_be_visible()
+    found["record"] = violations(page)
+    for address in ("/", "/jobs/new"):
+        page.goto(address)
+        expect(page.get_by_role("main")).not_to_contain_text("Looking into the yard")
+        found[address] = violations(page)
+    page.context.close()
+    assert found == {view: [] for view in found}
+
+
+def test_on_a_phone_everything_to_touch_is_44_pixels_high(browser: Browser, site: str) -> None:
+    page = open_page(browser, site, PHONE)
+    make_store(page, "Gloves")
+    go_square(page)
+    enter_round(page, SLID)
+    small = []
+    for target in page.locator("button:visible, a:visible, select:visible, input:visible").all():
+        box = target.bounding_box()
+        text = target.inner_text() or target.get_attribute("aria-label")
+        if box and box["height"] < 44 and text != "The moves":  # a link inside a sentence
+            small.append((text, box["height"]))
+    page.context.close()
+    assert small == []
+
+
+def test_nothing_runs_out_of_a_phone_sideways(browser: Browser, site: str) -> None:
+    page = open_page(browser, site, PHONE)
+    make_store(page, "Narrow")
+    for stage in ("footprint", "boards", "square"):
+        page.goto(page.url.rsplit("/", 1)[0] + f"/{stage}")
+        expect(page.get_by_role("main")).to_be_visible()
+        assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"], stage
+    page.context.close()
+
+
+def test_single_keys_can_be_switched_off(browser: Browser, site: str) -> None:
+    page = open_page(browser, site, DESK)
+    page.goto("/")
+    expect(page.get_by_role("heading", name="the yard")).to_be_visible()
+    page.keyboard.press("?")
+    page.get_by_role("button", name="Single keys are on").click()
+    page.keyboard.press("Escape")
+    page.keyboard.press("n")
+    expect(page.get_by_role("heading", name="the yard")).to_be_visible()
+    page.context.close()

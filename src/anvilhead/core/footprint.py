@@ -7,7 +7,7 @@ baseline, millimetres.  Corners may be walked either way round; the inside is wo
 import math
 from collections.abc import Iterator
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 from itertools import combinations
 
 from anvilhead.core.errors import GeometryError
@@ -144,6 +144,7 @@ class Footprint:
         return None
 
 
+@lru_cache(maxsize=256)  # one plan is asked for its sides, boards and calls in turn
 def rectangle(length_mm: float, width_mm: float) -> Footprint:
     """A rectangle walked anticlockwise: length along A→B, width to the left of it, millimetres."""
     return Footprint((Point(0.0, 0.0), Point(length_mm, 0.0), Point(length_mm, width_mm), Point(0.0, width_mm)))

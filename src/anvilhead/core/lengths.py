@@ -12,6 +12,7 @@ import re
 from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
+from functools import lru_cache
 from itertools import pairwise
 
 from anvilhead.core.errors import LengthError
@@ -84,6 +85,9 @@ _TOKEN = re.compile(
 )
 
 
+_HALF = Fraction(1, 2)
+
+
 @dataclass(frozen=True, slots=True)
 class _Token:
     kind: str
@@ -116,6 +120,7 @@ class _Part:
         return sum((number.value for number in self.numbers), Fraction(0))
 
 
+@lru_cache(maxsize=4096)  # while one field is typed in, all others are read again with every stroke
 def read_length(text: str, units: Units | None, *, signed: bool = False) -> ReadLength:
     """Read a length as a builder types it.
 
@@ -421,9 +426,5 @@ def print_feet_hundredths(mm: float | Fraction) -> PrintedLength:
 
 def _round_half_up(value: float | Fraction) -> int:
     """Round to the nearest whole, halves away from zero, as a reader of a tape does."""
-    return int(
-        math.copysign(
-            math.floor(abs(value) + Fraction(1, 2) if isinstance(value, Fraction) else abs(value) + 0.5),
-            value,
-        )
-    )
+    nearest = math.floor(abs(value) + _HALF) if isinstance(value, Fraction) else math.floor(abs(value) + 0.5)
+    return -nearest if value < 0 else nearest

@@ -10,7 +10,7 @@
 	import { importJobFile } from '$lib/yard/importing';
 	import YardJob from '$lib/yard/YardJob.svelte';
 
-	const DRAWING = { width: 270, height: 150 };
+	const DRAWING = { width: 230, height: 112 };
 	let jobs = $state<JobSummary[]>();
 	let trouble = $state('');
 	/** What is wrong with a job file that was opened, line by line. */

@@ -42,7 +42,7 @@
 				</li>
 			{/each}
 		</ul>
-		<button class="board-button mt-2 w-full" disabled={!canBegin} onclick={onBegin}>
+		<button class="board-button no-print mt-2 w-full" disabled={!canBegin} onclick={onBegin}>
 			Nails moved: pull again
 		</button>
 	</section>

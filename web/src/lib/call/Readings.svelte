@@ -12,7 +12,7 @@
 </script>
 
 {#if structure.pulls.length}
-	<details class="mt-4">
+	<details class="no-print mt-4">
 		<summary class="flex min-h-11 cursor-pointer items-center font-semibold underline">
 			All {structure.pulls.length} readings, struck ones too
 		</summary>

@@ -33,7 +33,7 @@
 	<p class="mt-1">
 		<Words {text} />
 		{#if !fresh && (square?.verdict === 'adjust' || square?.verdict === 'restake')}
-			<a class="whitespace-nowrap underline" href="#moves">The moves</a>
+			<a class="no-print whitespace-nowrap underline" href="#moves">The moves</a>
 		{/if}
 	</p>
 	{#if !fresh && square}

@@ -24,6 +24,7 @@
 	$effect(() =>
 		keys.offer([
 			{ key: 'b', does: 'switch the burn', run: () => session.nextBurn() },
+			{ key: 'p', does: 'print this sheet', run: () => window.print() },
 			{ key: 'u', does: 'switch the units', run: () => session.nextUnits() },
 			...structure.stages.map((stage, index) => ({
 				key: String(index + 1),
@@ -67,6 +68,7 @@
 			<a class="inline-flex min-h-11 items-center px-2 underline" href="/jobs/{job.id}/record"
 				>record</a
 			>
+			<NailKey letter="P" onPress={() => window.print()}>print</NailKey>
 			<NailKey letter="?" onPress={() => (keys.listed = true)}>keys</NailKey>
 		</div>
 	</div>

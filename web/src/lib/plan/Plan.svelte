@@ -42,6 +42,8 @@
 		current
 	}: Props = $props();
 
+	/** Below this the tools need the whole foot of the sheet, and the scale goes to its head. */
+	const NARROW = 480;
 	const sheet = new Sheet(() => extentOf(result, boards));
 	const at = $derived((point: XY) => sheet.at(point));
 
@@ -192,7 +194,11 @@
 					class={lookOf(label.key)}
 				/>
 			{/each}
-			<ScaleStick scale={sheet.view.scale} {units} at={{ x: 14, y: sheet.height - 12 }} />
+			<ScaleStick
+				scale={sheet.view.scale}
+				{units}
+				at={{ x: 14, y: sheet.width < NARROW ? 24 : sheet.height - 12 }}
+			/>
 		{/if}
 		<defs>
 			<marker

@@ -16,7 +16,7 @@
 <div class="no-print absolute right-2 bottom-2 flex items-center gap-1">
 	{#if drawnLarger}
 		<label class="mr-2 flex items-center gap-2 bg-sheet/90 px-2 text-sm">
-			<span>Errors drawn</span>
+			<span class="max-sm:sr-only">Errors drawn</span>
 			<select
 				class="field larger numbers !w-auto !py-0"
 				value={factor}

@@ -28,7 +28,12 @@
 					data-verdict={structure.verdict}
 				>
 					<span class="drawing"><SmallPlan {structure} {mmPerPixel} /></span>
-					<span class="block text-lg font-bold">{structure.name}</span>
+					<span class="flex items-center justify-between gap-2">
+						<span class="text-lg font-bold">{structure.name}</span>
+						<span class="knots" aria-hidden="true">
+							{#each structure.stages as stage (stage.name)}<i data-state={stage.state}></i>{/each}
+						</span>
+					</span>
 					<span class="numbers block text-lg"><Words text={structure.size} /></span>
 					<span class="next">
 						<Words text={structure.next.text} />
@@ -98,7 +103,32 @@
 	.drawing {
 		display: grid;
 		place-items: center;
-		height: 10.5rem;
+		height: 9rem;
+	}
+	/* the stages at a glance: the knots of the job's line */
+	.knots {
+		display: flex;
+		gap: 0.9rem;
+		padding-inline: 0.3rem;
+		background: linear-gradient(var(--string), var(--string)) center / 100% 1.5px no-repeat;
+	}
+	.knots i {
+		width: 11px;
+		height: 11px;
+		border: 2px solid var(--string);
+		border-radius: 50%;
+		background: var(--sheet);
+	}
+	.knots [data-state='done'] {
+		background: var(--ink);
+		border-color: var(--ink);
+	}
+	.knots [data-state='open'] {
+		background: linear-gradient(90deg, var(--string) 50%, var(--sheet) 50%);
+	}
+	.knots [data-state='re-check'] {
+		border-style: dashed;
+		border-color: var(--ink);
 	}
 	.next {
 		display: block;

@@ -198,7 +198,7 @@
 					onInput={(text) => (draft.fields.tolerance = text)}
 				/>
 				<LengthField
-					label="Boards beyond it"
+					label="Board setback"
 					value={draft.fields.setback}
 					units={draft.units}
 					refused={refused['/board_setback']}

@@ -46,7 +46,7 @@
 			</p>
 			<div class="grid grid-cols-2 gap-4">
 				<LengthField
-					label="Beyond the corner"
+					label="Board setback"
 					value={editor.fields.setback}
 					units={job.units}
 					refused={editor.preview.troubles['/board_setback']}

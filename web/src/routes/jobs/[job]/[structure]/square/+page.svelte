@@ -175,6 +175,17 @@
 	.round:disabled {
 		opacity: 0.45;
 	}
+	@media print {
+		.views {
+			display: block;
+		}
+		.plan {
+			position: static;
+			height: 11rem;
+			min-height: 105mm;
+			break-inside: avoid;
+		}
+	}
 	@media (max-width: 64rem) {
 		.views {
 			grid-template-columns: minmax(0, 1fr);

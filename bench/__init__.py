@@ -1,0 +1,1 @@
+"""Costs and how they grow, as ratios measured side by side."""

@@ -82,8 +82,11 @@ def main() -> None:
         )
     for small, large in ((10, 20), (20, 40), (40, 80)):
         growth = took[large] / took[small]
-        print(
-            f"  {small} to {large} corners: {growth:.1f} times the time, power {math.log2(growth):.2f} (to reach: at most 3)"
+        report(
+            f"{small} to {large} corners take {growth:.1f} times as long, a power of",
+            math.log2(growth),
+            "at most 3",
+            "",
         )
 
 

@@ -1,8 +1,7 @@
-"""Takes the pictures of this folder from a fresh demo: `./anvilhead test` once, then
+"""Takes the pictures of this folder from a fresh demo.
 
-    PYTHONPATH=src .venv/bin/python docs/screenshots/take.py
-
-Starts a demo of its own in a temporary folder, works through it as a builder would, and writes each picture.
+Run `./anvilhead test` once, then `PYTHONPATH=src .venv/bin/python docs/screenshots/take.py`.  It starts a demo
+of its own in a temporary folder, works through it as a builder would, and writes each picture.
 """
 
 import os

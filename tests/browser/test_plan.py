@@ -6,7 +6,7 @@ from itertools import combinations
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.browser.conftest import DESK, open_page
+from tests.browser.conftest import DESK, PHONE, open_page
 from tests.browser.steps import SLID, enter_round, go_square, make_store
 
 INK_OF_LEVEL_TEXTS = """texts => texts
@@ -83,6 +83,36 @@ def test_wheel_keys_and_button_zoom_and_bring_back(page: Page) -> None:
     expect(walls).not_to_have_attribute("points", whole or "")
     page.keyboard.press("0")
     expect(walls).to_have_attribute("points", whole or "")
+
+
+def test_two_fingers_zoom_and_one_finger_scrolls_the_page(browser: Browser, site: str) -> None:
+    page = open_page(browser, site, PHONE)
+    make_store(page)
+    walls = page.locator("svg[role=img] polygon.walls")
+    drawing = page.get_by_role("group", name=re.compile("Plan of"))
+    drawing.scroll_into_view_if_needed()
+    box = drawing.bounding_box()
+    whole = walls.get_attribute("points")
+    assert box
+    middle = {"x": box["x"] + box["width"] / 2, "y": box["y"] + box["height"] / 2}
+    touch = page.context.new_cdp_session(page)
+
+    def fingers(kind: str, *apart: float) -> None:
+        points = [{"x": middle["x"] + off, "y": middle["y"], "id": n} for n, off in enumerate(apart)]
+        touch.send("Input.dispatchTouchEvent", {"type": kind, "touchPoints": points})
+
+    fingers("touchStart", 0)
+    fingers("touchMove", 60)
+    fingers("touchEnd")
+    expect(walls).to_have_attribute("points", whole or "")
+    fingers("touchStart", -30, 30)
+    fingers("touchMove", -60, 60)
+    fingers("touchMove", -90, 90)
+    fingers("touchEnd")
+    expect(walls).not_to_have_attribute("points", whole or "")
+    page.get_by_role("button", name="Show all of it").click()
+    expect(walls).to_have_attribute("points", whole or "")
+    page.context.close()
 
 
 def test_how_much_larger_errors_are_drawn_is_said_and_chosen(page: Page) -> None:

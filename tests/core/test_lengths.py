@@ -10,6 +10,7 @@ from anvilhead.core.errors import LengthError
 from anvilhead.core.lengths import (
     LONGEST_TEXT,
     Units,
+    print_area,
     print_feet_hundredths,
     print_feet_inches,
     print_length,
@@ -184,6 +185,11 @@ class TestPrintLength:
 
     def test_metres_keep_the_sign_before_the_zero(self) -> None:
         assert print_length(-12, Units.M).text == "-0.012 m"
+
+    def test_areas(self) -> None:
+        # 44 ft × 27.5 ft; 9.6 m × 6.4 m
+        assert print_area(1210 * 304.8**2, Units.FT_IN) == "1210.0 sq ft"
+        assert print_area(9600 * 6400, Units.M) == "61.44 m²"
 
     def test_feet_and_hundredths(self) -> None:
         # 27 ft 6 1/2 in is 27.541666… ft

@@ -47,6 +47,10 @@ class Board:
         return (first + direction * reach - self.nail).dot(self.inward)
 
 
+STAKES_PER_CORNER = 3
+"""Two boards at right angles share the stake at their meeting."""
+
+
 def boards_for(footprint: Footprint, setback_mm: float) -> tuple[Board, ...]:
     """Two boards for each line, beyond its first and its second corner, in walking order."""
     boards: list[Board] = []

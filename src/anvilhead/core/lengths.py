@@ -396,6 +396,13 @@ def print_length(mm: float | Fraction, units: Units, denominator: int = 16) -> P
     return PrintedLength(text, float(mm - whole_mm))
 
 
+def print_area(mm2: float, units: Units) -> str:
+    """Print an area: square feet to a tenth, or square metres to a hundredth."""
+    if units is Units.FT_IN:
+        return f"{mm2 / float(FOOT_MM) ** 2:.1f} sq ft"
+    return f"{mm2 / 1e6:.2f} m²"
+
+
 def print_feet_inches(mm: float | Fraction, denominator: int = 16) -> PrintedLength:
     """Print feet, inches and a reduced fraction: 27' 6 1/2"; under a foot, inches alone: 11 15/16"."""
     if denominator not in (2, 4, 8, 16, 32, 64):

@@ -135,7 +135,10 @@ def _leave_one_out(
         order = list(range(len(observations)))
     else:
         checked = [i for i, r in enumerate(fit.residuals) if r.redundancy > REDUNDANCY_FLOOR]
-        order = sorted(checked, key=lambda i: -abs(fit.residuals[i].standardized or 0.0))
+        size = [abs(residual.standardized or 0.0) for residual in fit.residuals]
+        worst = max((size[i] for i in checked), default=0.0)
+        # a pull that fits twice as well as the worst cannot, left out, make the rest agree
+        order = sorted((i for i in checked if size[i] >= worst / 2), key=lambda i: -size[i])
     out: list[_Without] = []
     for index in order[:MOST_SUSPECTS]:
         observation = observations[index]

@@ -14,6 +14,7 @@ LATER_SHAPES = ("walk", "polygon", "run")
 Name = Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[^\x00-\x1f\x7f]*\S[^\x00-\x1f\x7f]*$")]
 Identifier = Annotated[str, Field(min_length=1, max_length=64, pattern=r"^[^\x00-\x1f\x7f]*\S[^\x00-\x1f\x7f]*$")]
 CornerName = Annotated[str, Field(min_length=1, max_length=8)]
+Round = Annotated[int, Field(ge=1, le=10_000, strict=True)]
 
 
 class Rectangle(Strict):
@@ -57,7 +58,7 @@ class Structure(Plan):
     id: Identifier
 
 
-class PullEntry(Strict):
+class Reading(Strict):
     """One tape pull as read.
 
     Attributes:
@@ -66,13 +67,18 @@ class PullEntry(Strict):
         height_difference: fall between the two ends, for a pull along a slope.
     """
 
-    structure: Identifier
-    round: Annotated[int, Field(ge=1, le=10_000, strict=True)] = 1
+    round: Round = 1
     start: CornerName = Field(alias="from")
     end: CornerName = Field(alias="to")
     reading: PositiveLength
     burn: NonNegativeLength = Length(0.0, 0)
     height_difference: NonNegativeLength = Length(0.0, 0)
+
+
+class PullEntry(Reading):
+    """A reading of a job file: it names its structure."""
+
+    structure: Identifier
 
 
 class JobFile(InUnits):

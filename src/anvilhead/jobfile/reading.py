@@ -10,7 +10,7 @@ from anvilhead.core.errors import AnvilheadError
 from anvilhead.core.footprint import Footprint, rectangle
 from anvilhead.core.squaring import SetOut
 from anvilhead.core.tape import Pull
-from anvilhead.jobfile.models import JobFile, Plan, PullEntry, Rectangle, Structure
+from anvilhead.jobfile.models import JobFile, Plan, PullEntry, Reading, Rectangle, Structure
 from anvilhead.jobfile.problems import DocumentRefused, Problem, pointer_to, problems_from
 
 LARGEST_BYTES = 10_000_000
@@ -87,7 +87,7 @@ def plan_problems(plan: Plan, pointer: str = "") -> list[Problem]:
     return [Problem(pointer=f"{pointer}/held_line", code="unknown-line", message=message)]
 
 
-def pull_problems(pull: PullEntry, plan: Plan, pointer: str = "") -> list[Problem]:
+def pull_problems(pull: Reading, plan: Plan, pointer: str = "") -> list[Problem]:
     """What is wrong with a pull beyond the shape of its document."""
     names = footprint_of(plan).names
     problems = [
@@ -120,7 +120,7 @@ def set_out_of(plan: Plan) -> SetOut:
     return SetOut(footprint, plan.board_setback.mm, plan.tolerance.mm, plan.restake_over.mm, held)
 
 
-def pull_of(entry: PullEntry, key: str = "") -> Pull:
+def pull_of(entry: Reading, key: str = "") -> Pull:
     """The core's pull of an entry.
 
     Raises:

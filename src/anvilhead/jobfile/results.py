@@ -178,8 +178,10 @@ class StructureResult(Result):
     sides: list[SideResult]
     diagonals: list[Distance]
     area_mm2: float
+    area_text: str
     perimeter_mm: float
     boards: list[BoardResult]
+    stakes: int
     strings: list[StringResult]
     square: SquareResult | None
 

@@ -5,10 +5,10 @@ from collections.abc import Sequence
 
 from anvilhead.core import words
 from anvilhead.core.adjustment import Ellipse
-from anvilhead.core.batter_board import boards_for, string_length_mm
+from anvilhead.core.batter_board import STAKES_PER_CORNER, boards_for, string_length_mm
 from anvilhead.core.call_sheet import calls_for
 from anvilhead.core.footprint import Side
-from anvilhead.core.lengths import Units, print_length
+from anvilhead.core.lengths import Units, print_area, print_length
 from anvilhead.core.point import Point
 from anvilhead.core.squaring import SetOut, SquareCheck, check_square
 from anvilhead.core.tape import Pull
@@ -43,6 +43,7 @@ def solve_structure(plan: Plan, pulls: Sequence[Pull], units: Units) -> r.Struct
         ],
         diagonals=[_distance(diagonal, units) for diagonal in footprint.diagonals],
         area_mm2=_tidy(footprint.area_mm2),
+        area_text=print_area(footprint.area_mm2, units),
         perimeter_mm=_tidy(footprint.perimeter_mm),
         boards=[
             r.BoardResult(
@@ -54,6 +55,7 @@ def solve_structure(plan: Plan, pulls: Sequence[Pull], units: Units) -> r.Struct
             )
             for board in boards_for(footprint, set_out.setback_mm)
         ],
+        stakes=STAKES_PER_CORNER * len(footprint.points),
         strings=[_string(side, set_out.setback_mm, units) for side in footprint.sides],
         square=solve_square(set_out, pulls, units) if pulls else None,
     )

@@ -6,10 +6,9 @@ from uuid import UUID
 from pydantic import Field
 
 from anvilhead.core.lengths import Units
-from anvilhead.jobfile.lengths import InUnits, Length, NonNegativeLength, PositiveLength, Strict
-from anvilhead.jobfile.models import CornerName, Identifier, Name, Plan
+from anvilhead.jobfile.lengths import InUnits, Length, NonNegativeLength, Strict
+from anvilhead.jobfile.models import Identifier, Name, Plan, Reading
 
-Round = Annotated[int, Field(ge=1, le=10_000, strict=True)]
 Revision = Annotated[int, Field(ge=0, strict=True)]
 
 
@@ -62,32 +61,15 @@ class PlanChange(InJobUnits):
     plan: Plan
 
 
-class PullCreate(InJobUnits):
-    """A reading.  The id is made by the client: sending it twice records it once.
+class PullCreate(InJobUnits, Reading):
+    """A reading to keep.  The id is made by the client: sending it twice records it once.
 
     Attributes:
         replaces: id of a reading that this one corrects; it is struck out.
     """
 
     id: UUID
-    round: Round
-    start: CornerName = Field(alias="from")
-    end: CornerName = Field(alias="to")
-    reading: PositiveLength
-    burn: NonNegativeLength = Length(0.0, 0)
-    height_difference: NonNegativeLength = Length(0.0, 0)
     replaces: UUID | None = None
-
-
-class PreviewPull(Strict):
-    """A reading to try out, kept nowhere."""
-
-    round: Round = 1
-    start: CornerName = Field(alias="from")
-    end: CornerName = Field(alias="to")
-    reading: PositiveLength
-    burn: NonNegativeLength = Length(0.0, 0)
-    height_difference: NonNegativeLength = Length(0.0, 0)
 
 
 class PreviewRequest(InJobUnits):
@@ -95,7 +77,7 @@ class PreviewRequest(InJobUnits):
 
     burn: NonNegativeLength = Length(0.0, 0)
     plan: Plan
-    pulls: list[PreviewPull] = Field(default_factory=list, max_length=2000)
+    pulls: list[Reading] = Field(default_factory=list, max_length=2000)
 
 
 class LengthAsked(InJobUnits):

@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from anvilhead.core.lengths import Units
 from anvilhead.jobfile.lengths import Length
-from anvilhead.jobfile.models import JobFile, Plan, PullEntry, Structure
+from anvilhead.jobfile.models import JobFile, Plan, PullEntry, Reading, Structure
 from anvilhead.jobfile.problems import DocumentRefused
 from anvilhead.jobfile.reading import footprint_of, plan_problems, pull_of
 from anvilhead.jobfile.results import Place
@@ -129,7 +129,10 @@ def export_job(database: Database, job_id: str) -> JobFile:
                 for row in job.structures
             ],
             pulls=[
-                pull_entry(pull, row.name_in_file) for row in job.structures for pull in row.pulls if not pull.strike
+                PullEntry(structure=row.name_in_file, **dict(reading_of(pull)))
+                for row in job.structures
+                for pull in row.pulls
+                if not pull.strike
             ],
         )
 
@@ -174,10 +177,9 @@ def plan_of(row: StructureRow) -> Plan:
     return Plan.model_validate(newest_plan(row).document)
 
 
-def pull_entry(row: PullRow, structure: str) -> PullEntry:
-    """A kept reading as the job file writes it."""
-    return PullEntry(
-        structure=structure,
+def reading_of(row: PullRow) -> Reading:
+    """A kept reading as it was given."""
+    return Reading(
         round=row.round,
         start=row.start,
         end=row.end,
@@ -187,7 +189,7 @@ def pull_entry(row: PullRow, structure: str) -> PullEntry:
     )
 
 
-def new_pull_row(pull_id: str, structure_id: str, entry: PullEntry, by: By) -> PullRow:
+def new_pull_row(pull_id: str, structure_id: str, entry: Reading, by: By) -> PullRow:
     """A row for a reading: what was typed beside what it means."""
     return PullRow(
         id=pull_id,
@@ -225,7 +227,7 @@ def structure_view(row: StructureRow, job: JobRow) -> views.StructureView:
     """A structure with everything computed from its plan and the readings that count."""
     units, plan = Units(job.units), plan_of(row)
     counting = [pull for pull in row.pulls if not pull.strike]
-    result = solve_structure(plan, [pull_of(pull_entry(p, row.name_in_file), p.id) for p in counting], units)
+    result = solve_structure(plan, [pull_of(reading_of(p), p.id) for p in counting], units)
     stages = stages_of(result.square, newest_plan(row).at, max((p.at for p in counting), default=None))
     return views.StructureView(
         id=row.id,
@@ -270,7 +272,7 @@ def _burn(job: JobRow) -> Length:
 
 
 def _pull_view(row: PullRow, plan: Plan, units: Units) -> views.PullView:
-    pull = pull_of(pull_entry(row, "-"))
+    pull = pull_of(reading_of(row))
     corners = footprint_of(plan).corners
     difference = pull.length_mm - corners[row.start].distance_to(corners[row.end])
     return views.PullView(

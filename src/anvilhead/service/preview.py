@@ -2,11 +2,10 @@
 
 from anvilhead.core.errors import LengthError
 from anvilhead.core.lengths import Units, print_length, read_length
-from anvilhead.jobfile.models import PullEntry
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.jobfile.reading import plan_problems, pull_of, pull_problems
 from anvilhead.jobfile.solving import call_sheet, solve_structure
-from anvilhead.service.documents import LengthAsked, PreviewPull, PreviewRequest, PullCreate
+from anvilhead.service.documents import LengthAsked, PreviewRequest
 from anvilhead.service.views import LengthEcho, LengthRead, PreviewView, plan_view
 
 
@@ -17,12 +16,11 @@ def preview(request: PreviewRequest) -> PreviewView:
         DocumentRefused: when the plan or a reading contradicts itself.
     """
     problems = plan_problems(request.plan, "/plan")
-    entries = [entry_of(pull) for pull in request.pulls]
-    for index, entry in enumerate(entries):
-        problems += pull_problems(entry, request.plan, f"/pulls/{index}")
+    for index, pull in enumerate(request.pulls):
+        problems += pull_problems(pull, request.plan, f"/pulls/{index}")
     if problems:
         raise DocumentRefused(problems)
-    result = solve_structure(request.plan, [pull_of(entry) for entry in entries], request.units)
+    result = solve_structure(request.plan, [pull_of(pull) for pull in request.pulls], request.units)
     return PreviewView(
         plan=plan_view(request.plan, request.units),
         result=result,
@@ -56,16 +54,3 @@ def difference_text(mm: float, units: Units) -> str:
     if text in ('0"', "0 mm"):
         return "0"
     return text.replace("-", "−") if mm < 0 else "+" + text
-
-
-def entry_of(pull: PreviewPull | PullCreate) -> PullEntry:
-    """The job file's pull for one that names no structure."""
-    return PullEntry(
-        structure="-",
-        round=pull.round,
-        start=pull.start,
-        end=pull.end,
-        reading=pull.reading,
-        burn=pull.burn,
-        height_difference=pull.height_difference,
-    )

@@ -15,7 +15,6 @@ from anvilhead.service.jobs import (
     revision_to_restore,
     structure_view,
 )
-from anvilhead.service.preview import entry_of
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
 from anvilhead.store.errors import Conflict, NotFound
@@ -92,13 +91,13 @@ def record_pull(database: Database, structure_id: str, document: PullCreate, by:
         if known is not None:
             _refuse_another(known, row, document)
             return structure_view(row, row.job)
-        entry = entry_of(document)
-        problems = pull_problems(entry, plan_of(row))
+        problems = pull_problems(document, plan_of(row))
         if problems:
             raise DocumentRefused(problems)
-        pull = new_pull_row(str(document.id), row.id, entry, by)
+        pull = new_pull_row(str(document.id), row.id, document, by)
         store.add_pull(session, pull)
-        text = f"Round {entry.round}: {entry.start}–{entry.end} read {entry.reading.text}, burn {entry.burn.text}."
+        way, read, burn = f"{document.start}–{document.end}", document.reading.text, document.burn.text
+        text = f"Round {document.round}: {way} read {read}, burn {burn}."
         if document.replaces:
             struck = _pull_of_structure(store.pull_by_id(session, str(document.replaces)), row)
             store.strike(session, struck, by.who, by.at, replaced_by=pull.id)

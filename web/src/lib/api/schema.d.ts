@@ -764,53 +764,6 @@ export interface components {
             text: string;
         };
         /**
-         * PreviewPull
-         * @description A reading to try out, kept nowhere.
-         */
-        PreviewPull: {
-            /**
-             * Round
-             * @default 1
-             */
-            round?: number;
-            /** From */
-            from: string;
-            /** To */
-            to: string;
-            /**
-             * Reading
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            reading: string | number;
-            /**
-             * Burn
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @default {
-             *       "mm": 0,
-             *       "written": 0
-             *     }
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            burn?: string | number;
-            /**
-             * Height Difference
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @default {
-             *       "mm": 0,
-             *       "written": 0
-             *     }
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            height_difference?: string | number;
-        };
-        /**
          * PreviewRequest
          * @description A plan, and readings if any, to be worked out without keeping anything.
          */
@@ -830,7 +783,7 @@ export interface components {
             burn?: string | number;
             plan: components["schemas"]["Plan"];
             /** Pulls */
-            pulls?: components["schemas"]["PreviewPull"][];
+            pulls?: components["schemas"]["Reading"][];
         };
         /**
          * PreviewView
@@ -892,20 +845,17 @@ export interface components {
         };
         /**
          * PullCreate
-         * @description A reading.  The id is made by the client: sending it twice records it once.
+         * @description A reading to keep.  The id is made by the client: sending it twice records it once.
          *
          *     Attributes:
          *         replaces: id of a reading that this one corrects; it is struck out.
          */
         PullCreate: {
-            units: components["schemas"]["Units"];
             /**
-             * Id
-             * Format: uuid
+             * Round
+             * @default 1
              */
-            id: string;
-            /** Round */
-            round: number;
+            round?: number;
             /** From */
             from: string;
             /** To */
@@ -942,21 +892,20 @@ export interface components {
              * @example 8394.7
              */
             height_difference?: string | number;
+            units: components["schemas"]["Units"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
             /** Replaces */
             replaces?: string | null;
         };
         /**
          * PullEntry
-         * @description One tape pull as read.
-         *
-         *     Attributes:
-         *         round: counts re-measurements; the latest round is judged.
-         *         burn: where the tape was started, to be taken off the reading.
-         *         height_difference: fall between the two ends, for a pull along a slope.
+         * @description A reading of a job file: it names its structure.
          */
         PullEntry: {
-            /** Structure */
-            structure: string;
             /**
              * Round
              * @default 1
@@ -992,6 +941,8 @@ export interface components {
              * @example 8394.7
              */
             height_difference?: string | number;
+            /** Structure */
+            structure: string;
         };
         /**
          * PullReason
@@ -1027,6 +978,58 @@ export interface components {
              */
             at: string;
             struck: components["schemas"]["StrikeView"] | null;
+        };
+        /**
+         * Reading
+         * @description One tape pull as read.
+         *
+         *     Attributes:
+         *         round: counts re-measurements; the latest round is judged.
+         *         burn: where the tape was started, to be taken off the reading.
+         *         height_difference: fall between the two ends, for a pull along a slope.
+         */
+        Reading: {
+            /**
+             * Round
+             * @default 1
+             */
+            round?: number;
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /**
+             * Reading
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            reading: string | number;
+            /**
+             * Burn
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            burn?: string | number;
+            /**
+             * Height Difference
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height_difference?: string | number;
         };
         /**
          * Rectangle
@@ -1301,10 +1304,14 @@ export interface components {
             diagonals: components["schemas"]["Distance"][];
             /** Area Mm2 */
             area_mm2: number;
+            /** Area Text */
+            area_text: string;
             /** Perimeter Mm */
             perimeter_mm: number;
             /** Boards */
             boards: components["schemas"]["BoardResult"][];
+            /** Stakes */
+            stakes: number;
             /** Strings */
             strings: components["schemas"]["StringResult"][];
             square: components["schemas"]["SquareResult"] | null;

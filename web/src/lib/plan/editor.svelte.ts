@@ -1,9 +1,20 @@
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
 import type { Structure, Units } from '$lib/api/types';
+import type { Here } from '$lib/job/context';
 import { person } from '$lib/person/person.svelte';
 import { readKept, writeKept } from '$lib/ui/kept';
 import { fieldsOf, planOf, type PlanFields } from './planForm';
 import { PlanPreview, planTroubles } from './preview.svelte';
+
+/** An editor of the plan in front of one, its preview following every stroke. */
+export function useEditor(here: Here): PlanEditor {
+	const editor = new PlanEditor(
+		() => here.structure,
+		(kept) => here.session.take(kept)
+	);
+	$effect(() => editor.preview.ask(planOf(editor.fields), here.job.units, here.job.burn.written));
+	return editor;
+}
 
 /** Editing one structure's plan: fields as typed, live preview, keeping, undoing, and meeting others halfway. */
 export class PlanEditor {

@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { page } from '$app/state';
 	import CallSheet from '$lib/call/CallSheet.svelte';
 	import { CallSheetState } from '$lib/call/sheet.svelte';
 	import Readings from '$lib/call/Readings.svelte';
@@ -7,15 +6,13 @@
 	import TapePiece from '$lib/call/TapePiece.svelte';
 	import Moves from '$lib/call/Moves.svelte';
 	import VerdictBoard from '$lib/call/VerdictBoard.svelte';
-	import { useSession } from '$lib/job/context';
+	import { useHere } from '$lib/job/context';
 	import { keys } from '$lib/keys/keys.svelte';
 	import Plan from '$lib/plan/Plan.svelte';
-	import type { Structure } from '$lib/api/types';
 
-	const session = useSession();
-	// the layout shows this view only with its job and structure there
-	const structure = $derived(session.structure(page.params.structure ?? '') as Structure);
-	const job = $derived(session.job);
+	const here = useHere();
+	const structure = $derived(here.structure);
+	const job = $derived(here.job);
 	const sheet = new CallSheetState(() => structure);
 	let chosen = $state('');
 	let readMm = $state<number>();
@@ -37,8 +34,7 @@
 	);
 	const active = $derived(rows.find((row) => row.key === activeKey));
 	const square = $derived(structure.result.square);
-	const name = $derived(structure.plan.name ?? structure.name_in_file);
-	const burnText = $derived(job && job.burn.mm > 0 ? job.burn.text : '');
+	const burnText = $derived(job.burn.mm > 0 ? job.burn.text : '');
 
 	$effect(() =>
 		keys.offer([
@@ -63,85 +59,81 @@
 	}
 </script>
 
-<svelte:head><title>Square · {name} · Anvilhead</title></svelte:head>
+<svelte:head><title>Square · {here.name} · Anvilhead</title></svelte:head>
 
-{#if job}
-	<main class="views">
-		<section class="sheet" aria-label="Call sheet and verdict">
-			<VerdictBoard {square} fresh={sheet.round > (square?.round ?? 0)} round={sheet.round} />
-			<div
-				class="no-print mt-3 mb-1 flex flex-wrap items-center gap-2"
-				role="group"
-				aria-label="Rounds"
-			>
-				{#each sheet.rounds as round (round)}
-					<button
-						class="round"
-						aria-pressed={round === sheet.round}
-						onclick={() => sheet.show(round)}>Round {round}</button
-					>
-				{/each}
-				<button class="round" disabled={!sheet.canBegin} onclick={begin}>+ another</button>
-				<button class="board-button plain ml-auto" onclick={() => (shouting = true)}>
-					<span class="nail-key max-sm:hidden" aria-hidden="true">S</span>Shout
-				</button>
-			</div>
-			<CallSheet
-				{sheet}
-				units={job.units}
-				burn={job.burn.written}
-				{burnText}
-				{activeKey}
-				onActive={(key) => (chosen = key)}
-				onRead={(mm) => (readMm = mm)}
+<main class="views">
+	<section class="sheet" aria-label="Call sheet and verdict">
+		<VerdictBoard {square} fresh={sheet.round > (square?.round ?? 0)} round={sheet.round} />
+		<div
+			class="no-print mt-3 mb-1 flex flex-wrap items-center gap-2"
+			role="group"
+			aria-label="Rounds"
+		>
+			{#each sheet.rounds as round (round)}
+				<button class="round" aria-pressed={round === sheet.round} onclick={() => sheet.show(round)}
+					>Round {round}</button
+				>
+			{/each}
+			<button class="round" disabled={!sheet.canBegin} onclick={begin}>+ another</button>
+			<button class="board-button plain ml-auto" onclick={() => (shouting = true)}>
+				<span class="nail-key max-sm:hidden" aria-hidden="true">S</span>Shout
+			</button>
+		</div>
+		<CallSheet
+			{sheet}
+			units={job.units}
+			burn={job.burn.written}
+			{burnText}
+			{activeKey}
+			onActive={(key) => (chosen = key)}
+			onRead={(mm) => (readMm = mm)}
+		/>
+		{#if !sheet.isLatest}<p class="mt-2 text-ink-soft">
+				A round gone by: it can be read, not changed.
+			</p>{/if}
+		{#if square && square.moves.length && sheet.round === square.round}
+			<Moves
+				{square}
+				result={structure.result}
+				heldLine={structure.plan.held_line}
+				onBegin={begin}
+				canBegin={sheet.canBegin}
 			/>
-			{#if !sheet.isLatest}<p class="mt-2 text-ink-soft">
-					A round gone by: it can be read, not changed.
-				</p>{/if}
-			{#if square && square.moves.length && sheet.round === square.round}
-				<Moves
-					{square}
-					result={structure.result}
-					heldLine={structure.plan.held_line}
-					onBegin={begin}
-					canBegin={sheet.canBegin}
-				/>
-			{/if}
-			<Readings {structure} onStrike={(pull) => sheet.strike(pull)} />
-		</section>
-		<section class="plan" aria-label="Plan">
-			<div class="drawing">
-				<Plan
-					result={structure.result}
-					{name}
-					units={job.units}
-					heldLine={structure.plan.held_line}
-					boards
-					measured={sheet.round === (square?.round ?? 0)}
-					current={active ? [active.call.from, active.call.to] : undefined}
-				/>
-			</div>
-			{#if active}
-				<TapePiece
-					pair="{active.call.from}–{active.call.to}"
-					mm={active.call.then_mm ?? active.call.call_mm}
-					text={active.call.then_text ?? active.call.call_text}
-					{readMm}
-					units={job.units}
-				/>
-			{/if}
-		</section>
-	</main>
-	<Shout
-		open={shouting}
-		{rows}
-		{activeKey}
-		result={structure.result}
-		{burnText}
-		onActive={(key) => (chosen = key)}
-		onClose={() => (shouting = false)}
-	/>
-{/if}
+		{/if}
+		<Readings {structure} onStrike={(pull) => sheet.strike(pull)} />
+	</section>
+	<section class="plan" aria-label="Plan">
+		<div class="drawing">
+			<Plan
+				result={structure.result}
+				name={here.name}
+				units={job.units}
+				heldLine={structure.plan.held_line}
+				boards
+				measured={sheet.round === (square?.round ?? 0)}
+				current={active ? [active.call.from, active.call.to] : undefined}
+			/>
+		</div>
+		{#if active}
+			<TapePiece
+				pair="{active.call.from}–{active.call.to}"
+				mm={active.call.then_mm ?? active.call.call_mm}
+				text={active.call.then_text ?? active.call.call_text}
+				{readMm}
+				units={job.units}
+			/>
+		{/if}
+	</section>
+</main>
+<Shout
+	open={shouting}
+	{rows}
+	{activeKey}
+	result={structure.result}
+	{burnText}
+	onActive={(key) => (chosen = key)}
+	onClose={() => (shouting = false)}
+/>
 
 <style>
 	.views {

@@ -15,6 +15,10 @@ import pytest
 
 from anvilhead.launch import bootstrap
 from anvilhead.launch.console import LaunchError
+from anvilhead.launch.mariadb import PrivateMariaDB
+from anvilhead.launch.serve import url_of
+from anvilhead.service.jobs import list_jobs
+from anvilhead.store.database import Database
 
 ROOT = Path(__file__).resolve().parents[2]
 ANVILHEAD = str(ROOT / "anvilhead")
@@ -29,11 +33,10 @@ def free_port() -> int:
 class Running:
     """A started Anvilhead and how to talk to it."""
 
-    def __init__(self, command: str, var: Path, cwd: Path) -> None:
+    def __init__(self, command: str, var: Path, cwd: Path, database_url: str = "") -> None:
         self.port = free_port()
         self.log = var.with_suffix(".log")
-        environment = {**os.environ, "ANVILHEAD_VAR": str(var)}
-        environment.pop("ANVILHEAD_DATABASE_URL", None)
+        environment = {**os.environ, "ANVILHEAD_VAR": str(var), "ANVILHEAD_DATABASE_URL": database_url}
         with self.log.open("ab") as log:
             self.process = subprocess.Popen(
                 [ANVILHEAD, command, "--port", str(self.port)], env=environment, cwd=cwd, stdout=log, stderr=log
@@ -109,6 +112,22 @@ def test_demo_and_start_run_side_by_side_on_databases_of_their_own(var: Path, tm
     with urllib.request.urlopen(page, timeout=10) as response:
         assert b"<title>Anvilhead</title>" in response.read()
     assert (start.end(signal.SIGTERM), demo.end(signal.SIGTERM)) == (0, 0)
+
+
+def test_start_uses_an_existing_mariadb_and_demo_leaves_it_alone(
+    var: Path, tmp_path: Path, mariadb: PrivateMariaDB, database: Database
+) -> None:
+    database.empty()
+    url = url_of(mariadb.access).render_as_string(hide_password=False)
+    demo = Running("demo", var, tmp_path, url)
+    start = Running("start", var, tmp_path, url)
+    start.make_job("Elsewhere")
+
+    assert [job.name for job in list_jobs(database)] == ["Elsewhere"]
+    assert len(demo.get("/api/jobs")) == 2
+    assert not (var / "start").exists()
+    assert (start.end(signal.SIGTERM), demo.end(signal.SIGTERM)) == (0, 0)
+    database.wait_until_there(1)
 
 
 def test_a_taken_port_is_said_in_one_line(var: Path) -> None:

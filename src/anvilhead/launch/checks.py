@@ -24,8 +24,8 @@ def main(arguments: list[str]) -> None:
     """Run the checks; those after a failed one still run, so that one run tells everything."""
     python = [str(BIN / "python"), "-m"]
     checks: list[tuple[str, Callable[[], bool]]] = [
-        ("Python format", quietly("ruff", "format", "--check", "src", "tests", "bench")),
-        ("Python lint", quietly("ruff", "check", "src", "tests", "bench")),
+        ("Python format", quietly("ruff", "format", "--check", "src", "tests", "bench", "docs")),
+        ("Python lint", quietly("ruff", "check", "src", "tests", "bench", "docs")),
         ("Python types", quietly("mypy")),
         ("layers", quietly("lint-imports")),
         ("generated documents", quietly(*python, "anvilhead.launch.generate", "--check")),

@@ -98,6 +98,27 @@ class TestReadings:
         view = client.post(f"/api/structures/{structure}/pulls", json=pull("A", "C", "52' 11 1/64\"")).json()
         assert view["pulls"][0]["reading"]["mm"] == 16129.396875  # 635 in is 16129 mm, 1/64 in is 0.396875 mm
 
+    @pytest.mark.parametrize(
+        ("reading", "written", "mm"),
+        [
+            (1e8, "100000000 mm", 1e8),
+            ("100 km", None, None),
+            (0.1, "0.1 mm", 0.1),
+            (1e-7, None, None),
+            (1e-6, "0.000001 mm", 1e-6),
+        ],
+    )
+    def test_the_longest_and_the_shortest_there_is(
+        self, client: TestClient, structure: str, reading: float | str, written: str | None, mm: float | None
+    ) -> None:
+        body = pull("A", "C", "0") | {"reading": reading, "burn": 0}
+        response = client.post(f"/api/structures/{structure}/pulls", json=body)
+        if written is None:
+            assert response.status_code == 422
+        else:
+            kept = response.json()["pulls"][0]["reading"]
+            assert (kept["written"], kept["mm"]) == (written, mm)
+
     def test_sending_a_reading_twice_records_it_once(self, client: TestClient, structure: str) -> None:
         body = pull("A", "C", "52' 11\"")
         first = client.post(f"/api/structures/{structure}/pulls", json=body).json()

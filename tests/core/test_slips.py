@@ -6,10 +6,11 @@ from dataclasses import replace
 import pytest
 
 from anvilhead.core.footprint import rectangle
-from anvilhead.core.lengths import Units, read_length
+from anvilhead.core.length_reading import read_length
 from anvilhead.core.slips import Slip
 from anvilhead.core.squaring import SetOut, Verdict, check_square
 from anvilhead.core.tape import Pull
+from anvilhead.core.units import Units
 from tests.sites import RECTANGLE_PAIRS, displaced, pulled
 
 FOOT = 304.8

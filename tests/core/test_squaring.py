@@ -7,10 +7,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from anvilhead.core.footprint import Footprint, rectangle
-from anvilhead.core.lengths import Units
 from anvilhead.core.point import Point
 from anvilhead.core.squaring import PullReason, SetOut, Verdict, check_square
 from anvilhead.core.traps import TrapKind
+from anvilhead.core.units import Units
 from anvilhead.core.words import headline, reason, trap_text
 from tests.sites import RECTANGLE_PAIRS, after_moves, displaced, pulled
 

@@ -114,6 +114,12 @@ class TestFaults:
         document = job(structures=[STORE | {"footprint": footprint}])
         assert refusal(document) == {"/structures/0/footprint/width": code}
 
+    def test_a_footprint_too_small_to_have_corners_is_told(self) -> None:
+        footprint = {"shape": "rectangle", "length": "0.001 mm", "width": "27'"}
+        pulls = [{"structure": "store", "from": "A", "to": "C", "reading": "27'"}]
+        document = job(structures=[STORE | {"footprint": footprint}], pulls=pulls)
+        assert refusal(document) == {"/structures/0/footprint": "zero-side"}
+
     def test_a_number_too_large_for_any_machine_is_refused(self) -> None:
         raw = json.dumps(job()).replace('"44\'"', "1e999").encode()
         assert refusal(raw) == {"/structures/0/footprint/length": "not-finite"}

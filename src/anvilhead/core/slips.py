@@ -18,10 +18,12 @@ from fractions import Fraction
 
 from anvilhead.core.adjustment import Adjustment, Observation, adjust
 from anvilhead.core.errors import LengthError
-from anvilhead.core.lengths import Units, print_length, read_length
+from anvilhead.core.length_printing import print_length
+from anvilhead.core.length_reading import read_length
 from anvilhead.core.point import Point
 from anvilhead.core.tape import Pull
 from anvilhead.core.tolerances import REDUNDANCY_FLOOR
+from anvilhead.core.units import Units
 
 FOOT_MM, INCH_MM = 304.8, 25.4
 METRIC_BURN_MM = 100.0

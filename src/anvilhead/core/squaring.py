@@ -14,13 +14,13 @@ from anvilhead.core.adjustment import Adjustment, Observation, adjust
 from anvilhead.core.batter_board import Board, boards_for, string_crossing
 from anvilhead.core.errors import GeometryError
 from anvilhead.core.footprint import Footprint
-from anvilhead.core.lengths import Units
 from anvilhead.core.next_pull import PullGain, best_next_pull
 from anvilhead.core.point import Point
 from anvilhead.core.slips import Suspect, find_slips, without_certain
 from anvilhead.core.tape import Pull, TapeClass, ordered_pair
 from anvilhead.core.tolerances import ON_TOLERANCE_MM, SMALLEST_MOVE_MM
 from anvilhead.core.traps import Trap, TrapKind, traps_in
+from anvilhead.core.units import Units
 
 STEEL_TAPE = TapeClass()
 """The tape a set-out is squared with unless another is named: ±1/16 inch plus 1 in 10,000."""

@@ -2,12 +2,13 @@
 
 from collections.abc import Sequence
 
-from anvilhead.core.lengths import Units, print_length
+from anvilhead.core.length_printing import print_length
 from anvilhead.core.slips import Slip, Suspect
 from anvilhead.core.squaring import Move, NextPull, PullReason, SetOut, SquareCheck, Verdict
 from anvilhead.core.tape import Pull
 from anvilhead.core.tolerances import SMALLEST_MOVE_MM
 from anvilhead.core.traps import Trap, TrapKind
+from anvilhead.core.units import Units
 
 _NUMBERS = (
     "no",

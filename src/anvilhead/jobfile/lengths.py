@@ -8,13 +8,18 @@ import math
 from collections.abc import Callable
 from contextvars import ContextVar
 from dataclasses import dataclass
+from decimal import Decimal
 from typing import Annotated, Any
 
 from pydantic import BaseModel, ConfigDict, PlainSerializer, PlainValidator, WithJsonSchema, model_validator
 from pydantic_core import PydanticCustomError
 
 from anvilhead.core.errors import LengthError
-from anvilhead.core.lengths import LONGEST_MM, Units, read_length
+from anvilhead.core.length_reading import LONGEST_MM, read_length
+from anvilhead.core.units import Units
+
+SMALLEST_MM = 1e-6
+"""What is kept has six decimals of a millimetre; less than that is nothing."""
 
 _units: ContextVar[Units | None] = ContextVar("units of the document being read", default=None)
 
@@ -29,13 +34,18 @@ class Length:
     @property
     def text(self) -> str:
         """What was written as a text with its unit, also when it was a plain number."""
-        return self.written if isinstance(self.written, str) else f"{self.written!r} mm"
+        return self.written if isinstance(self.written, str) else f"{self.kept_mm:f} mm"
+
+    @property
+    def kept_mm(self) -> Decimal:
+        """The length as the database keeps it: millimetres with at most six decimals."""
+        return round(Decimal(self.mm), 6).normalize()
 
 
 def _reader(smallest: str) -> Callable[[Any], Length]:
     def read(value: object) -> Length:
         length = value if isinstance(value, Length) else _read(value)
-        if length.mm == 0 and smallest == "above zero":
+        if abs(length.mm) < SMALLEST_MM and smallest == "above zero":
             raise _refused("zero", "This length is zero. Type one that is longer than nothing.")
         if length.mm < 0:
             raise _refused("negative", "This length cannot be negative. Leave the minus out.")

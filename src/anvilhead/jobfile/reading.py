@@ -6,7 +6,7 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
-from anvilhead.core.errors import AnvilheadError
+from anvilhead.core.errors import GeometryError, PullError
 from anvilhead.core.footprint import Footprint, rectangle
 from anvilhead.core.squaring import SetOut
 from anvilhead.core.tape import Pull
@@ -68,21 +68,33 @@ def validate_job(data: Any) -> JobFile:
     problems += [
         problem for i, plan in enumerate(job.structures) for problem in plan_problems(plan, f"/structures/{i}")
     ]
-    plans = {structure.id: structure for structure in job.structures}
+    plans = {} if problems else {structure.id: structure for structure in job.structures}
     for i, pull in enumerate(job.pulls):
         if pull.structure in plans:
             problems += pull_problems(pull, plans[pull.structure], f"/pulls/{i}")
+    refuse(problems)
+    return job
+
+
+def refuse(problems: list[Problem]) -> None:
+    """Refuse a document with problems.
+
+    Raises:
+        DocumentRefused: when there is any.
+    """
     if problems:
         raise DocumentRefused(problems)
-    return job
 
 
 def plan_problems(plan: Plan, pointer: str = "") -> list[Problem]:
     """What is wrong with a plan beyond the shape of its document."""
-    names = [name for side in footprint_of(plan).sides for name in (side.name, side.end + side.start)]
-    if plan.held_line in names:
+    try:
+        sides = footprint_of(plan).sides
+    except GeometryError as error:
+        return [Problem(pointer=f"{pointer}/footprint", code=error.code, message=error.message)]
+    if plan.held_line in [name for side in sides for name in (side.name, side.end + side.start)]:
         return []
-    lines = ", ".join(side.name for side in footprint_of(plan).sides)
+    lines = ", ".join(side.name for side in sides)
     message = f"There is no line {plan.held_line}. The lines are {lines}."
     return [Problem(pointer=f"{pointer}/held_line", code="unknown-line", message=message)]
 
@@ -101,7 +113,7 @@ def pull_problems(pull: Reading, plan: Plan, pointer: str = "") -> list[Problem]
     ]
     try:
         pull_of(pull)
-    except AnvilheadError as error:
+    except PullError as error:
         key = {"same-corner": "to", "fall-over-reading": "height_difference"}.get(error.code, "reading")
         problems.append(Problem(pointer=f"{pointer}/{key}", code=error.code, message=error.message))
     return problems

@@ -8,10 +8,11 @@ from anvilhead.core.adjustment import Ellipse
 from anvilhead.core.batter_board import STAKES_PER_CORNER, boards_for, string_length_mm
 from anvilhead.core.call_sheet import calls_for
 from anvilhead.core.footprint import Side
-from anvilhead.core.lengths import Units, print_area, print_length
+from anvilhead.core.length_printing import print_area, print_length
 from anvilhead.core.point import Point
 from anvilhead.core.squaring import SetOut, SquareCheck, check_square
 from anvilhead.core.tape import Pull
+from anvilhead.core.units import Units
 from anvilhead.jobfile import results as r
 from anvilhead.jobfile.models import JobFile, Plan
 from anvilhead.jobfile.reading import pull_of, set_out_of

@@ -5,7 +5,7 @@ from uuid import UUID
 
 from pydantic import Field
 
-from anvilhead.core.lengths import Units
+from anvilhead.core.units import Units
 from anvilhead.jobfile.lengths import InUnits, Length, NonNegativeLength, Strict
 from anvilhead.jobfile.models import Identifier, Name, Plan, Reading
 

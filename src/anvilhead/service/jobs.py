@@ -2,16 +2,14 @@
 
 from dataclasses import dataclass
 from datetime import datetime
-from decimal import Decimal
 from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
-from anvilhead.core.lengths import Units
+from anvilhead.core.units import Units
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.models import JobFile, Plan, PullEntry, Reading, Structure
-from anvilhead.jobfile.problems import DocumentRefused
-from anvilhead.jobfile.reading import footprint_of, plan_problems, pull_of
+from anvilhead.jobfile.reading import footprint_of, plan_problems, pull_of, refuse
 from anvilhead.jobfile.results import Place
 from anvilhead.jobfile.solving import call_sheet, solve_structure
 from anvilhead.service import views
@@ -47,7 +45,7 @@ def get_job(database: Database, job_id: str) -> views.JobView:
 def create_job(database: Database, document: JobCreate, by: By, *, sample: bool = False) -> views.JobView:
     """Make a job, with its first structure if one is given; the same id again gives the same job."""
     if document.structure:
-        refuse_plan(document.structure.plan, "/structure/plan")
+        refuse(plan_problems(document.structure.plan, "/structure/plan"))
     with database.session() as session:
         try:
             known = store.job_by_id(session, str(document.id))
@@ -81,7 +79,7 @@ def change_job(database: Database, job_id: str, change: JobChange, by: By) -> vi
             store.add_log(
                 session, job, "burn", f"Switched the burn from {job.burn_written} to {change.burn.text}.", by.who, by.at
             )
-            job.burn_mm, job.burn_written = Decimal(str(change.burn.mm)), change.burn.text
+            job.burn_mm, job.burn_written = change.burn.kept_mm, change.burn.text
         session.flush()
         session.expire_all()
         return job_view(store.job_by_id(session, job_id))
@@ -89,7 +87,7 @@ def change_job(database: Database, job_id: str, change: JobChange, by: By) -> vi
 
 def add_structure_to_job(database: Database, job_id: str, structure: StructureCreate, by: By) -> views.JobView:
     """Add a structure with its plan to a job."""
-    refuse_plan(structure.plan, "/structure/plan")
+    refuse(plan_problems(structure.plan, "/structure/plan"))
     with database.session() as session:
         job = store.job_by_id(session, job_id)
         if not any(row.id == str(structure.id) for row in job.structures):
@@ -108,9 +106,12 @@ def import_job(database: Database, job_id: str, file: JobFile, by: By, *, sample
             plan = Plan.model_validate(structure.model_dump(exclude={"id"}))
             create = StructureCreate.model_construct(id=uuid4(), name_in_file=structure.id, plan=plan)
             row = add_structure(session, job, create, by)
-            for pull in file.pulls:
-                if pull.structure == structure.id:
-                    store.add_pull(session, new_pull_row(store.new_id(), row.id, pull, by))
+            pulls = [pull for pull in file.pulls if pull.structure == structure.id]
+            for pull in pulls:
+                store.add_pull(session, new_pull_row(store.new_id(), row.id, pull, by))
+            if pulls:
+                text = f"Took over {len(pulls)} readings, the last of round {max(pull.round for pull in pulls)}."
+                store.add_log(session, job, "pulls-imported", text, by.who, by.at, row.id)
         session.expire_all()
         return job_view(store.job_by_id(session, job_id))
 
@@ -156,17 +157,6 @@ def add_structure(session: Session, job: JobRow, structure: StructureCreate, by:
     return row
 
 
-def refuse_plan(plan: Plan, pointer: str) -> None:
-    """Refuse a plan that contradicts itself.
-
-    Raises:
-        DocumentRefused: with every problem and its place.
-    """
-    problems = plan_problems(plan, pointer)
-    if problems:
-        raise DocumentRefused(problems)
-
-
 def newest_plan(row: StructureRow) -> PlanRevisionRow:
     """The plan that counts."""
     return row.revisions[-1]
@@ -197,11 +187,11 @@ def new_pull_row(pull_id: str, structure_id: str, entry: Reading, by: By) -> Pul
         round=entry.round,
         start=entry.start,
         end=entry.end,
-        reading_mm=Decimal(f"{entry.reading.mm:.6f}"),
+        reading_mm=entry.reading.kept_mm,
         reading_written=entry.reading.text,
-        burn_mm=Decimal(f"{entry.burn.mm:.6f}"),
+        burn_mm=entry.burn.kept_mm,
         burn_written=entry.burn.text,
-        fall_mm=Decimal(f"{entry.height_difference.mm:.6f}"),
+        fall_mm=entry.height_difference.kept_mm,
         fall_written=entry.height_difference.text,
         who=by.who,
         at=by.at,
@@ -256,7 +246,7 @@ def _new_job(session: Session, job_id: str, name: str, units: Units, burn: Lengt
         id=job_id,
         name=name,
         units=units,
-        burn_mm=Decimal(f"{burn.mm:.6f}"),
+        burn_mm=burn.kept_mm,
         burn_written=burn.text,
         sample=sample,
         revision=1,

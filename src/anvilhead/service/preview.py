@@ -1,9 +1,11 @@
 """Work out a plan, or read a length, without keeping anything."""
 
 from anvilhead.core.errors import LengthError
-from anvilhead.core.lengths import Units, print_length, read_length
-from anvilhead.jobfile.problems import DocumentRefused, Problem
-from anvilhead.jobfile.reading import plan_problems, pull_of, pull_problems
+from anvilhead.core.length_printing import print_length
+from anvilhead.core.length_reading import read_length
+from anvilhead.core.units import Units
+from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.reading import plan_problems, pull_of, pull_problems, refuse
 from anvilhead.jobfile.solving import call_sheet, solve_structure
 from anvilhead.service.documents import LengthAsked, PreviewRequest
 from anvilhead.service.views import LengthEcho, LengthRead, PreviewView, plan_view
@@ -15,11 +17,8 @@ def preview(request: PreviewRequest) -> PreviewView:
     Raises:
         DocumentRefused: when the plan or a reading contradicts itself.
     """
-    problems = plan_problems(request.plan, "/plan")
-    for index, pull in enumerate(request.pulls):
-        problems += pull_problems(pull, request.plan, f"/pulls/{index}")
-    if problems:
-        raise DocumentRefused(problems)
+    refuse(plan_problems(request.plan, "/plan"))
+    refuse([p for i, pull in enumerate(request.pulls) for p in pull_problems(pull, request.plan, f"/pulls/{i}")])
     result = solve_structure(request.plan, [pull_of(pull) for pull in request.pulls], request.units)
     return PreviewView(
         plan=plan_view(request.plan, request.units),

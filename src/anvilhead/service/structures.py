@@ -2,8 +2,7 @@
 
 from typing import Any
 
-from anvilhead.jobfile.problems import DocumentRefused
-from anvilhead.jobfile.reading import pull_problems
+from anvilhead.jobfile.reading import plan_problems, pull_problems, refuse
 from anvilhead.service import views
 from anvilhead.service.documents import PlanChange, PullCreate
 from anvilhead.service.jobs import (
@@ -11,7 +10,6 @@ from anvilhead.service.jobs import (
     new_pull_row,
     newest_plan,
     plan_of,
-    refuse_plan,
     revision_to_restore,
     structure_view,
 )
@@ -44,7 +42,7 @@ def change_plan(database: Database, structure_id: str, change: PlanChange, by: B
     Raises:
         PlanIsStale: when it was made against an older revision.
     """
-    refuse_plan(change.plan, "/plan")
+    refuse(plan_problems(change.plan, "/plan"))
     document = change.plan.model_dump(mode="json")
     with database.session() as session:
         row = store.structure_by_id(session, structure_id, to_change=True)
@@ -91,9 +89,7 @@ def record_pull(database: Database, structure_id: str, document: PullCreate, by:
         if known is not None:
             _refuse_another(known, row, document)
             return structure_view(row, row.job)
-        problems = pull_problems(document, plan_of(row))
-        if problems:
-            raise DocumentRefused(problems)
+        refuse(pull_problems(document, plan_of(row)))
         pull = new_pull_row(str(document.id), row.id, document, by)
         store.add_pull(session, pull)
         way, read, burn = f"{document.start}–{document.end}", document.reading.text, document.burn.text

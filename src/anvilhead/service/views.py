@@ -5,8 +5,9 @@ from enum import StrEnum
 
 from pydantic import Field
 
-from anvilhead.core.lengths import Units, print_length
+from anvilhead.core.length_printing import print_length
 from anvilhead.core.squaring import Verdict
+from anvilhead.core.units import Units
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.models import Plan
 from anvilhead.jobfile.problems import Problem

@@ -1,4 +1,4 @@
-"""Tables.  Lengths are DECIMAL(14,6) millimetres: 1/64 inch is exact.  Times are UTC with microseconds."""
+"""Tables.  Lengths are DECIMAL(15,6) millimetres: 1/64 inch is exact.  Times are UTC with microseconds."""
 
 from datetime import UTC, datetime
 from decimal import Decimal
@@ -30,7 +30,8 @@ class UtcDateTime(TypeDecorator[datetime]):
 
 
 Uuid = String(36)
-Millimetres = Numeric(14, 6, asdecimal=True)
+Millimetres = Numeric(15, 6, asdecimal=True)
+"""100 km, the longest length there is, takes nine digits before the point."""
 
 
 class Base(DeclarativeBase):

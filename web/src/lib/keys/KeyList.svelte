@@ -1,5 +1,6 @@
 <script lang="ts">
 	import Dialog from '$lib/ui/Dialog.svelte';
+	import { person } from '$lib/person/person.svelte';
 	import { keys } from './keys.svelte';
 </script>
 
@@ -18,7 +19,19 @@
 		<dt class="numbers font-bold">+ − 0</dt>
 		<dd>on the plan: nearer, farther, all of it; arrows move it</dd>
 	</dl>
-	<button class="board-button plain mt-5" aria-pressed={keys.on} onclick={() => keys.toggle()}>
+	<p class="mt-4 flex flex-wrap items-center gap-3">
+		{person.name
+			? `${person.name} holds the tape on this device.`
+			: 'Nobody has said who holds the tape.'}
+		<button
+			class="board-button plain"
+			onclick={() => {
+				keys.listed = false;
+				person.asking = true;
+			}}>{person.name ? 'Somebody else' : 'Say who'}</button
+		>
+	</p>
+	<button class="board-button plain mt-3" aria-pressed={keys.on} onclick={() => keys.toggle()}>
 		Single keys are {keys.on ? 'on' : 'off'}
 	</button>
 </Dialog>

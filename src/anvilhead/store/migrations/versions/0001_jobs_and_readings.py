@@ -16,7 +16,7 @@ branch_labels = None
 depends_on = None
 
 UUID = sa.String(36)
-MILLIMETRES = sa.Numeric(14, 6)
+MILLIMETRES = sa.Numeric(15, 6)
 TIME = mysql.DATETIME(fsp=6)
 
 

@@ -56,7 +56,7 @@
 					{#each entries as entry, index (index)}
 						<tr class="border-t border-rule align-top">
 							<td class="py-1.5 pr-4 whitespace-nowrap">{when.format(new Date(entry.at))}</td>
-							<td class="pr-4 font-semibold">{entry.who}</td>
+							<td class="py-1.5 pr-4 font-semibold">{entry.who}</td>
 							<td
 								>{#if entry.structure_id}<span class="text-ink-soft"
 										>{nameOf(entry.structure_id)}:

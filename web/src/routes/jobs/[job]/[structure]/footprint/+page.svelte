@@ -91,7 +91,12 @@
 				{#each [...result.sides, ...result.diagonals] as one (one.from + one.to)}
 					<tr class="border-t border-rule">
 						<th class="py-1 font-bold">{one.from}–{one.to}</th>
-						<td class="text-ink-soft">{'line' in one ? 'side' : 'diagonal'}</td>
+						<td class="text-ink-soft">
+							{'line' in one ? 'side' : 'diagonal'}{#if Math.abs(one.remainder_mm) >= 0.05},
+								rounding leaves {one.remainder_mm > 0 ? '+' : '−'}{Math.abs(
+									one.remainder_mm
+								).toFixed(1)} mm{/if}
+						</td>
 						<td class="text-right text-xl font-semibold"><Len text={one.text} /></td>
 					</tr>
 				{/each}

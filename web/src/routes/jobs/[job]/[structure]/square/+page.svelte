@@ -185,7 +185,7 @@
 		.plan {
 			order: 0;
 			position: static;
-			height: 34rem;
+			height: 31rem;
 		}
 	}
 </style>

@@ -1,35 +1,21 @@
-"""Reading and printing lengths the way builders write them.
+"""Reading lengths the way builders write them.
 
 A text becomes an exact number of millimetres (a `Fraction`: 1/16 inch is 127/80 mm) together with
-the same text with its units spelled out, so that it means the same in any job.  Printing rounds to
-what a tape can show and keeps the rounding left over.
-
-1 inch = 25.4 mm exactly and 1 foot = 12 inches (international yard and pound agreement, 1959).
+the same text with its units spelled out, so that it means the same in any job.
 """
 
-import math
 import re
 from dataclasses import dataclass
-from enum import StrEnum
 from fractions import Fraction
 from functools import lru_cache
 from itertools import pairwise
 
 from anvilhead.core.errors import LengthError
+from anvilhead.core.units import FOOT_MM, INCH_MM, Units
 
-INCH_MM = Fraction(254, 10)
-FOOT_MM = 12 * INCH_MM
 LONGEST_MM = 100_000_000
 """100 km: no set-out is longer, so a longer length is a slip of the keys."""
 LONGEST_TEXT = 60
-
-
-class Units(StrEnum):
-    """What a bare number means in a job, and how its lengths are printed."""
-
-    FT_IN = "ft-in"
-    M = "m"
-    MM = "mm"
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,14 +24,6 @@ class ReadLength:
 
     mm: Fraction
     explicit: str
-
-
-@dataclass(frozen=True, slots=True)
-class PrintedLength:
-    """A length as a tape shows it, and what rounding left: exact minus printed, millimetres."""
-
-    text: str
-    remainder_mm: float
 
 
 _UNIT_NAMES = {
@@ -83,9 +61,6 @@ _TOKEN = re.compile(
     r"|(?P<dash>-)"
     r"|(?P<space> +)"
 )
-
-
-_HALF = Fraction(1, 2)
 
 
 @dataclass(frozen=True, slots=True)
@@ -374,64 +349,3 @@ def _plain(value: Fraction) -> str:
         return str(value.numerator)
     whole, rest = divmod(value, 1)
     return f"{whole} {rest}" if whole else str(rest)
-
-
-def print_length(mm: float | Fraction, units: Units, denominator: int = 16) -> PrintedLength:
-    """Print a length for a tape in the job's units.
-
-    Args:
-        mm: the length; may be negative.
-        units: feet-inches to a fraction, metres to the millimetre, or whole millimetres.
-        denominator: finest inch fraction, 2 to 64, a power of two.
-
-    Returns:
-        The text and the rounding left over (exact minus printed), millimetres.
-    """
-    if units is Units.FT_IN:
-        return print_feet_inches(mm, denominator)
-    whole_mm = _round_half_up(mm)
-    sign = "-" if whole_mm < 0 else ""
-    metres, rest = divmod(abs(whole_mm), 1000)
-    text = f"{sign}{metres}.{rest:03d} m" if units is Units.M else f"{whole_mm} mm"
-    return PrintedLength(text, float(mm - whole_mm))
-
-
-def print_area(mm2: float, units: Units) -> str:
-    """Print an area: square feet to a tenth, or square metres to a hundredth."""
-    if units is Units.FT_IN:
-        return f"{mm2 / float(FOOT_MM) ** 2:.1f} sq ft"
-    return f"{mm2 / 1e6:.2f} m²"
-
-
-def print_feet_inches(mm: float | Fraction, denominator: int = 16) -> PrintedLength:
-    """Print feet, inches and a reduced fraction: 27' 6 1/2"; under a foot, inches alone: 11 15/16"."""
-    if denominator not in (2, 4, 8, 16, 32, 64):
-        raise ValueError(f"inch fractions go to 2, 4, 8, 16, 32 or 64, not {denominator}")
-    ticks = _round_half_up(mm * denominator / (INCH_MM if isinstance(mm, Fraction) else 25.4))
-    inches, over = divmod(abs(ticks), denominator)
-    feet, inches = divmod(inches, 12)
-    common = math.gcd(over, denominator)
-    fraction = f"{over // common}/{denominator // common}" if over else ""
-    inch_text = f"{inches} {fraction}" if inches and fraction else fraction or str(inches)
-    if feet:
-        inch_text = f"{inches} {fraction}".rstrip()
-    sign = "-" if ticks < 0 else ""
-    text = f"{sign}{feet}' {inch_text}\"" if feet else f'{sign}{inch_text}"'
-    return PrintedLength(
-        text,
-        float(mm - ticks * INCH_MM / denominator if isinstance(mm, Fraction) else mm - ticks * 25.4 / denominator),
-    )
-
-
-def print_feet_hundredths(mm: float | Fraction) -> PrintedLength:
-    """Print feet and hundredths, as survey stakes are written: 27.54 ft."""
-    hundredths = _round_half_up(mm * 100 / (FOOT_MM if isinstance(mm, Fraction) else 304.8))
-    sign = "-" if hundredths < 0 else ""
-    feet, rest = divmod(abs(hundredths), 100)
-    return PrintedLength(f"{sign}{feet}.{rest:02d} ft", float(mm) - hundredths * 3.048)
-
-
-def _round_half_up(value: float | Fraction) -> int:
-    """Round to the nearest whole, halves away from zero, as a reader of a tape does."""
-    nearest = math.floor(abs(value) + _HALF) if isinstance(value, Fraction) else math.floor(abs(value) + 0.5)
-    return -nearest if value < 0 else nearest

@@ -1,0 +1,19 @@
+"""The units of a job, and their exact definitions.
+
+1 inch = 25.4 mm exactly and 1 foot = 12 inches (international yard and pound agreement, 1959).  The survey
+foot is another unit and is not meant anywhere here.
+"""
+
+from enum import StrEnum
+from fractions import Fraction
+
+INCH_MM = Fraction(254, 10)
+FOOT_MM = 12 * INCH_MM
+
+
+class Units(StrEnum):
+    """What a bare number means in a job, and how its lengths are printed."""
+
+    FT_IN = "ft-in"
+    M = "m"
+    MM = "mm"

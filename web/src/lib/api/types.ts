@@ -10,6 +10,7 @@ export type Square = Schemas['SquareResult'];
 export type Call = Schemas['CallResult'];
 export type Pull = Schemas['PullView'];
 export type Preview = Schemas['PreviewView'];
+export type Length = Schemas['ShownLength'];
 export type LengthRead = Schemas['LengthRead'];
 export type Stage = Schemas['StageView'];
 export type StageName = Schemas['StageName'];

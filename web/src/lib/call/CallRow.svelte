@@ -7,6 +7,8 @@
 	interface Props {
 		row: Row;
 		units: Units;
+		/** The burn that calls carry now, millimetres. */
+		burnMm: number;
 		/** Whether this is the pull in hand. */
 		active: boolean;
 		/** Rounds gone by can be read, not written. */
@@ -18,7 +20,7 @@
 		/** What is typed now, millimetres, for the tape. */
 		onRead: (mm: number | undefined) => void;
 	}
-	let { row, units, active, readonly, onFocus, onType, onRecord, onForget, onRead }: Props =
+	let { row, units, burnMm, active, readonly, onFocus, onType, onRecord, onForget, onRead }: Props =
 		$props();
 
 	const id = $props.id();
@@ -90,6 +92,11 @@
 			<strong class="text-string">{trouble}</strong>
 		{:else if row.parcel}
 			<span class="text-ink-soft">kept here, waiting to be sent</span>
+		{:else if row.pull && !edited && Math.abs(row.pull.burn.mm - burnMm) > 0.01}
+			<span class="text-ink-soft">
+				noted with {#if row.pull.burn.mm > 0}a burn of <Len text={row.pull.burn.text} />{:else}no
+					burn{/if}
+			</span>
 		{:else if edited && echo.read}
 			<span class="text-measured">= <Len text={echo.read.text} />, Enter records it</span>
 		{/if}
@@ -100,7 +107,7 @@
 	.row {
 		position: relative;
 		display: grid;
-		grid-template-columns: 2.1rem 3rem minmax(7.2rem, 1fr) 9.2rem 3.6rem;
+		grid-template-columns: 2.1rem 3rem minmax(7.2rem, 1fr) 8.6rem 4.3rem;
 		align-items: center;
 		column-gap: 0.5rem;
 		padding-block: 0.2rem;

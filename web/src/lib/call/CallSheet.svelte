@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { Units } from '$lib/api/types';
+	import type { Length, Units } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
 	import CallRow from './CallRow.svelte';
 	import type { CallSheetState, Row } from './sheet.svelte';
@@ -7,21 +7,20 @@
 	interface Props {
 		sheet: CallSheetState;
 		units: Units;
-		/** The burn as typed, kept with each reading. */
-		burn: string;
-		burnText: string;
+		/** The burn that calls carry, kept with each reading. */
+		burn: Length;
 		/** The pull in hand. */
 		activeKey: string;
 		onActive: (key: string) => void;
 		onRead: (mm: number | undefined) => void;
 	}
-	let { sheet, units, burn, burnText, activeKey, onActive, onRead }: Props = $props();
+	let { sheet, units, burn, activeKey, onActive, onRead }: Props = $props();
 
 	let list = $state<HTMLOListElement>();
 
 	/** Record a row and put the hand on the next field. */
 	function record(row: Row, index: number) {
-		sheet.record(row, units, burn);
+		sheet.record(row, units, burn.written);
 		const fields = list?.querySelectorAll('input') ?? [];
 		if (index + 1 < fields.length) fields[index + 1]?.focus();
 		else fields[index]?.blur();
@@ -30,7 +29,7 @@
 
 <div class="head" aria-hidden="true">
 	<span>Pull</span><span
-		>Call{#if burnText}, <Len text={burnText} /> burned{/if}</span
+		>Call{#if burn.mm > 0}, <Len text={burn.text} /> burned{/if}</span
 	><span>Read</span><span>Off</span>
 </div>
 <ol class="stick" bind:this={list} aria-label="Call sheet, round {sheet.round}">
@@ -38,6 +37,7 @@
 		<CallRow
 			{row}
 			{units}
+			burnMm={burn.mm}
 			active={row.key === activeKey}
 			readonly={!sheet.isLatest}
 			onFocus={() => onActive(row.key)}
@@ -52,7 +52,7 @@
 <style>
 	.head {
 		display: grid;
-		grid-template-columns: 3rem minmax(7.2rem, 1fr) 9.2rem 3.6rem;
+		grid-template-columns: 3rem minmax(7.2rem, 1fr) 8.6rem 4.3rem;
 		column-gap: 0.5rem;
 		padding-left: 2.6rem;
 		font-size: 0.9rem;

@@ -82,8 +82,7 @@
 		<CallSheet
 			{sheet}
 			units={job.units}
-			burn={job.burn.written}
-			{burnText}
+			burn={job.burn}
 			{activeKey}
 			onActive={(key) => (chosen = key)}
 			onRead={(mm) => (readMm = mm)}

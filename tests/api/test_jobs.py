@@ -142,6 +142,13 @@ def test_names_keep_every_letter(client: TestClient, new_job: NewJob) -> None:
     assert client.get(f"/api/jobs/{new_job(name=name)['id']}").json()["name"] == name
 
 
+@pytest.mark.parametrize("name", ["", "   ", "x" * 5000, "a\nb", None, 5])
+def test_names_that_are_none_are_refused_at_their_place(client: TestClient, name: object) -> None:
+    body = {"id": str(uuid4()), "name": name, "units": "m"}
+    response = client.post("/api/jobs", json=body)
+    assert (response.status_code, response.json()["problems"][0]["pointer"]) == (422, "/name")
+
+
 @pytest.mark.parametrize("path", [f"/api/jobs/{uuid4()}", f"/api/structures/{uuid4()}", "/api/nothing"])
 def test_what_is_not_there_is_a_problem_document(client: TestClient, path: str) -> None:
     response = client.get(path)
@@ -149,7 +156,8 @@ def test_what_is_not_there_is_a_problem_document(client: TestClient, path: str) 
     assert response.json()["detail"]
 
 
-def test_a_change_without_a_name_is_refused(client: TestClient) -> None:
+@pytest.mark.parametrize("who", [" ", "x" * 81, "%00", "%0A"])
+def test_a_change_without_a_usable_name_is_refused(client: TestClient, who: str) -> None:
     body = {"id": str(uuid4()), "name": "Nobody's", "units": "m"}
-    response = client.post("/api/jobs", json=body, headers={"Anvilhead-Who": " "})
+    response = client.post("/api/jobs", json=body, headers={"Anvilhead-Who": who})
     assert (response.status_code, response.json()["code"]) == (400, "who-missing")

@@ -137,6 +137,31 @@ def test_the_saved_job_file_solves_to_the_same_answer(page: Page, tmp_path: Path
     expect(page.get_by_role("heading", name="Move six nails")).to_be_visible()
 
 
+@pytest.mark.parametrize("name", ["x" * 5000, "👷 <b>slip</b>", 'Ł\'ódź "quay"'])
+def test_a_job_name_is_kept_whole_or_refused_with_its_text_in_place(page: Page, name: str) -> None:
+    page.goto("/jobs/new")
+    page.get_by_label("Job, as the crew calls it").fill(name)
+    page.get_by_label("What is set out").fill("Store")
+    page.get_by_label("Length, A to B").fill("44")
+    page.get_by_label("Width, B to C").fill("27 6")
+    page.get_by_role("button", name="Set it out").click()
+    if len(name) > 120:
+        expect(page.get_by_text("is too long; at most 120 characters")).to_be_visible()
+        expect(page.get_by_label("Job, as the crew calls it")).to_have_value(name)
+    else:
+        expect(page.get_by_text(name, exact=True)).to_be_visible()
+
+
+def test_a_job_can_be_renamed(page: Page) -> None:
+    make_store(page, "Misspelt")
+    page.get_by_role("link", name="record").click()
+    page.get_by_role("button", name="Rename").click()
+    page.get_by_label("New name of the job").fill("Spelt right")
+    page.get_by_role("button", name="Rename").last.click()
+    expect(page.get_by_role("heading", name="Spelt right")).to_be_visible()
+    expect(page.get_by_role("cell", name="Renamed Misspelt to Spelt right.")).to_be_visible()
+
+
 @pytest.mark.parametrize("text", ["", "not json", '{"format": "anvilhead-job", "version": 9}', '{"format": "anvilh'])
 def test_a_bad_job_file_is_told_and_the_yard_stays(page: Page, text: str) -> None:
     page.goto("/")

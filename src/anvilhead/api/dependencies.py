@@ -34,8 +34,8 @@ def by(
     ] = None,
 ) -> By:
     """Who does this and when; a change without a name is refused."""
-    name = " ".join(unquote(who or "").split())[:LONGEST_NAME]
-    if not name or not name.isprintable():
+    name = " ".join(unquote(who or "").split())
+    if not name or len(name) > LONGEST_NAME or not name.isprintable():
         raise WhoMissing
     return By(name, at)
 

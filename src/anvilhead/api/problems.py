@@ -39,7 +39,7 @@ class ProblemDocument(BaseModel):
 
 
 class WhoMissing(Exception):
-    """A change came without the name of who makes it."""
+    """A change came without a usable name of who makes it."""
 
 
 TITLES = {
@@ -103,7 +103,11 @@ def add_handlers(app: FastAPI) -> None:
 
     @app.exception_handler(WhoMissing)
     async def _(request: Request, error: WhoMissing) -> Response:
-        return problem(400, "who-missing", "Say who holds the tape: every reading and change keeps a name.")
+        return problem(
+            400,
+            "who-missing",
+            "Say who holds the tape, in at most 80 characters: every reading and change keeps a name.",
+        )
 
     @app.exception_handler(NotFound)
     async def _(request: Request, error: NotFound) -> Response:

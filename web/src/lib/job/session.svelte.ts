@@ -58,6 +58,12 @@ export class JobSession {
 		});
 	}
 
+	/** Call the job something else. */
+	rename(name: string): Promise<void> {
+		this.#change(() => ({ name }));
+		return this.#changes;
+	}
+
 	#change(make: (job: Job) => Partial<Schemas['JobChange']>): void {
 		this.#changes = this.#changes.then(() => this.#send(make));
 	}
@@ -76,7 +82,7 @@ export class JobSession {
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 			await this.load(job.id);
-			this.trouble = error.message;
+			this.trouble = error.at('/name') ?? error.message;
 		}
 	}
 }

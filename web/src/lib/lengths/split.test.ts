@@ -14,6 +14,14 @@ describe('piecesOf', () => {
 		expect(piecesOf('11/16"').map((piece) => piece.text)).toEqual(['11/16', '″']);
 	});
 
+	it('leaves the quotes of other words alone', () => {
+		expect(piecesOf('Bram\'s "quay", 3 1/2"').map((piece) => piece.text)).toEqual([
+			'Bram\'s "quay", 3\u2009',
+			'1/2',
+			'″'
+		]);
+	});
+
 	it('leaves metric lengths as they are', () => {
 		expect(piecesOf('8.395 m')).toEqual([{ text: '8.395 m', fraction: false }]);
 	});

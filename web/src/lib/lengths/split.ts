@@ -12,8 +12,8 @@ const FRACTION = /(\d+\/\d+)/;
  */
 export function piecesOf(text: string): Piece[] {
 	return text
-		.replaceAll("'", '′')
-		.replaceAll('"', '″')
+		.replaceAll(/(?<=\d)'/g, '′')
+		.replaceAll(/(?<=\d)"/g, '″')
 		.split(FRACTION)
 		.map((part, index, all) => ({
 			// the fraction sits close to its whole number, as on a drawing

@@ -2,7 +2,9 @@
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import { person } from './person.svelte';
 
+	const LONGEST = 80;
 	let name = $state('');
+	const tooLong = $derived(name.trim().length > LONGEST);
 
 	function submit(event: SubmitEvent) {
 		event.preventDefault();
@@ -21,14 +23,11 @@
 	<form class="mt-4 flex gap-3" onsubmit={submit}>
 		<label class="grow">
 			<span class="sr-only">Your name</span>
-			<input
-				class="field"
-				bind:value={name}
-				maxlength="80"
-				autocomplete="name"
-				placeholder="Your name"
-			/>
+			<input class="field" bind:value={name} autocomplete="name" placeholder="Your name" />
 		</label>
-		<button class="board-button" disabled={!name.trim()}>Keep it</button>
+		<button class="board-button" disabled={!name.trim() || tooLong}>Keep it</button>
 	</form>
+	<p class="mt-1 min-h-6 font-semibold text-string" aria-live="polite">
+		{tooLong ? `A name has at most ${LONGEST} characters; this has ${name.trim().length}.` : ''}
+	</p>
 </Dialog>

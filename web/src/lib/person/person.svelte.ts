@@ -22,7 +22,7 @@ class Person {
 
 	/** Take the answer; an empty one means not now. */
 	answer(name: string): void {
-		const tidy = name.trim().replace(/\s+/g, ' ').slice(0, 80);
+		const tidy = name.trim().replace(/\s+/g, ' ');
 		if (tidy) {
 			this.#name = tidy;
 			writeKept(KEY, tidy);

@@ -35,11 +35,12 @@ export class PlanPreview {
 	}
 }
 
-/** Problems of a request by their place in its plan. */
+/** Problems of a request by their place in its plan; what lies elsewhere, or nowhere, is under ''. */
 export function planTroubles(problem: Schemas['ProblemDocument']): Record<string, string> {
-	const entries = (problem.problems ?? []).map((one) => [
-		one.pointer.replace(/^(\/structure)?\/plan/, ''),
-		one.message
-	]);
-	return entries.length ? Object.fromEntries(entries) : { '': problem.detail };
+	const troubles: Record<string, string> = {};
+	for (const one of problem.problems ?? []) {
+		const place = /^(?:\/structure)?\/plan(\/.*)$/.exec(one.pointer)?.[1] ?? '';
+		troubles[place] ??= one.message;
+	}
+	return Object.keys(troubles).length ? troubles : { '': problem.detail };
 }

@@ -52,6 +52,7 @@
 
 	let draft = $state<Draft>(readKept(KEY, null) ?? blank());
 	let refused = $state<Record<string, string>>({});
+	let jobNameRefused = $state('');
 	let sending = $state(false);
 	const preview = new PlanPreview();
 	const burn = $derived(burnsFor(draft.units)[0]?.written ?? '0 mm');
@@ -84,6 +85,7 @@
 		if (!(await person.ensure())) return;
 		sending = true;
 		refused = {};
+		jobNameRefused = '';
 		const fields = { ...draft.fields, name: draft.fields.name.trim() || draft.job.trim() };
 		const structure = {
 			id: draft.structureId,
@@ -105,7 +107,9 @@
 			await goto(`/jobs/${made.id}/${draft.structureId}/boards`);
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
+			jobNameRefused = error.at('/name') ?? '';
 			refused = planTroubles(error.problem);
+			if (jobNameRefused) delete refused[''];
 		} finally {
 			sending = false;
 		}
@@ -126,16 +130,8 @@
 			{#if !existing}
 				<label>
 					<span class="font-semibold">Job, as the crew calls it</span>
-					<input
-						class="field mt-1"
-						maxlength="120"
-						bind:value={draft.job}
-						autocomplete="off"
-						required
-					/>
-					<span class="mt-1 block min-h-5 text-sm font-semibold text-string"
-						>{refused['/name'] ?? ''}</span
-					>
+					<input class="field mt-1" bind:value={draft.job} autocomplete="off" required />
+					<span class="mt-1 block min-h-5 text-sm font-semibold text-string">{jobNameRefused}</span>
 				</label>
 				<fieldset>
 					<legend class="font-semibold">Tape</legend>
@@ -161,11 +157,13 @@
 					<span class="font-semibold">What is set out</span>
 					<input
 						class="field mt-1"
-						maxlength="120"
 						bind:value={draft.fields.name}
 						placeholder={draft.job}
 						autocomplete="off"
 					/>
+					<span class="mt-1 block min-h-5 text-sm font-semibold text-string"
+						>{refused['/name'] ?? ''}</span
+					>
 				</label>
 				<label>
 					<span class="font-semibold">Kind</span>

@@ -9,6 +9,14 @@
 	const job = $derived(session.job);
 	let entries = $state<LogEntry[]>([]);
 	let trouble = $state('');
+	let newName = $state<string>();
+
+	async function rename(event: SubmitEvent) {
+		event.preventDefault();
+		if (newName === undefined) return;
+		await session.rename(newName);
+		if (!session.trouble) newName = undefined;
+	}
 	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
 	$effect(() => {
@@ -42,11 +50,27 @@
 				<a class="font-extrabold underline" href="/jobs/{job.id}">{job.name}</a> · record
 			</h1>
 			<div class="no-print ml-auto flex flex-wrap gap-2">
+				<button class="board-button plain" onclick={() => (newName = job.name)}>Rename</button>
 				<a class="board-button plain" href="/api/jobs/{job.id}/file" download>Save the job file</a>
 				<button class="board-button plain" onclick={() => window.print()}>Print</button>
 			</div>
 		</header>
 		<main>
+			{#if newName !== undefined}
+				<form class="mb-3 flex gap-2" onsubmit={rename}>
+					<label class="grow">
+						<span class="sr-only">New name of the job</span>
+						<input class="field" bind:value={newName} autocomplete="off" />
+					</label>
+					<button class="board-button" disabled={!newName.trim()}>Rename</button>
+					<button class="board-button plain" type="button" onclick={() => (newName = undefined)}
+						>Leave it</button
+					>
+				</form>
+			{/if}
+			{#if session.trouble}<p role="alert" class="caution mb-3 font-semibold">
+					{session.trouble}
+				</p>{/if}
 			{#if trouble}<p role="alert" class="caution">{trouble}</p>{/if}
 			<table class="w-full text-left">
 				<thead class="text-sm text-ink-soft"

@@ -31,7 +31,6 @@
 				<span class="font-semibold">Name</span>
 				<input
 					class="field mt-1"
-					maxlength="120"
 					value={editor.fields.name}
 					oninput={(e) => editor.set('name', e.currentTarget.value)}
 				/>

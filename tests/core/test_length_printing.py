@@ -6,7 +6,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from anvilhead.core.length_printing import print_area, print_feet_hundredths, print_feet_inches, print_length
+from anvilhead.core.length_printing import (
+    print_area,
+    print_difference,
+    print_feet_hundredths,
+    print_feet_inches,
+    print_length,
+)
 from anvilhead.core.length_reading import read_length
 from anvilhead.core.units import Units
 from tests.strategies import sixteenths
@@ -50,6 +56,18 @@ class TestPrintLength:
 
     def test_metres_keep_the_sign_before_the_zero(self) -> None:
         assert print_length(-12, Units.M).text == "-0.012 m"
+
+    @pytest.mark.parametrize(
+        ("mm", "units", "text"),
+        [
+            (4.2, Units.M, "4 mm"),
+            (-999.4, Units.MM, "-999 mm"),
+            (4_895_100, Units.M, "4895.100 m"),
+            (4.8, Units.FT_IN, '3/16"'),
+        ],
+    )
+    def test_small_amounts(self, mm: float, units: Units, text: str) -> None:
+        assert print_difference(mm, units) == text
 
     def test_areas(self) -> None:
         # 44 ft × 27.5 ft; 9.6 m × 6.4 m

@@ -147,6 +147,11 @@ class TestTraps:
         assert check.traps[0].amount_mm == pytest.approx(60)
         assert "trapezoid, not a rectangle" in trap_text(check.traps[0], Units.FT_IN)
 
+    def test_a_side_read_in_another_unit_is_no_trapezoid(self) -> None:
+        pulls = pulled(STORE.corners, RECTANGLE_PAIRS, slips={("B", "C"): 4_895_100.0})
+        check = check_square(SET_OUT, pulls, Units.M)
+        assert (check.verdict, check.traps) == (Verdict.CHECK_READINGS, ())
+
     def test_two_equal_diagonals_alone_prove_nothing(self) -> None:
         check = check_square(SET_OUT, pulled(STORE.corners, [("A", "C"), ("B", "D"), ("A", "B")]))
         assert [trap.kind for trap in check.traps] == [TrapKind.DIAGONALS_ALONE]

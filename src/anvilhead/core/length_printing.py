@@ -37,6 +37,12 @@ def print_length(mm: float | Fraction, units: Units, denominator: int = 16) -> P
     return PrintedLength(text, float(mm - whole_mm))
 
 
+def print_difference(mm: float, units: Units) -> str:
+    """Print a small length or a difference: inches, or millimetres up to a metre in either metric job."""
+    metric = Units.MM if abs(mm) < 1000 else Units.M
+    return print_length(mm, Units.FT_IN if units is Units.FT_IN else metric).text
+
+
 def print_area(mm2: float, units: Units) -> str:
     """Print an area: square feet to a tenth, or square metres to a hundredth."""
     if units is Units.FT_IN:

@@ -11,6 +11,9 @@ from anvilhead.core.tape import Pull, TapeClass, ordered_pair
 SQUARE_COSINE = 1e-6
 """A planned corner with a smaller cosine is a right angle."""
 
+SLIP_SHARE = 0.1
+"""Opposite sides that differ by more than this share of their length are a misread tape, not a trapezoid."""
+
 
 class TrapKind(StrEnum):
     """What the readings would fool an eye with, or what the classic sum says about them."""
@@ -48,25 +51,28 @@ def traps_in(footprint: Footprint, pulls: Sequence[Pull], tolerance_mm: float, t
     if not is_rectangle(footprint):
         return ()
     read = {pull.pair: pull.length_mm for pull in pulls}
-    names = footprint.names
-    opposite = [tuple(ordered_pair(names[i], names[(i + 1) % 4]) for i in pair) for pair in ((0, 2), (1, 3))]
-    sides = [pair for pairs in opposite for pair in pairs]
-    first, second = ordered_pair(names[0], names[2]), ordered_pair(names[1], names[3])
-    if first not in read and second not in read:
-        return (Trap(TrapKind.NO_DIAGONAL),) if all(side in read for side in sides) else ()
-    if first not in read or second not in read:
+    a, b, c, d = footprint.names
+    sides = [ordered_pair(a, b), ordered_pair(b, c), ordered_pair(c, d), ordered_pair(d, a)]
+    diagonals = [read[pair] for pair in (ordered_pair(a, c), ordered_pair(b, d)) if pair in read]
+    if len(diagonals) < 2:
+        racks = not diagonals and all(side in read for side in sides)
+        return (Trap(TrapKind.NO_DIAGONAL),) if racks else ()
+
+    opposite = [pair for pair in ((sides[0], sides[2]), (sides[1], sides[3])) if pair[0] in read and pair[1] in read]
+    uneven = [(abs(read[one] - read[other]), one, other) for one, other in opposite]
+    if any(amount > SLIP_SHARE * read[one] for amount, one, _ in uneven):
         return ()
-    unequal = [(abs(read[a] - read[b]), a, b) for a, b in opposite if a in read and b in read]
-    worst = max(unequal, default=(0.0, "", ""))
-    same_diagonals = abs(read[first] - read[second]) <= max(tolerance_mm, tape.limit_mm(read[first]))
-    if same_diagonals and worst[0] > max(tolerance_mm, tape.limit_mm(read[first])):
-        return (Trap(TrapKind.EQUAL_DIAGONALS, worst[0], ("".join(worst[1]), "".join(worst[2]))),)
-    if same_diagonals and len(unequal) < 2:
-        return (Trap(TrapKind.DIAGONALS_ALONE),)
-    base = read.get(ordered_pair(names[0], names[1]))
-    if base and not same_diagonals and worst[0] <= max(tolerance_mm, tape.limit_mm(base)):
-        return (_racked(names, base, read[first], read[second]),)
-    return ()
+    allowed = max(tolerance_mm, tape.limit_mm(diagonals[0]))
+    worst = max(uneven, default=(0.0, ("", ""), ("", "")))
+    trap: Trap | None = None
+    if abs(diagonals[0] - diagonals[1]) <= allowed:
+        if worst[0] > allowed:
+            trap = Trap(TrapKind.EQUAL_DIAGONALS, worst[0], ("".join(worst[1]), "".join(worst[2])))
+        elif len(uneven) < 2:
+            trap = Trap(TrapKind.DIAGONALS_ALONE)
+    elif sides[0] in read and worst[0] <= allowed:
+        trap = _racked(footprint.names, read[sides[0]], *diagonals)
+    return (trap,) if trap else ()
 
 
 def is_rectangle(footprint: Footprint) -> bool:

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from anvilhead.core.length_printing import print_length
+from anvilhead.core.length_printing import print_difference
 from anvilhead.core.slips import Slip, Suspect
 from anvilhead.core.squaring import Move, NextPull, PullReason, SetOut, SquareCheck, Verdict
 from anvilhead.core.tape import Pull
@@ -39,7 +39,7 @@ _SLIP_TEXT = {
 def headline(set_out: SetOut, check: SquareCheck, units: Units) -> str:
     """The verdict in a few words, for the top of the call sheet."""
     if check.verdict is Verdict.SQUARE and check.worst:
-        return f"Square: every corner within {_show(set_out.tolerance_mm, units)}"
+        return f"Square: every corner within {print_difference(set_out.tolerance_mm, units)}"
     if check.verdict is Verdict.ADJUST:
         count = sum(1 for move in check.moves if move.inward_mm)
         return f"Move {_number(count)} {'nail' if count == 1 else 'nails'}"
@@ -60,22 +60,24 @@ def reason(set_out: SetOut, check: SquareCheck, units: Units) -> str:
     if check.worst is None:
         return _why_pull(check.next_pull) if check.next_pull else ""
     corner, off = check.worst
-    where = f"{corner}, is {_show(off, units)} from its plan"
+    where = f"{corner}, is {print_difference(off, units)} from its plan"
     if check.verdict is Verdict.SQUARE:
         unchecked = " Nothing checks these pulls yet: one more would." if check.next_pull else ""
         if off < SMALLEST_MOVE_MM:
             return f"Every corner is on its plan.{unchecked}"
         return f"The worst corner, {where}.{unchecked}"
     if check.verdict is Verdict.RESTAKE:
-        return f"The worst corner, {where}; a nail would move more than {_show(set_out.restake_over_mm, units)}."
-    return f"The worst corner, {where}; {_show(set_out.tolerance_mm, units)} is allowed."
+        limit = print_difference(set_out.restake_over_mm, units)
+        return f"The worst corner, {where}; a nail would move more than {limit}."
+    return f"The worst corner, {where}; {print_difference(set_out.tolerance_mm, units)} is allowed."
 
 
 def trap_text(trap: Trap, units: Units) -> str:
     """The trap in plain words, with its amount."""
     if trap.kind is TrapKind.EQUAL_DIAGONALS:
+        one, other, amount = *trap.points, print_difference(trap.amount_mm, units)
         return (
-            f"The diagonals agree, but {trap.points[0]} and {trap.points[1]} differ by {_show(trap.amount_mm, units)}. "
+            f"The diagonals agree, but {one} and {other} differ by {amount}. "
             "Equal diagonals with unequal opposite sides are a trapezoid, not a rectangle."
         )
     if trap.kind is TrapKind.DIAGONALS_ALONE:
@@ -84,12 +86,12 @@ def trap_text(trap: Trap, units: Units) -> str:
         )
     if trap.kind is TrapKind.NO_DIAGONAL:
         return "Four right sides prove nothing about the corners: the shape can rack. Pull a diagonal."
-    return f"The far side {trap.points[0]} has slid {_show(trap.amount_mm, units)} toward {trap.points[1]}."
+    return f"The far side {trap.points[0]} has slid {print_difference(trap.amount_mm, units)} toward {trap.points[1]}."
 
 
 def suspect_text(suspect: Suspect, units: Units) -> str:
     """What may have happened to a reading, and what it should have been."""
-    amount = _show(abs(suspect.correction_mm), units)
+    amount = print_difference(abs(suspect.correction_mm), units)
     happened = _SLIP_TEXT.get(suspect.slip)
     if suspect.slip is Slip.BURN:
         happened = (
@@ -103,7 +105,7 @@ def suspect_text(suspect: Suspect, units: Units) -> str:
 
 def move_text(move: Move, units: Units) -> str:
     """How far to move a nail: the amount alone, or that it stays."""
-    return _show(abs(move.inward_mm), units)
+    return print_difference(abs(move.inward_mm), units)
 
 
 def next_pull_text(next_pull: NextPull) -> str:
@@ -150,8 +152,3 @@ def _names(names: Sequence[str]) -> str:
 
 def _number(count: int) -> str:
     return _NUMBERS[count] if count < len(_NUMBERS) else str(count)
-
-
-def _show(mm: float, units: Units) -> str:
-    """Small amounts: inches to 1/16, or millimetres in either metric job."""
-    return print_length(mm, Units.FT_IN if units is Units.FT_IN else Units.MM).text

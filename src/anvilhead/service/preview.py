@@ -1,7 +1,7 @@
 """Work out a plan, or read a length, without keeping anything."""
 
 from anvilhead.core.errors import LengthError
-from anvilhead.core.length_printing import print_length
+from anvilhead.core.length_printing import print_difference, print_length
 from anvilhead.core.length_reading import read_length
 from anvilhead.core.units import Units
 from anvilhead.jobfile.problems import Problem
@@ -49,7 +49,7 @@ def read_typed(asked: LengthAsked) -> LengthEcho:
 
 def difference_text(mm: float, units: Units) -> str:
     """A signed small difference: +3/16", -5 mm, 0."""
-    text = print_length(mm, Units.FT_IN if units is Units.FT_IN else Units.MM).text
+    text = print_difference(mm, units)
     if text in ('0"', "0 mm"):
         return "0"
     return text.replace("-", "−") if mm < 0 else "+" + text

@@ -159,6 +159,9 @@
 		pointer-events: none;
 	}
 	.result {
+		/* a reading miles off must not push the row off the screen */
+		min-width: 0;
+		overflow: hidden;
 		font-size: 1.15rem;
 		font-weight: 700;
 		text-align: right;

@@ -52,8 +52,8 @@
 					<option value={one.id}>{one.plan.name ?? one.name_in_file}</option>
 				{/each}
 			</select>
-		{:else}
-			<p class="text-lg">{structure.plan.name ?? structure.name_in_file}</p>
+		{:else if structure.plan.name && structure.plan.name !== job.name}
+			<p class="text-lg">{structure.plan.name}</p>
 		{/if}
 		<div class="no-print flex flex-wrap items-center sm:ml-auto">
 			<NailKey letter="B" onPress={() => session.nextBurn()}>

@@ -197,6 +197,28 @@ class TestReadings:
         assert view["result"]["square"]["round"] == 2
         assert [kept["round"] for kept in view["pulls"]] == [1, 2]
 
+    def test_what_a_round_predicted_is_called_in_the_next(self, client: TestClient, structure: str) -> None:
+        # A–B is held and 1/2 in long: once the far strings are moved, its tape still comes to the plan
+        first = {
+            "AB": "45' 1/2\"",
+            "BC": "28' 6\"",
+            "CD": "45'",
+            "DA": "28' 6\"",
+            "AC": "52' 10 5/8\"",
+            "BD": "52' 11\"",
+        }
+        for pair, reading in first.items():
+            view = client.post(f"/api/structures/{structure}/pulls", json=pull(pair[0], pair[1], reading)).json()
+        assert view["result"]["square"]["verdict"] == "adjust"
+        then = [call["then_text"] for call in view["calls"]]
+        assert None not in then
+        assert {call["told_text"] for call in view["calls"]} == {None}
+
+        view = client.post(f"/api/structures/{structure}/pulls", json=pull("A", "B", "45'", round=2)).json()
+
+        assert [call["told_text"] for call in view["calls"]] == then
+        assert {call["then_text"] for call in view["calls"]} == {None}
+
 
 def test_an_id_that_is_none_is_refused(client: TestClient) -> None:
     assert client.get("/api/structures/not-an-id").status_code == 422

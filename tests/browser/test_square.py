@@ -110,3 +110,14 @@ def test_typing_goes_on_while_the_database_is_away(square: Page, mariadb: Privat
     expect(row(square, "C–D")).to_have_attribute("data-state", "read")
     square.get_by_text("All 3 readings").click()
     expect(square.get_by_role("row")).to_have_count(4)
+
+
+def test_what_every_tape_should_read_after_the_moves_is_said_with_the_burn(square: Page) -> None:
+    enter_round(square, SLID)
+    told = square.get_by_role("region", name="Nails to move")
+    expect(told.get_by_role("heading", name="Then the tapes should read")).to_be_visible()
+    expect(told.get_by_role("listitem").filter(has_text="A–C")).to_contain_text("52′ 10\u20095/8″")
+    square.get_by_role("button", name="Nails moved: pull again").click()
+    expect(row(square, "A–C").locator(".call")).to_have_text("52′ 10\u20095/8″")
+    enter(square, "A–C", "52' 10 9/16\"")
+    expect(row(square, "A–C").locator(".call")).to_have_text("52′ 10\u20095/8″")

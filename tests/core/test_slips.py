@@ -91,6 +91,29 @@ def test_a_metric_burn_is_named_without_any_other_burn() -> None:
     assert (check.suspects[0].slip, check.suspects[0].certain) == (Slip.BURN, True)
 
 
+@pytest.mark.parametrize("pair", [("A", "B"), ("B", "C"), ("A", "C"), ("B", "D")])
+@pytest.mark.parametrize("slid_mm", [0.0, 12.0])
+@pytest.mark.parametrize(
+    ("off_mm", "slip"),
+    [
+        pytest.param(-FOOT, Slip.BURN, id="not burned"),
+        pytest.param(FOOT, Slip.FOOT, id="a foot long"),
+        pytest.param(25.4, Slip.INCH, id="an inch long"),
+        pytest.param(-25.4, Slip.INCH, id="an inch short"),
+    ],
+)
+def test_with_one_to_spare_the_likeliest_is_the_right_one(
+    pair: tuple[str, str], slid_mm: float, off_mm: float, slip: Slip
+) -> None:
+    truth = displaced(STORE, {"C": (slid_mm, 0), "D": (slid_mm, 0)})
+    check = check_square(SET_OUT, pulled(truth, RECTANGLE_PAIRS, FOOT, slips={pair: off_mm}))
+    first = check.suspects[0]
+    # opposite sides, and the diagonals, cannot be told apart by an inch: the other one then stands second
+    alike = [suspect.pull.pair for suspect in check.suspects if suspect.slip is slip]
+    assert (first.slip, first.certain) == (slip, False)
+    assert tuple(sorted(pair)) in alike[:2]
+
+
 class TestOnePullToSpare:
     PULLS = pulled(TRUTH, RECTANGLE_PAIRS, FOOT, slips={("A", "C"): -FOOT})
 

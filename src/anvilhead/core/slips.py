@@ -52,7 +52,7 @@ class Slip(StrEnum):
     UNKNOWN = "unknown"
 
 
-_DISBELIEF = dict(zip(Slip, (0.0, 1.0, 2.0, 4.0, 4.0, 4.0, 6.0, 20.0), strict=True))
+_DISBELIEF = dict(zip(Slip, (0.0, 1.0, 2.0, 4.0, 4.0, 2.3, 6.0, 20.0), strict=True))
 """Added to a suspect's score (a chi-square): what is rare must fit better to be believed as much."""
 
 

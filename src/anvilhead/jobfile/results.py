@@ -65,12 +65,15 @@ class CallResult(Distance):
 
     Attributes:
         call_mm, call_text: what the tape reads when all is as planned.
-        then_mm, then_text: what it should read once the nails are moved as told; null before there are moves.
+        told_mm, told_text: what the round before predicted for the latest round; null without moves in it.
+        then_mm, then_text: what it should read once the nails are moved as told now; null without moves.
     """
 
     kind: CallKind
     call_mm: float
     call_text: str
+    told_mm: float | None = None
+    told_text: str | None = None
     then_mm: float | None = None
     then_text: str | None = None
 

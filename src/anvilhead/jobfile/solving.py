@@ -118,13 +118,29 @@ def solve_square(set_out: SetOut, pulls: Sequence[Pull], units: Units) -> r.Squa
     )
 
 
-def call_sheet(plan: Plan, burn_mm: float, units: Units, square: r.SquareResult | None = None) -> list[r.CallResult]:
-    """The numbers to call for every side and diagonal, burn included, as planned and after the moves told."""
-    then = {frozenset((p.start, p.end)): p.length_mm + burn_mm for p in square.predicted} if square else {}
+def call_sheet(
+    plan: Plan,
+    burn_mm: float,
+    units: Units,
+    square: r.SquareResult | None = None,
+    before: r.SquareResult | None = None,
+) -> list[r.CallResult]:
+    """The numbers to call for every side and diagonal, burn included.
+
+    Args:
+        plan: what is planned.
+        burn_mm: where the tape is started.
+        units: what the tape shows.
+        square: judgement of the latest round; its moves say what the next round should read.
+        before: judgement of the round before; its moves said what the latest round should read.
+    """
+    then, told = _predicted_mm(square), _predicted_mm(before)
     rows: list[r.CallResult] = []
     for call in calls_for(set_out_of(plan).footprint, burn_mm):
         printed = print_length(call.length_mm, units)
-        then_mm = then.get(frozenset((call.start, call.end))) if square and square.moves else None
+        pair = frozenset((call.start, call.end))
+        told_mm, told_text = _call_for(told.get(pair), burn_mm, units)
+        then_mm, then_text = _call_for(then.get(pair), burn_mm, units)
         rows.append(
             r.CallResult(
                 start=call.start,
@@ -135,11 +151,26 @@ def call_sheet(plan: Plan, burn_mm: float, units: Units, square: r.SquareResult 
                 remainder_mm=_tidy(printed.remainder_mm),
                 call_mm=_tidy(call.call_mm),
                 call_text=print_length(call.call_mm, units).text,
+                told_mm=told_mm,
+                told_text=told_text,
                 then_mm=then_mm,
-                then_text=None if then_mm is None else print_length(then_mm, units).text,
+                then_text=then_text,
             )
         )
     return rows
+
+
+def _predicted_mm(square: r.SquareResult | None) -> dict[frozenset[str], float]:
+    """Lengths after the moves a judgement told, by pair; empty when it told none."""
+    if square is None or not square.moves:
+        return {}
+    return {frozenset((p.start, p.end)): p.length_mm for p in square.predicted}
+
+
+def _call_for(length_mm: float | None, burn_mm: float, units: Units) -> tuple[float | None, str | None]:
+    if length_mm is None:
+        return None, None
+    return _tidy(length_mm + burn_mm), print_length(length_mm + burn_mm, units).text
 
 
 def _estimated(set_out: SetOut, check: SquareCheck) -> dict[str, r.EstimatedCorner]:

@@ -9,9 +9,9 @@ from sqlalchemy.orm import Session
 from anvilhead.core.units import Units
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.models import JobFile, Plan, PullEntry, Reading, Structure
-from anvilhead.jobfile.reading import footprint_of, plan_problems, pull_of, refuse
+from anvilhead.jobfile.reading import footprint_of, plan_problems, pull_of, refuse, set_out_of
 from anvilhead.jobfile.results import Place
-from anvilhead.jobfile.solving import call_sheet, solve_structure
+from anvilhead.jobfile.solving import call_sheet, solve_square, solve_structure
 from anvilhead.service import views
 from anvilhead.service.documents import JobChange, JobCreate, StructureCreate
 from anvilhead.service.preview import difference_text
@@ -217,7 +217,10 @@ def structure_view(row: StructureRow, job: JobRow) -> views.StructureView:
     """A structure with everything computed from its plan and the readings that count."""
     units, plan = Units(job.units), plan_of(row)
     counting = [pull for pull in row.pulls if not pull.strike]
-    result = solve_structure(plan, [pull_of(reading_of(p), p.id) for p in counting], units)
+    pulls = [pull_of(reading_of(pull), pull.id) for pull in counting]
+    result = solve_structure(plan, pulls, units)
+    earlier = [pull for pull in pulls if result.square and pull.round < result.square.round]
+    before = solve_square(set_out_of(plan), earlier, units) if earlier else None
     stages = stages_of(result.square, newest_plan(row).at, max((p.at for p in counting), default=None))
     return views.StructureView(
         id=row.id,
@@ -227,7 +230,7 @@ def structure_view(row: StructureRow, job: JobRow) -> views.StructureView:
         can_undo=revision_to_restore(row) is not None,
         plan=views.plan_view(plan, units),
         result=result,
-        calls=call_sheet(plan, _burn(job).mm, units, result.square),
+        calls=call_sheet(plan, _burn(job).mm, units, result.square, before),
         pulls=[_pull_view(pull, plan, units) for pull in row.pulls],
         stages=stages,
         next=next_thing(result.square, stages),

@@ -332,7 +332,8 @@ export interface components {
          *
          *     Attributes:
          *         call_mm, call_text: what the tape reads when all is as planned.
-         *         then_mm, then_text: what it should read once the nails are moved as told; null before there are moves.
+         *         told_mm, told_text: what the round before predicted for the latest round; null without moves in it.
+         *         then_mm, then_text: what it should read once the nails are moved as told now; null without moves.
          */
         CallResult: {
             /** From */
@@ -350,6 +351,10 @@ export interface components {
             call_mm: number;
             /** Call Text */
             call_text: string;
+            /** Told Mm */
+            told_mm?: number | null;
+            /** Told Text */
+            told_text?: string | null;
             /** Then Mm */
             then_mm?: number | null;
             /** Then Text */

@@ -26,8 +26,6 @@
 	const id = $props.id();
 	const echo = new Echo();
 	let focused = $state(false);
-	const call = $derived(row.call.then_text ?? row.call.call_text);
-	const callMm = $derived(row.call.then_mm ?? row.call.call_mm);
 	const edited = $derived(row.text.trim() !== (row.pull?.reading.written ?? ''));
 	$effect(() => echo.ask(edited ? row.text : '', units, row.call.call_mm));
 	$effect(() => {
@@ -52,7 +50,7 @@
 <li class="row" class:active data-state={standing}>
 	<span class="notch" aria-hidden="true"></span>
 	<label class="pair" for={id}>{row.call.from}–{row.call.to}</label>
-	<span class="call" aria-label="call {call}" data-mm={callMm}><Len text={call} /></span>
+	<span class="call" aria-label="call {row.wanted.text}"><Len text={row.wanted.text} /></span>
 	<span class="entry">
 		<input
 			{id}

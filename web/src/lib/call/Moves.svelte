@@ -1,16 +1,17 @@
 <script lang="ts">
 	import Len from '$lib/lengths/Len.svelte';
-	import type { Square, StructureResult } from '$lib/api/types';
+	import type { Call, Square, StructureResult } from '$lib/api/types';
 
 	interface Props {
 		square: Square;
 		result: StructureResult;
+		calls: Call[];
 		heldLine: string;
 		canBegin: boolean;
 		/** Start the round that proves the moves. */
 		onBegin: () => void;
 	}
-	let { square, result, heldLine, canBegin, onBegin }: Props = $props();
+	let { square, result, calls, heldLine, canBegin, onBegin }: Props = $props();
 
 	const moves = $derived(square.moves.filter((move) => move.move_mm > 0));
 	const boards = $derived(new Map(result.boards.map((board) => [board.board, board])));
@@ -26,7 +27,7 @@
 {#if moves.length && square.verdict !== 'square'}
 	<section class="mt-3 scroll-mt-4" id="moves" aria-label="Nails to move">
 		<h2 class="font-bold">Move the nails; line {heldLine} stays</h2>
-		<ul class="mt-1 grid gap-1">
+		<ul class="mt-1 grid gap-1" aria-label="Moves">
 			{#each moves as move (move.board)}
 				{@const board = boards.get(move.board)}
 				<li class="move">
@@ -42,6 +43,15 @@
 				</li>
 			{/each}
 		</ul>
+		<h2 class="mt-3 font-bold">Then the tapes should read</h2>
+		<ul class="then" aria-label="After the moves">
+			{#each calls as call (call.from + call.to)}
+				<li>
+					<strong>{call.from}–{call.to}</strong>
+					<Len text={call.then_text ?? call.call_text} />
+				</li>
+			{/each}
+		</ul>
 		<button class="board-button no-print mt-2 w-full" disabled={!canBegin} onclick={onBegin}>
 			Nails moved: pull again
 		</button>
@@ -49,6 +59,12 @@
 {/if}
 
 <style>
+	.then {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(8.5rem, 1fr));
+		gap: 0.1rem 1rem;
+		font-size: 1.15rem;
+	}
 	.move {
 		display: grid;
 		grid-template-columns: 1.9rem 1fr auto;

@@ -22,7 +22,7 @@
 		)
 	);
 	const row = $derived(rows[index]);
-	const text = $derived(row ? (row.call.then_text ?? row.call.call_text) : '');
+	const text = $derived(row?.wanted.text ?? '');
 	const turn = $derived.by(() => {
 		const one = row && result.corners[row.call.from];
 		const two = row && result.corners[row.call.to];

@@ -6,6 +6,8 @@ import { readKept, writeKept } from '$lib/ui/kept';
 export interface Row {
 	key: string;
 	call: Call;
+	/** What the tape should read in this round, burn and all. */
+	wanted: { text: string; mm: number };
 	/** The reading that counts in this round. */
 	pull?: Pull;
 	/** A reading on its way to the server, or refused by it. */
@@ -135,7 +137,17 @@ export class CallSheetState {
 			);
 		const sent = parcel?.kind === 'strike' ? '' : (parcel?.body?.reading as string | undefined);
 		const text = this.#drafts[this.#draftKey(key)] ?? sent ?? pull?.reading.written ?? '';
-		return { key, call, pull, parcel, text };
+		return { key, call, wanted: this.#wanted(call), pull, parcel, text };
+	}
+
+	/** The plan, or what the round before predicted once its moves were made. */
+	#wanted(call: Call): { text: string; mm: number } {
+		const judged = this.#structure().result.square?.round ?? 0;
+		if (this.round > judged && call.then_text)
+			return { text: call.then_text, mm: call.then_mm ?? 0 };
+		if (this.round === judged && call.told_text)
+			return { text: call.told_text, mm: call.told_mm ?? 0 };
+		return { text: call.call_text, mm: call.call_mm };
 	}
 
 	#draftKey(key: string): string {

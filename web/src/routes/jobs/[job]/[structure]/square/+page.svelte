@@ -93,6 +93,7 @@
 		{#if square && square.moves.length && sheet.round === square.round}
 			<Moves
 				{square}
+				calls={structure.calls}
 				result={structure.result}
 				heldLine={structure.plan.held_line}
 				onBegin={begin}
@@ -116,8 +117,8 @@
 		{#if active}
 			<TapePiece
 				pair="{active.call.from}–{active.call.to}"
-				mm={active.call.then_mm ?? active.call.call_mm}
-				text={active.call.then_text ?? active.call.call_text}
+				mm={active.wanted.mm}
+				text={active.wanted.text}
 				{readMm}
 				units={job.units}
 			/>

@@ -26,7 +26,7 @@ def test_from_nothing_to_a_verdict(sized_page: Page) -> None:
     enter_round(page, SLID)
 
     expect(page.get_by_role("heading", name="Move six nails")).to_be_visible()
-    moves = page.get_by_role("list", name="Moves").get_by_role("listitem")
+    moves = page.get_by_role("list", name="Moves", exact=True).get_by_role("listitem")
     expect(moves).to_have_count(6)
     expect(moves.filter(has_text="Line DA, board at D: out")).to_contain_text("13/16″")
 

@@ -121,3 +121,12 @@ def test_what_every_tape_should_read_after_the_moves_is_said_with_the_burn(squar
     expect(row(square, "A–C").locator(".call")).to_have_text("52′ 10\u20095/8″")
     enter(square, "A–C", "52' 10 9/16\"")
     expect(row(square, "A–C").locator(".call")).to_have_text("52′ 10\u20095/8″")
+
+
+def test_leaving_a_field_keeps_what_was_typed_in_it(square: Page) -> None:
+    field(square, "A–C").fill("52 10")
+    field(square, "A–C").press("Escape")
+    expect(field(square, "A–C")).not_to_be_focused()
+    square.keyboard.press("1")
+    square.keyboard.press("3")
+    expect(field(square, "A–C")).to_have_value("52 10")

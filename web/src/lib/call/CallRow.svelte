@@ -16,12 +16,10 @@
 		onFocus: () => void;
 		onType: (text: string) => void;
 		onRecord: () => void;
-		onForget: () => void;
 		/** What is typed now, millimetres, for the tape. */
 		onRead: (mm: number | undefined) => void;
 	}
-	let { row, units, burnMm, active, readonly, onFocus, onType, onRecord, onForget, onRead }: Props =
-		$props();
+	let { row, units, burnMm, active, readonly, onFocus, onType, onRecord, onRead }: Props = $props();
 
 	const id = $props.id();
 	const echo = new Echo();
@@ -41,7 +39,6 @@
 			event.preventDefault();
 			onRecord();
 		} else if (event.key === 'Escape') {
-			onForget();
 			(event.currentTarget as HTMLInputElement).blur();
 		}
 	}

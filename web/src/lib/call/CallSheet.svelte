@@ -43,7 +43,6 @@
 			onFocus={() => onActive(row.key)}
 			onType={(text) => sheet.type(row, text)}
 			onRecord={() => record(row, index)}
-			onForget={() => sheet.forget(row)}
 			{onRead}
 		/>
 	{/each}

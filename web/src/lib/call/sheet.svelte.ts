@@ -80,13 +80,6 @@ export class CallSheetState {
 		this.#keep();
 	}
 
-	/** Take back what was typed and not recorded. */
-	forget(row: Row): void {
-		delete this.#drafts[this.#draftKey(row.key)];
-		if (row.parcel?.refused) outbox.drop(row.parcel.id);
-		this.#keep();
-	}
-
 	/** Record what stands in a field; an emptied field strikes its reading. */
 	record(row: Row, units: Units, burn: string): void {
 		const text = row.text.trim();

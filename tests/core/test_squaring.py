@@ -55,6 +55,21 @@ class TestVerdicts:
         assert check.traps[0].kind is TrapKind.NO_DIAGONAL
         assert headline(SET_OUT, check, Units.FT_IN) == "C and D can still rack"
 
+    def test_a_loose_shape_needs_pulls_even_when_a_reading_is_doubtful_too(self) -> None:
+        pulls = pulled(STORE.corners, [("A", "B"), ("A", "B"), ("B", "C")], slips={})
+        pulls[1] = type(pulls[1])("A", "B", pulls[1].reading_mm + FOOT)
+        check = check_square(SET_OUT, pulls)
+        assert check.verdict is Verdict.NEEDS_PULLS
+        assert {suspect.pull.pair for suspect in check.suspects} == {("A", "B")}
+        assert check.next_pull is not None
+        assert check.next_pull.reason is PullReason.REPEAT
+
+    def test_lengths_that_cannot_close_are_told_while_corners_are_still_loose(self) -> None:
+        pulls = pulled(STORE.corners, [("A", "B"), ("B", "C"), ("A", "C")], slips={("A", "C"): 20_000.0})
+        check = check_square(SET_OUT, pulls)
+        assert check.verdict is Verdict.NEEDS_PULLS
+        assert reason(SET_OUT, check, Units.FT_IN).startswith("Readings so far contradict each other. ")
+
     def test_without_one_to_spare_it_asks_for_the_sixth(self) -> None:
         check = check_square(SET_OUT, pulled(STORE.corners, RECTANGLE_PAIRS[:5]))
         assert check.verdict is Verdict.SQUARE

@@ -67,6 +67,8 @@ class Adjustment:
         corners: estimated places, every corner; those not determined stay nearest to their plan.
         ellipses: by corner; None for a corner that can still move.
         loose: corners that can still move without changing any pull, in the order given.
+        rigid_at_plan: whether the pulls would hold every corner of the planned shape; a reading so wrong
+            that the estimate collapses can leave corners loose all the same.
         residuals: one for each observation, in the order given.
         redundancy: number of pulls beyond those needed.
         weighted_square_sum: sum of (residual / sigma)².
@@ -77,6 +79,7 @@ class Adjustment:
     corners: dict[str, Point]
     ellipses: dict[str, Ellipse | None]
     loose: tuple[str, ...]
+    rigid_at_plan: bool
     residuals: tuple[Residual, ...]
     redundancy: int
     weighted_square_sum: float
@@ -181,6 +184,7 @@ def adjust(
     frame = _frame_for(planned, held)
     corners = dict(start_from or planned)
     converged = False
+    rigid_at_plan = _is_rigid(frame, planned, observations)
     for _ in range(MOST_STEPS):
         rows, misfit = _linearise(frame, corners, observations)
         normal, right = normal_equations(frame.size, rows, misfit, observations)
@@ -190,7 +194,12 @@ def adjust(
         if moved < CONVERGED_MM:
             converged = True
             break
-    return _report(frame, corners, observations, converged)
+    return _report(frame, corners, observations, converged, rigid_at_plan)
+
+
+def _is_rigid(frame: Frame, corners: Mapping[str, Point], observations: Sequence[Observation]) -> bool:
+    rows, misfit = _linearise(frame, corners, observations)
+    return not factorise(normal_equations(frame.size, rows, misfit, observations)[0]).dropped
 
 
 def _linearise(
@@ -245,7 +254,11 @@ def _square_sum(corners: Mapping[str, Point], observations: Sequence[Observation
 
 
 def _report(
-    frame: Frame, corners: dict[str, Point], observations: Sequence[Observation], converged: bool
+    frame: Frame,
+    corners: dict[str, Point],
+    observations: Sequence[Observation],
+    converged: bool,
+    rigid_at_plan: bool,
 ) -> Adjustment:
     rows, misfit = _linearise(frame, corners, observations)
     normal, _ = normal_equations(frame.size, rows, misfit, observations)
@@ -261,6 +274,7 @@ def _report(
         corners=corners,
         ellipses={name: None if name in loose else ellipse for name, ellipse in ellipses.items()},
         loose=loose,
+        rigid_at_plan=rigid_at_plan,
         residuals=residuals,
         redundancy=len(observations) - len(factor.kept),
         weighted_square_sum=_square_sum(corners, observations),

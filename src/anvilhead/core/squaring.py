@@ -124,26 +124,25 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
     """
     planned = set_out.footprint.corners
     observations = [Observation(p.start, p.end, p.length_mm, set_out.tape.sigma_mm(p.length_mm)) for p in pulls]
-    fit = adjust(planned, set_out.held, observations)
+    fit = everything = adjust(planned, set_out.held, observations)
     suspects: list[Suspect] = []
     believed = list(range(len(pulls)))
-    disagrees = fit.disagrees
-    if disagrees:
-        suspects = find_slips(planned, set_out.held, pulls, observations, fit, units)
+    if everything.disagrees:
+        suspects = find_slips(planned, set_out.held, pulls, observations, everything, units)
         believed = without_certain(pulls, suspects)
         if len(believed) < len(pulls):
             fit = adjust(planned, set_out.held, [observations[i] for i in believed])
     usable = not (fit.loose or fit.disagrees)
     moves = _moves(set_out, fit) if usable else ()
     return SquareCheck(
-        verdict=_verdict(set_out, fit, moves, disagrees),
+        verdict=_doubt(everything) or _settled(set_out, fit, moves),
         fit=fit,
         believed=tuple(believed),
         moves=moves,
         predicted=_predictions(set_out, fit, moves, pulls),
         suspects=tuple(suspects),
         next_pull=_next_pull(set_out, fit, [observations[i] for i in believed], suspects),
-        traps=_traps(set_out, pulls, disagrees),
+        traps=_traps(set_out, pulls, everything.disagrees),
         worst=_worst(set_out, fit) if usable else None,
     )
 
@@ -155,7 +154,7 @@ def _traps(set_out: SetOut, pulls: Sequence[Pull], disagrees: bool) -> tuple[Tra
 
 
 def _moves(set_out: SetOut, fit: Adjustment) -> tuple[Move, ...]:
-    """Nail moves at every board.  A string that no longer crosses its board has none; see `_verdict`."""
+    """Nail moves at every board.  A string that no longer crosses its board has none; see `_settled`."""
     ends = {side.name: (fit.corners[side.start], fit.corners[side.end]) for side in set_out.footprint.sides}
     moves: list[Move] = []
     for board in boards_for(set_out.footprint, set_out.setback_mm):
@@ -167,11 +166,15 @@ def _moves(set_out: SetOut, fit: Adjustment) -> tuple[Move, ...]:
     return tuple(moves)
 
 
-def _verdict(set_out: SetOut, fit: Adjustment, moves: tuple[Move, ...], disagrees: bool) -> Verdict:
-    if disagrees:
-        return Verdict.CHECK_READINGS
-    if fit.loose:
+def _doubt(everything: Adjustment) -> Verdict | None:
+    """What stands against judging at all: a shape the pulls cannot hold, or readings that disagree."""
+    if everything.loose and not (everything.disagrees and everything.rigid_at_plan):
         return Verdict.NEEDS_PULLS
+    return Verdict.CHECK_READINGS if everything.disagrees else None
+
+
+def _settled(set_out: SetOut, fit: Adjustment, moves: tuple[Move, ...]) -> Verdict:
+    """The verdict on strings whose places are known."""
     if _worst(set_out, fit)[1] <= set_out.tolerance_mm + ON_TOLERANCE_MM:
         return Verdict.SQUARE
     lost = len(moves) < 2 * len(set_out.footprint.sides)

@@ -58,7 +58,8 @@ def reason(set_out: SetOut, check: SquareCheck, units: Units) -> str:
     if check.verdict is Verdict.CHECK_READINGS:
         return _doubt(check)
     if check.worst is None:
-        return _why_pull(check.next_pull) if check.next_pull else ""
+        clash = "Readings so far contradict each other. " if check.fit.disagrees or check.suspects else ""
+        return clash + (_why_pull(check.next_pull) if check.next_pull else "")
     corner, off = check.worst
     where = f"{corner}, is {print_difference(off, units)} from its plan"
     if check.verdict is Verdict.SQUARE:

@@ -42,7 +42,7 @@
 				<Words text={trap.text} />
 			</p>
 		{/each}
-		{#if square.verdict === 'check-readings'}
+		{#if square.suspects.length}
 			<ul class="mt-2 list-disc pl-5">
 				{#each square.suspects.slice(0, 3) as suspect (suspect.from + suspect.to + suspect.slip)}
 					<li>

@@ -6,6 +6,8 @@ from anvilhead.core.call_sheet import calls_for
 from anvilhead.core.errors import PullError
 from anvilhead.core.footprint import rectangle
 from anvilhead.core.tape import Pull, TapeClass, ordered_pair
+from anvilhead.core.units import Units
+from anvilhead.core.words import call_origin
 
 
 def test_the_burn_comes_off_the_reading() -> None:
@@ -41,6 +43,17 @@ def test_the_tape_class_is_the_limit_of_95_in_100() -> None:
 def test_pairs_are_in_letter_order_also_past_z() -> None:
     assert ordered_pair("C", "A") == ("A", "C")
     assert ordered_pair("AA", "Z") == ("Z", "AA")
+
+
+def test_a_call_says_how_it_comes_about() -> None:
+    store = rectangle(13411.2, 8382)
+    calls = calls_for(store, 304.8)
+    assert call_origin(calls[0], store, Units.FT_IN) == "44' 0\" as planned, and 1' 0\" burned"
+    # 622.642755 in is 0.451 mm more than 622 5/8 in
+    assert call_origin(calls[4], store, Units.FT_IN) == (
+        "√((44' 0\")² + (27' 6\")²) = 51' 10 5/8\", 0.5 mm more before rounding, and 1' 0\" burned"
+    )
+    assert call_origin(calls_for(store, 0.0)[1], store, Units.M) == "8.382 m as planned"
 
 
 def test_every_call_is_longer_by_exactly_the_burn() -> None:

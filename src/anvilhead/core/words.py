@@ -2,12 +2,14 @@
 
 from collections.abc import Sequence
 
-from anvilhead.core.length_printing import print_difference
+from anvilhead.core.call_sheet import Call, CallKind
+from anvilhead.core.footprint import Footprint
+from anvilhead.core.length_printing import print_difference, print_length
 from anvilhead.core.slips import Slip, Suspect
 from anvilhead.core.squaring import Move, NextPull, PullReason, SetOut, SquareCheck, Verdict
 from anvilhead.core.tape import Pull
 from anvilhead.core.tolerances import SMALLEST_MOVE_MM
-from anvilhead.core.traps import Trap, TrapKind
+from anvilhead.core.traps import Trap, TrapKind, is_rectangle
 from anvilhead.core.units import Units
 
 _NUMBERS = (
@@ -71,6 +73,24 @@ def reason(set_out: SetOut, check: SquareCheck, units: Units) -> str:
         limit = print_difference(set_out.restake_over_mm, units)
         return f"The worst corner, {where}; a nail would move more than {limit}."
     return f"The worst corner, {where}; {print_difference(set_out.tolerance_mm, units)} is allowed."
+
+
+def call_origin(call: Call, footprint: Footprint, units: Units) -> str:
+    """How a number on the call sheet comes about: what it is made of, and the rounding left over."""
+    printed = print_length(call.length_mm, units)
+    if call.kind is CallKind.SIDE:
+        origin = f"{printed.text} as planned"
+    elif is_rectangle(footprint):
+        length, width = (print_length(side.length_mm, units).text for side in footprint.sides[:2])
+        origin = f"√(({length})² + ({width})²) = {printed.text}"
+    else:
+        origin = f"{printed.text} from corner to corner"
+    if abs(printed.remainder_mm) >= 0.05:
+        origin += (
+            f", {abs(printed.remainder_mm):.1f} mm {'more' if printed.remainder_mm > 0 else 'less'} before rounding"
+        )
+    burn_mm = call.call_mm - call.length_mm
+    return f"{origin}, and {print_difference(burn_mm, units)} burned" if burn_mm > 0 else origin
 
 
 def trap_text(trap: Trap, units: Units) -> str:

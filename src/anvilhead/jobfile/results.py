@@ -65,6 +65,7 @@ class CallResult(Distance):
 
     Attributes:
         call_mm, call_text: what the tape reads when all is as planned.
+        origin: how the call comes about, in words.
         told_mm, told_text: what the round before predicted for the latest round; null without moves in it.
         then_mm, then_text: what it should read once the nails are moved as told now; null without moves.
     """
@@ -72,6 +73,7 @@ class CallResult(Distance):
     kind: CallKind
     call_mm: float
     call_text: str
+    origin: str
     told_mm: float | None = None
     told_text: str | None = None
     then_mm: float | None = None

@@ -136,7 +136,8 @@ def call_sheet(
     """
     then, told = _predicted_mm(square), _predicted_mm(before)
     rows: list[r.CallResult] = []
-    for call in calls_for(set_out_of(plan).footprint, burn_mm):
+    footprint = set_out_of(plan).footprint
+    for call in calls_for(footprint, burn_mm):
         printed = print_length(call.length_mm, units)
         pair = frozenset((call.start, call.end))
         told_mm, told_text = _call_for(told.get(pair), burn_mm, units)
@@ -151,6 +152,7 @@ def call_sheet(
                 remainder_mm=_tidy(printed.remainder_mm),
                 call_mm=_tidy(call.call_mm),
                 call_text=print_length(call.call_mm, units).text,
+                origin=words.call_origin(call, footprint, units),
                 told_mm=told_mm,
                 told_text=told_text,
                 then_mm=then_mm,

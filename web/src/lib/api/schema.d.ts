@@ -332,6 +332,7 @@ export interface components {
          *
          *     Attributes:
          *         call_mm, call_text: what the tape reads when all is as planned.
+         *         origin: how the call comes about, in words.
          *         told_mm, told_text: what the round before predicted for the latest round; null without moves in it.
          *         then_mm, then_text: what it should read once the nails are moved as told now; null without moves.
          */
@@ -351,6 +352,8 @@ export interface components {
             call_mm: number;
             /** Call Text */
             call_text: string;
+            /** Origin */
+            origin: string;
             /** Told Mm */
             told_mm?: number | null;
             /** Told Text */

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import Len from '$lib/lengths/Len.svelte';
+	import Words from '$lib/lengths/Words.svelte';
 	import type { Units } from '$lib/api/types';
 	import { tapeMarks } from './tape';
 
@@ -9,11 +10,13 @@
 		/** The number to call, millimetres and text. */
 		mm: number;
 		text: string;
+		/** How the planned call comes about. */
+		origin: string;
 		/** What is being typed, if it can be read, millimetres. */
 		readMm?: number;
 		units: Units;
 	}
-	let { pair, mm, text, readMm, units }: Props = $props();
+	let { pair, mm, text, origin, readMm, units }: Props = $props();
 
 	let width = $state(0);
 	const HEIGHT = 40;
@@ -55,6 +58,7 @@
 			{/if}
 		</svg>
 	</div>
+	<p class="mt-1 text-center text-sm text-ink-soft"><Words text={origin} /></p>
 </figure>
 
 <style>

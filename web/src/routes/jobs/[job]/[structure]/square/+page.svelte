@@ -119,6 +119,7 @@
 				pair="{active.call.from}–{active.call.to}"
 				mm={active.wanted.mm}
 				text={active.wanted.text}
+				origin={active.call.origin}
 				{readMm}
 				units={job.units}
 			/>

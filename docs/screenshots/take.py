@@ -110,6 +110,7 @@ def read_round(page: Page, readings: tuple[str, ...]) -> None:
     for field, reading in zip(fields.all(), readings, strict=True):
         field.fill(reading)
         field.press("Enter")
+    expect(page.locator("[data-state=read]")).to_have_count(len(readings))
 
 
 def picture(page: Page, name: str, *, full: bool = False) -> None:

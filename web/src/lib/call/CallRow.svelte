@@ -2,6 +2,7 @@
 	import { Echo } from '$lib/lengths/echo.svelte';
 	import Len from '$lib/lengths/Len.svelte';
 	import type { Units } from '$lib/api/types';
+	import { outbox } from '$lib/outbox/outbox.svelte';
 	import type { Row } from './sheet.svelte';
 
 	interface Props {
@@ -85,7 +86,7 @@
 	<span id="{id}-echo" class="echo" aria-live="polite">
 		{#if trouble}
 			<strong class="text-string">{trouble}</strong>
-		{:else if row.parcel}
+		{:else if row.parcel && outbox.away}
 			<span class="text-ink-soft">kept here, waiting to be sent</span>
 		{:else if row.pull && !edited && Math.abs(row.pull.burn.mm - burnMm) > 0.01}
 			<span class="text-ink-soft">

@@ -13,6 +13,8 @@
 	import { fittingFactor } from './exaggerate';
 	import { gestures } from './gestures';
 	import { lineObstacle, placeLabels, type Obstacle } from './labels';
+	import PlanBoards from './PlanBoards.svelte';
+	import PlanMeasured from './PlanMeasured.svelte';
 	import PlanTools from './PlanTools.svelte';
 	import ScaleStick from './ScaleStick.svelte';
 	import { Sheet, STRIP } from './sheet.svelte';
@@ -48,9 +50,8 @@
 	const at = $derived((point: XY) => sheet.at(point));
 
 	const square = $derived(measured ? result.square : null);
-	const known = $derived(
-		square !== null && square.verdict !== 'needs-pulls' && square.verdict !== 'check-readings'
-	);
+	/** Strings are drawn as measured once the readings tell where they are. */
+	const known = $derived((square?.moves.length ?? 0) > 0);
 	const largest = $derived(
 		square ? Math.max(...Object.values(square.estimated).map((c) => c.off_mm)) : 0
 	);
@@ -98,7 +99,6 @@
 	);
 	const lookOf = (key: string) =>
 		key in corners ? 'letter' : key.includes('@') ? 'move-value' : 'dimension';
-	const heldEnds = $derived(result.strings.some((s) => s.line === heldLine) ? heldLine : '');
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
@@ -123,68 +123,16 @@
 				{@const two = at(corners[diagonal.to] as XY)}
 				<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="diagonal" />
 			{/each}
-			{#if boards}
-				{#each result.boards as board (board.board)}
-					{@const [one, two] = boardEnds(board, at)}
-					<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="board" />
-					{#each [one, two] as stake, end (end)}
-						<rect x={stake.x - 4} y={stake.y - 4} width="8" height="8" class="stake" />
-					{/each}
-				{/each}
-				{#each result.strings as string (string.line)}
-					{@const nails = result.boards.filter((board) => board.line === string.line)}
-					{@const one = at({ x: nails[0]?.nail.x_mm ?? 0, y: nails[0]?.nail.y_mm ?? 0 })}
-					{@const two = at({ x: nails[1]?.nail.x_mm ?? 0, y: nails[1]?.nail.y_mm ?? 0 })}
-					<line
-						x1={one.x}
-						y1={one.y}
-						x2={two.x}
-						y2={two.y}
-						class="string"
-						class:held={string.line === heldEnds}
-					/>
-					{#if !found}
-						<circle cx={one.x} cy={one.y} r="3.5" class="nail" />
-						<circle cx={two.x} cy={two.y} r="3.5" class="nail" />
-					{/if}
-				{/each}
-			{/if}
+			{#if boards}<PlanBoards {result} {heldLine} {at} nails={found === null} />{/if}
 			<polygon points={outline} class="walls" />
 			{#if current}
 				{@const one = at(corners[current[0]] as XY)}
 				{@const two = at(corners[current[1]] as XY)}
 				<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="current" />
 			{/if}
-			{#each strings as string (string.line)}
-				{@const [one, two] = string.nails.map(at) as [XY, XY]}
-				<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="measured" />
-				<circle cx={one.x} cy={one.y} r="4.5" class="as-found" />
-				<circle cx={two.x} cy={two.y} r="4.5" class="as-found" />
-			{/each}
-			{#if found && square}
-				{#each Object.entries(square.estimated) as [corner, place] (corner)}
-					{@const here = at(found[corner] as XY)}
-					{#if place.ellipse && place.ellipse.major_mm > 0}
-						<ellipse
-							rx={place.ellipse.major_mm * factor * sheet.view.scale}
-							ry={place.ellipse.minor_mm * factor * sheet.view.scale}
-							transform="translate({here.x} {here.y}) rotate({-place.ellipse.angle_deg})"
-							class="doubt"
-						/>
-					{/if}
-					<circle cx={here.x} cy={here.y} r="8" class="as-found" />
-				{/each}
+			{#if square && found}
+				<PlanMeasured {square} {found} {strings} {arrows} {factor} {at} scale={sheet.view.scale} />
 			{/if}
-			{#each arrows as arrow (arrow.board)}
-				<line
-					x1={arrow.from.x}
-					y1={arrow.from.y}
-					x2={arrow.to.x}
-					y2={arrow.to.y}
-					class="move"
-					marker-end="url(#head)"
-				/>
-			{/each}
 			{#each labels as label (label.key)}
 				<SvgLen
 					text={label.text}
@@ -200,19 +148,6 @@
 				at={{ x: 14, y: sheet.width < NARROW ? 24 : sheet.height - 12 }}
 			/>
 		{/if}
-		<defs>
-			<marker
-				id="head"
-				viewBox="0 0 10 10"
-				refX="7"
-				refY="5"
-				markerWidth="3.6"
-				markerHeight="3.6"
-				orient="auto"
-			>
-				<path d="M0 0 L10 5 L0 10 z" class="head" />
-			</marker>
-		</defs>
 	</svg>
 	<PlanTools {sheet} {factor} drawnLarger={found !== null} onFactor={(value) => (chosen = value)} />
 </div>
@@ -232,49 +167,9 @@
 		stroke-dasharray: 1 5;
 		stroke-linecap: round;
 	}
-	.board {
-		stroke: var(--wood);
-		stroke-width: 9;
-	}
-	.stake {
-		fill: var(--wood-dark);
-	}
-	.string {
-		stroke: var(--ink);
-		stroke-width: 1;
-	}
-	.string.held {
-		stroke-width: 2.5;
-	}
-	.nail {
-		fill: var(--ink);
-	}
 	.current {
 		stroke: var(--string);
 		stroke-width: 3.5;
-	}
-	.measured {
-		stroke: var(--measured);
-		stroke-width: 2.2;
-		stroke-dasharray: 9 5;
-	}
-	.as-found {
-		fill: var(--sheet);
-		fill-opacity: 0.75;
-		stroke: var(--measured);
-		stroke-width: 2.2;
-	}
-	.doubt {
-		fill: var(--measured);
-		fill-opacity: 0.14;
-		stroke: none;
-	}
-	.move {
-		stroke: var(--move);
-		stroke-width: 5;
-	}
-	.head {
-		fill: var(--move);
 	}
 	svg :global(.letter) {
 		fill: var(--ink);

@@ -90,7 +90,7 @@
 		{#if !sheet.isLatest}<p class="mt-2 text-ink-soft">
 				A round gone by: it can be read, not changed.
 			</p>{/if}
-		{#if square && square.moves.length && sheet.round === square.round}
+		{#if square?.moves.length && sheet.round === square.round}
 			<Moves
 				{square}
 				calls={structure.calls}

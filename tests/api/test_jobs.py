@@ -67,6 +67,13 @@ def test_a_burn_changes_the_calls_and_no_reading(client: TestClient, new_job: Ne
     assert changed["pulls"][0]["difference_text"] == "0"
 
 
+def test_the_usual_burns_follow_the_units_and_start_with_the_one_in_use(client: TestClient, new_job: NewJob) -> None:
+    job = new_job(burn='1"')
+    assert job["burns"] == ['1"', '0"', "1'"]
+    change = {"units": "ft-in", "base_revision": 1, "switch_units": "m"}
+    assert client.patch(f"/api/jobs/{job['id']}", json=change).json()["burns"] == ['1"', "100 mm", "10 mm", "0 mm"]
+
+
 def test_a_job_changed_by_another_is_refused(client: TestClient, new_job: NewJob) -> None:
     job = new_job()
     change = {"units": "ft-in", "base_revision": 1, "name": "Gannet Hard"}

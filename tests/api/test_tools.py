@@ -41,6 +41,16 @@ def test_a_preview_of_nonsense_points_at_it(client: TestClient, body: dict[str, 
     assert pointer in [problem["pointer"] for problem in response.json()["problems"]]
 
 
+def test_a_plan_of_the_standards_is_a_plan_in_every_unit(client: TestClient) -> None:
+    standards = client.get("/api/standards").json()
+    assert set(standards) == {"ft-in", "m", "mm"}
+    for units, standard in standards.items():
+        plan = PLAN | {"footprint": {"length": "9 m", "width": "6 m"}}
+        plan |= {key: standard[key] for key in ("tolerance", "board_setback", "restake_over")}
+        for burn in standard["burns"]:
+            assert client.post("/api/preview", json={"units": units, "burn": burn, "plan": plan}).status_code == 200
+
+
 def test_what_is_not_json_is_said_to_be_not_json(client: TestClient) -> None:
     response = client.post("/api/preview", content=b"{", headers={"Content-Type": "application/json"})
     assert (response.status_code, response.json()["problems"][0]["code"]) == (422, "not-json")

@@ -41,7 +41,6 @@ class Pull:
         fall_mm: height difference between the two ends, for a pull along a slope.
         typed: the reading as typed; slips of digits are looked for in it.
         round: which round of measuring it belongs to, from 1.
-        key: whatever the caller uses to find the pull again.
     """
 
     start: str
@@ -51,7 +50,6 @@ class Pull:
     fall_mm: float = 0.0
     typed: str = ""
     round: int = 1
-    key: str = ""
 
     def __post_init__(self) -> None:
         if self.start == self.end:

@@ -132,7 +132,7 @@ def set_out_of(plan: Plan) -> SetOut:
     return SetOut(footprint, plan.board_setback.mm, plan.tolerance.mm, plan.restake_over.mm, held)
 
 
-def pull_of(entry: Reading, key: str = "") -> Pull:
+def pull_of(entry: Reading) -> Pull:
     """The core's pull of an entry.
 
     Raises:
@@ -146,7 +146,6 @@ def pull_of(entry: Reading, key: str = "") -> Pull:
         fall_mm=entry.height_difference.mm,
         typed=entry.reading.written if isinstance(entry.reading.written, str) else "",
         round=entry.round,
-        key=key,
     )
 
 

@@ -6,6 +6,9 @@ from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
+from anvilhead.core.length_reading import read_length
+from anvilhead.core.standards import STANDARDS
+from anvilhead.core.tolerances import COINCIDENT_MM
 from anvilhead.core.units import Units
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.models import JobFile, Plan, PullEntry, Reading, Structure
@@ -206,6 +209,7 @@ def job_view(job: JobRow) -> views.JobView:
         name=job.name,
         units=units,
         burn=views.shown_small(_burn(job), units),
+        burns=_burns_from(_burn(job), units),
         revision=job.revision,
         sample=job.sample,
         changed_at=job.changed_at,
@@ -217,7 +221,7 @@ def structure_view(row: StructureRow, job: JobRow) -> views.StructureView:
     """A structure with everything computed from its plan and the readings that count."""
     units, plan = Units(job.units), plan_of(row)
     counting = [pull for pull in row.pulls if not pull.strike]
-    pulls = [pull_of(reading_of(pull), pull.id) for pull in counting]
+    pulls = [pull_of(reading_of(pull)) for pull in counting]
     result = solve_structure(plan, pulls, units)
     earlier = [pull for pull in pulls if result.square and pull.round < result.square.round]
     before = solve_square(set_out_of(plan), earlier, units) if earlier else None
@@ -262,6 +266,14 @@ def _new_job(session: Session, job_id: str, name: str, units: Units, burn: Lengt
 
 def _burn(job: JobRow) -> Length:
     return Length(float(job.burn_mm), job.burn_written)
+
+
+def _burns_from(current: Length, units: Units) -> list[str]:
+    """The usual burns, turned so that the current one comes first; as they are when it is none of them."""
+    usual = list(STANDARDS[units].burns)
+    lengths = [float(read_length(burn, units).mm) for burn in usual]
+    at = next((i for i, mm in enumerate(lengths) if abs(mm - current.mm) < COINCIDENT_MM), None)
+    return [current.text, *usual] if at is None else usual[at:] + usual[:at]
 
 
 def _pull_view(row: PullRow, plan: Plan, units: Units) -> views.PullView:

@@ -137,12 +137,13 @@ class StructureView(Result):
 
 
 class JobView(Result):
-    """A whole job."""
+    """A whole job; `burns` are the usual marks to start its tape at, the one in use first."""
 
     id: str
     name: str
     units: Units
     burn: ShownLength
+    burns: list[str]
     revision: int
     sample: bool
     changed_at: datetime

@@ -11,6 +11,8 @@ from pydantic import BaseModel
 from anvilhead import __version__
 from anvilhead.api import examples
 from anvilhead.api.problems import ANSWERS
+from anvilhead.core.standards import STANDARDS, Standard
+from anvilhead.core.units import Units
 from anvilhead.service.documents import LengthAsked, PreviewRequest
 from anvilhead.service.preview import preview, read_typed
 from anvilhead.service.views import LengthEcho, PreviewView
@@ -28,6 +30,12 @@ class Health(BaseModel):
 async def health() -> Health:
     """That the application is up."""
     return Health(version=__version__)
+
+
+@router.get("/standards")
+async def standards() -> dict[Units, Standard]:
+    """What a crew usually starts from, by the units of its tape."""
+    return STANDARDS
 
 
 @router.post("/preview", response_model=PreviewView)

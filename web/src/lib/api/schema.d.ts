@@ -252,6 +252,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/standards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Standards
+         * @description What a crew usually starts from, by the units of its tape.
+         */
+        get: operations["standards_api_standards_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/preview": {
         parameters: {
             query?: never;
@@ -526,7 +546,7 @@ export interface components {
         };
         /**
          * JobView
-         * @description A whole job.
+         * @description A whole job; `burns` are the usual marks to start its tape at, the one in use first.
          */
         JobView: {
             /** Id */
@@ -535,6 +555,8 @@ export interface components {
             name: string;
             units: components["schemas"]["Units"];
             burn: components["schemas"]["ShownLength"];
+            /** Burns */
+            burns: string[];
             /** Revision */
             revision: number;
             /** Sample */
@@ -1197,6 +1219,23 @@ export interface components {
             at: string;
             /** Changes */
             changes?: components["schemas"]["PlanFieldChange"][];
+        };
+        /**
+         * Standard
+         * @description Lengths as typed, units spelled out.
+         *
+         *     Attributes:
+         *         burns: marks a tape is started at; the first is the usual one, the last is its hook.
+         */
+        Standard: {
+            /** Tolerance */
+            tolerance: string;
+            /** Board Setback */
+            board_setback: string;
+            /** Restake Over */
+            restake_over: string;
+            /** Burns */
+            burns: string[];
         };
         /**
          * StrikeView
@@ -2510,6 +2549,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Health"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    standards_api_standards_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: components["schemas"]["Standard"];
+                    };
                 };
             };
             /** @description Too large */

@@ -51,11 +51,7 @@ export class JobSession {
 
 	/** Step to the next burn that calls carry. */
 	nextBurn(): void {
-		this.#change((job) => {
-			const burns = burnsFor(job.units);
-			const at = burns.findIndex((burn) => Math.abs(burn.mm - job.burn.mm) < 0.01);
-			return { burn: burns[(at + 1) % burns.length]?.written };
-		});
+		this.#change((job) => ({ burn: job.burns[1] }));
 	}
 
 	/** Call the job something else. */
@@ -92,18 +88,3 @@ export const UNITS: { value: Units; label: string; short: string }[] = [
 	{ value: 'm', label: 'Metres', short: 'm' },
 	{ value: 'mm', label: 'Millimetres', short: 'mm' }
 ];
-
-/** Marks where crews start a tape, in the order the burn key steps through them; the first is usual. */
-export function burnsFor(units: Units): { written: string; mm: number }[] {
-	return units === 'ft-in'
-		? [
-				{ written: '1 ft', mm: 304.8 },
-				{ written: '1 in', mm: 25.4 },
-				{ written: '0 ft', mm: 0 }
-			]
-		: [
-				{ written: '100 mm', mm: 100 },
-				{ written: '10 mm', mm: 10 },
-				{ written: '0 mm', mm: 0 }
-			];
-}

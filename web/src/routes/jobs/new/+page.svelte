@@ -1,9 +1,10 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { answer, api, ApiError } from '$lib/api/client';
+	import { onMount } from 'svelte';
+	import { answer, api, ApiError, type Schemas } from '$lib/api/client';
 	import type { Job, Units } from '$lib/api/types';
-	import { burnsFor, UNITS } from '$lib/job/session.svelte';
+	import { UNITS } from '$lib/job/session.svelte';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { person } from '$lib/person/person.svelte';
 	import Plan from '$lib/plan/Plan.svelte';
@@ -13,11 +14,6 @@
 	import { readKept, writeKept } from '$lib/ui/kept';
 
 	const KEY = 'anvilhead.new-job';
-	const STANDARD = {
-		'ft-in': { tolerance: '1/8 in', setback: '4 ft', restakeOver: '2 in' },
-		m: { tolerance: '3 mm', setback: '1.2 m', restakeOver: '50 mm' },
-		mm: { tolerance: '3 mm', setback: '1200 mm', restakeOver: '50 mm' }
-	} satisfies Record<Units, Partial<PlanFields>>;
 	interface Draft {
 		/** Made once, so that sending the job twice makes one. */
 		id: string;
@@ -31,7 +27,16 @@
 		structureId: crypto.randomUUID(),
 		job: '',
 		units: 'ft-in',
-		fields: { name: '', kind: 'building', length: '', width: '', held: 'AB', ...STANDARD['ft-in'] }
+		fields: {
+			name: '',
+			kind: 'building',
+			length: '',
+			width: '',
+			held: 'AB',
+			tolerance: '',
+			setback: '',
+			restakeOver: ''
+		}
 	});
 
 	/** Set when the structure goes into a job that is there already. */
@@ -43,7 +48,7 @@
 	async function loadJob(id: string) {
 		try {
 			job = await answer(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: id } } }));
-			switchUnits(job.units);
+			if (draft.units !== job.units) switchUnits(job.units);
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 			refused = { '': error.message };
@@ -54,8 +59,24 @@
 	let refused = $state<Record<string, string>>({});
 	let jobNameRefused = $state('');
 	let sending = $state(false);
+	/** What a crew usually starts from, by units. */
+	let standards = $state<Partial<Record<Units, Schemas['Standard']>>>();
 	const preview = new PlanPreview();
-	const burn = $derived(burnsFor(draft.units)[0]?.written ?? '0 mm');
+
+	/** Fetch the usual values, and fill them in where nothing was typed before. */
+	async function loadStandards() {
+		try {
+			standards = await answer(api.GET('/api/standards'));
+			refused = {};
+			if (draft.fields.tolerance === '') switchUnits(draft.units);
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error;
+			refused = { '': error.message };
+			if (error.isPassing) setTimeout(loadStandards, 2000);
+		}
+	}
+	onMount(() => void loadStandards());
+	const burn = $derived(standards?.[draft.units]?.burns[0] ?? '0 mm');
 	const sized = $derived(draft.fields.length.trim() !== '' && draft.fields.width.trim() !== '');
 
 	$effect(() => {
@@ -65,7 +86,11 @@
 
 	function switchUnits(units: Units) {
 		draft.units = units;
-		draft.fields = { ...draft.fields, ...STANDARD[units] };
+		const standard = standards?.[units];
+		if (!standard) return;
+		draft.fields.tolerance = standard.tolerance;
+		draft.fields.setback = standard.board_setback;
+		draft.fields.restakeOver = standard.restake_over;
 	}
 
 	/** The name in job files: letters and digits of the spoken one, and not one the job has. */

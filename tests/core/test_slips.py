@@ -154,10 +154,12 @@ def test_a_slip_singled_out_is_left_out_of_the_estimate() -> None:
     assert check.moves
 
 
-def test_two_slips_at_once_are_both_found() -> None:
+def test_two_slips_at_once_are_both_found_and_neither_is_certain() -> None:
     pulls = with_slip(with_slip(pulled(TRUTH, ALL_TWICE), 0, FOOT), 5, -25.4)
     check = check_square(SET_OUT, pulls)
     assert {suspect.pull.pair for suspect in check.suspects} == {("A", "B"), ("B", "D")}
+    assert not any(suspect.certain for suspect in check.suspects)
+    assert check.moves == ()
 
 
 def test_on_noisy_sites_slips_are_found_and_honest_pulls_rarely_accused() -> None:

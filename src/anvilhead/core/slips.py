@@ -106,7 +106,8 @@ def find_slips(
         units: the tape's units, for slips of digits.
 
     Returns:
-        Suspects, likeliest first.  Where several slips lie in one round those singled out first come first.
+        Suspects, likeliest first.  Where several slips lie in one round they come in the order in which they
+        were set aside, and none is certain: what is found second rests on having set the first aside rightly.
     """
     found: list[Suspect] = []
     present = list(range(len(pulls)))
@@ -117,7 +118,7 @@ def find_slips(
             break
         agreeing = [c for c in candidates if c.rest_agrees]
         considered = agreeing or [min(candidates, key=lambda c: c.fit.weighted_square_sum)]
-        single = len(agreeing) == 1 and agreeing[0].fit.redundancy >= 1
+        single = not found and len(agreeing) == 1 and agreeing[0].fit.redundancy >= 1
         explained = [(pulls[present[c.index]], c) for c in considered]
         scored = [(pull, *_explanation(c, pull, pulls, planned, units)) for pull, c in explained]
         scored.sort(key=lambda entry: entry[1])

@@ -48,7 +48,7 @@ def after_moves(set_out: SetOut, truth: Mapping[str, Point], moves: Iterable[Mov
     told = {move.board.name: move.inward_mm for move in moves}
     strings: dict[str, list[Point]] = {}
     sides = {side.name: side for side in set_out.footprint.sides}
-    for board in boards_for(set_out.footprint, set_out.setback_mm):
+    for board in boards_for(set_out.footprint, set_out.layout):
         side = sides[board.line]
         now = board.crossing_mm(truth[side.start], truth[side.end])
         strings.setdefault(board.line, []).append(board.nail + board.inward * (now + told[board.name]))

@@ -50,7 +50,7 @@ def test_units_switch_in_place_and_what_was_typed_stays(client: TestClient, new_
 
     kept = switched["structures"][0]["pulls"][0]["reading"]
     assert (kept["text"], kept["written"], kept["mm"]) == ("16.119 m", "52' 10 5/8\"", 16119.475)
-    assert switched["structures"][0]["plan"]["footprint"]["length"]["written"] == "44'"
+    assert switched["structures"][0]["document"]["footprint"]["length"] == "44'"
     assert switched["structures"][0]["calls"][4]["call_text"] == "16.120 m"
 
 

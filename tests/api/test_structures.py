@@ -29,7 +29,7 @@ class TestPlans:
     def test_a_change_is_a_new_revision(self, client: TestClient, structure: str) -> None:
         changed = client.put(f"/api/structures/{structure}/plan", json=change(1, width="28")).json()
         assert (changed["revision"], changed["can_undo"]) == (2, True)
-        assert changed["plan"]["footprint"]["width"]["text"] == "28' 0\""
+        assert changed["plan"]["size"] == "44' 0\" × 28' 0\""
 
     def test_the_same_plan_again_is_no_new_revision(self, client: TestClient, structure: str) -> None:
         assert client.put(f"/api/structures/{structure}/plan", json=change(1)).json()["revision"] == 1
@@ -44,7 +44,7 @@ class TestPlans:
         stale = late.json()["stale"]
         assert (stale["who"], stale["current_revision"]) == ("Bram", 2)
         assert stale["changes"] == [{"pointer": "/footprint/width", "was": "27' 6\"", "now": "28'"}]
-        assert client.get(f"/api/structures/{structure}").json()["plan"]["footprint"]["length"]["text"] == "44' 0\""
+        assert client.get(f"/api/structures/{structure}").json()["document"]["footprint"]["length"] == "44'"
 
     def test_undo_walks_back_step_by_step(self, client: TestClient, structure: str) -> None:
         for revision, width in ((1, "28"), (2, "29")):
@@ -53,9 +53,9 @@ class TestPlans:
         widths = []
         for revision in (3, 4):
             undone = client.post(f"/api/structures/{structure}/plan/undo", json={"base_revision": revision}).json()
-            widths.append(undone["plan"]["footprint"]["width"]["text"])
+            widths.append(undone["document"]["footprint"]["width"])
 
-        assert widths == ["28' 0\"", "27' 6\""]
+        assert widths == ["28'", "27' 6\""]
         assert undone["can_undo"] is False
         nothing = client.post(f"/api/structures/{structure}/plan/undo", json={"base_revision": 5})
         assert (nothing.status_code, nothing.json()["code"]) == (409, "conflict")
@@ -67,7 +67,7 @@ class TestPlans:
         client.post(f"/api/structures/{structure}/plan/undo", json={"base_revision": 2})
         client.put(f"/api/structures/{structure}/plan", json=change(3, width="30"))
         undone = client.post(f"/api/structures/{structure}/plan/undo", json={"base_revision": 4}).json()
-        assert undone["plan"]["footprint"]["width"]["text"] == "27' 6\""
+        assert undone["document"]["footprint"]["width"] == "27' 6\""
 
     @pytest.mark.parametrize("width", NONSENSE)
     def test_nonsense_is_refused_at_its_place(self, client: TestClient, structure: str, width: str) -> None:

@@ -2,7 +2,7 @@
 
 import pytest
 
-from anvilhead.core.batter_board import boards_for, string_crossing, string_length_mm
+from anvilhead.core.batter_board import BoardLayout, boards_for, string_crossing, string_length_mm
 from anvilhead.core.errors import GeometryError
 from anvilhead.core.footprint import Footprint, rectangle
 from anvilhead.core.point import Point
@@ -11,7 +11,7 @@ STORE = rectangle(1000, 500)
 
 
 def test_every_line_has_a_board_beyond_each_of_its_corners() -> None:
-    boards = {board.name: board for board in boards_for(STORE, 100)}
+    boards = {board.name: board for board in boards_for(STORE, BoardLayout(100))}
 
     assert list(boards) == ["AB@A", "AB@B", "BC@B", "BC@C", "CD@C", "CD@D", "DA@D", "DA@A"]
     assert boards["AB@A"].nail == Point(-100, 0)
@@ -21,20 +21,20 @@ def test_every_line_has_a_board_beyond_each_of_its_corners() -> None:
 
 def test_inward_is_toward_the_inside_also_when_walked_clockwise() -> None:
     clockwise = Footprint((Point(0, 0), Point(1000, 0), Point(1000, -500), Point(0, -500)))
-    inward = {board.name: board.inward for board in boards_for(clockwise, 100)}
+    inward = {board.name: board.inward for board in boards_for(clockwise, BoardLayout(100))}
 
     assert (inward["AB@A"].x, inward["AB@A"].y) == (0, -1)
     assert (inward["BC@B"].x, inward["BC@B"].y) == (-1, 0)
 
 
 def test_a_string_that_slants_crosses_the_board_off_its_nail() -> None:
-    board = next(b for b in boards_for(STORE, 100) if b.name == "AB@B")
+    board = next(b for b in boards_for(STORE, BoardLayout(100)) if b.name == "AB@B")
     # rising 10 in 1000 it has risen 11 at 1100
     assert board.crossing_mm(Point(0, 0), Point(1000, 10)) == pytest.approx(11)
 
 
 def test_a_string_along_the_board_never_crosses_it() -> None:
-    board = next(b for b in boards_for(STORE, 100) if b.name == "AB@B")
+    board = next(b for b in boards_for(STORE, BoardLayout(100)) if b.name == "AB@B")
     with pytest.raises(GeometryError):
         board.crossing_mm(Point(0, 0), Point(0, 500))
     with pytest.raises(GeometryError):
@@ -49,4 +49,4 @@ def test_strings_cross_at_the_corner() -> None:
 
 
 def test_a_string_runs_from_nail_to_nail() -> None:
-    assert string_length_mm(STORE.sides[0], 100) == 1200
+    assert string_length_mm(STORE.sides[0], BoardLayout(100)) == 1200

@@ -5,6 +5,7 @@ from dataclasses import replace
 
 import pytest
 
+from anvilhead.core.batter_board import BoardLayout
 from anvilhead.core.footprint import rectangle
 from anvilhead.core.length_reading import read_length
 from anvilhead.core.slips import Slip
@@ -15,7 +16,7 @@ from tests.sites import RECTANGLE_PAIRS, displaced, pulled
 
 FOOT = 304.8
 STORE = rectangle(44 * FOOT, 27.5 * FOOT)
-SET_OUT = SetOut(STORE, 4 * FOOT)
+SET_OUT = SetOut(STORE, BoardLayout(4 * FOOT))
 TRUTH = displaced(STORE, {"C": (9, -3), "D": (11, 4)})
 # A–C pulled twice and B–D twice: three to spare, so that one slip can be singled out
 WELL_CHECKED = [*RECTANGLE_PAIRS, ("A", "C"), ("B", "D")]
@@ -69,7 +70,7 @@ def test_six_for_nine_is_named() -> None:
     # B–C is 27' 5 7/8" long; with a foot burned 28' 5 7/8"; planned 26' 0" so that a 6 stands in it
     hut = rectangle(40 * FOOT, 26 * FOOT)
     pulls = pulled(hut.corners, [*RECTANGLE_PAIRS, ("B", "C"), ("A", "C")])
-    check = check_square(SetOut(hut, 4 * FOOT), with_reading(pulls, 1, "29' 0\""))
+    check = check_square(SetOut(hut, BoardLayout(4 * FOOT)), with_reading(pulls, 1, "29' 0\""))
 
     assert (check.suspects[0].slip, check.suspects[0].certain) == (Slip.SIX_NINE, True)
     assert check.suspects[0].correction_mm == pytest.approx(-3 * FOOT, abs=0.1)
@@ -79,7 +80,7 @@ def test_hundredths_read_as_inches_are_named() -> None:
     # 27.06 ft on a decimal tape, called as 27' 6"
     hut = rectangle(40 * FOOT, 27.06 * FOOT)
     pulls = pulled(hut.corners, [*RECTANGLE_PAIRS, ("B", "C"), ("A", "C")])
-    check = check_square(SetOut(hut, 4 * FOOT), with_reading(pulls, 1, "27' 6\""))
+    check = check_square(SetOut(hut, BoardLayout(4 * FOOT)), with_reading(pulls, 1, "27' 6\""))
 
     assert (check.suspects[0].slip, check.suspects[0].certain) == (Slip.HUNDREDTHS, True)
     assert check.suspects[0].correction_mm == pytest.approx(-0.44 * FOOT, abs=0.1)

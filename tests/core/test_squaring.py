@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from anvilhead.core.batter_board import BoardLayout
 from anvilhead.core.footprint import Footprint, rectangle
 from anvilhead.core.point import Point
 from anvilhead.core.squaring import PullReason, SetOut, Verdict, check_square
@@ -16,7 +17,7 @@ from tests.sites import RECTANGLE_PAIRS, after_moves, displaced, pulled
 
 FOOT = 304.8
 STORE = rectangle(44 * FOOT, 27.5 * FOOT)
-SET_OUT = SetOut(STORE, 4 * FOOT)
+SET_OUT = SetOut(STORE, BoardLayout(4 * FOOT))
 
 
 def slid(mm: float) -> dict[str, Point]:
@@ -118,7 +119,7 @@ class TestMoves:
         self, shifts: list[float], setback_mm: float, held: str, clockwise: bool
     ) -> None:
         points = STORE.points if not clockwise else tuple(Point(p.x, -p.y) for p in STORE.points)
-        set_out = SetOut(Footprint(points), setback_mm, held=(held[0], held[1]))
+        set_out = SetOut(Footprint(points), BoardLayout(setback_mm), held=(held[0], held[1]))
         first, second = held
         others = [n for n in "ABCD" if n not in held]
         along = (set_out.footprint.corners[second] - set_out.footprint.corners[first]).unit() * shifts[4]
@@ -180,7 +181,7 @@ class TestTraps:
 
     def test_other_shapes_have_none_of_these(self) -> None:
         kite = Footprint((Point(0, 0), Point(5000, 0), Point(6000, 6000), Point(0, 5000)))
-        assert check_square(SetOut(kite, 1000), pulled(kite.corners, RECTANGLE_PAIRS)).traps == ()
+        assert check_square(SetOut(kite, BoardLayout(1000)), pulled(kite.corners, RECTANGLE_PAIRS)).traps == ()
 
 
 def test_an_ell_is_judged_by_the_same_rules() -> None:
@@ -188,7 +189,7 @@ def test_an_ell_is_judged_by_the_same_rules() -> None:
     ell = Footprint(
         tuple(Point(x * FOOT, y * FOOT) for x, y in [(0, 0), (30, 0), (30, 12), (20, 12), (20, 20), (0, 20)])
     )
-    set_out = SetOut(ell, 3 * FOOT)
+    set_out = SetOut(ell, BoardLayout(3 * FOOT))
     truth = displaced(ell, {"C": (14, -6), "D": (-9, 12), "E": (20, 5), "F": (7, -11)})
     names = ell.names
     pairs = [(a, b) for i, a in enumerate(names) for b in names[i + 1 :]][:13]

@@ -5,8 +5,9 @@ from typing import Any
 
 import pytest
 
+from anvilhead.jobfile.planned import planned
 from anvilhead.jobfile.problems import DocumentRefused
-from anvilhead.jobfile.reading import LARGEST_BYTES, read_job, set_out_of
+from anvilhead.jobfile.reading import LARGEST_BYTES, read_job
 
 STORE: dict[str, Any] = {
     "id": "store",
@@ -30,7 +31,7 @@ def refusal(document: Any) -> dict[str, str]:
 
 def test_what_is_left_out_has_its_default() -> None:
     plan = read_job(json.dumps(job()).encode()).structures[0]
-    set_out = set_out_of(plan)
+    set_out = planned(plan).set_out
 
     assert (set_out.tolerance_mm, set_out.restake_over_mm, set_out.held) == (3.175, 50.8, ("A", "B"))
     assert set_out.footprint.sides[0].length_mm == pytest.approx(13411.2)
@@ -49,7 +50,7 @@ def test_a_byte_order_mark_is_no_fault() -> None:
 
 def test_a_held_line_may_be_named_either_way() -> None:
     read = read_job(json.dumps(job(structures=[STORE | {"held_line": "DC"}])).encode())
-    assert set_out_of(read.structures[0]).held == ("D", "C")
+    assert planned(read.structures[0]).set_out.held == ("D", "C")
 
 
 def test_what_a_job_file_says_is_said_again_by_writing_it() -> None:
@@ -130,10 +131,12 @@ class TestFaults:
         del document["units"]
         assert refusal(document) == {"/structures/0/footprint/length": "no-unit"}
 
-    @pytest.mark.parametrize("shape", ["walk", "polygon", "run"])
-    def test_shapes_still_to_come_are_refused_by_name(self, shape: str) -> None:
-        document = job(structures=[STORE | {"footprint": {"shape": shape, "steps": [], "corners": []}}])
-        assert refusal(document) == {"/structures/0/footprint/shape": "shape-not-yet"}
+    @pytest.mark.parametrize("shape", ["circle", "", 7])
+    def test_an_unknown_shape_is_refused_with_those_there_are(self, shape: object) -> None:
+        document = job(structures=[STORE | {"footprint": {"shape": shape}}])
+        with pytest.raises(DocumentRefused, match="rectangle, walk, polygon, run") as refused:
+            read_job(json.dumps(document).encode())
+        assert [problem.pointer for problem in refused.value.problems] == ["/structures/0/footprint/shape"]
 
     def test_levels_still_to_come_are_refused_and_empty_ones_are_not(self) -> None:
         levels = {"benchmark": {"name": "BM", "height": 0}}

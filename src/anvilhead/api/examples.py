@@ -31,6 +31,7 @@ PREVIEW = {
     "plan": PLAN,
     "pulls": [{key: PULL[key] for key in ("from", "to", "reading", "burn")}],
 }
+WALK = {"units": "ft-in", "steps": [{"go": "30'"}, {"turn": 90, "go": "12'"}, {"turn": 90, "go": "closes"}]}
 FILE = {
     "format": "anvilhead-job",
     "version": 1,

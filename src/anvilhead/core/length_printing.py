@@ -3,6 +3,7 @@
 import math
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import lru_cache
 
 from anvilhead.core.units import FOOT_MM, INCH_MM, Units
 
@@ -17,6 +18,7 @@ class PrintedLength:
     remainder_mm: float
 
 
+@lru_cache(maxsize=8192)  # a plan says the same offsets and lengths on board after board
 def print_length(mm: float | Fraction, units: Units, denominator: int = 16) -> PrintedLength:
     """Print a length for a tape in the job's units.
 

@@ -11,19 +11,16 @@ from enum import StrEnum
 from itertools import combinations
 
 from anvilhead.core.adjustment import Adjustment, Observation, adjust
-from anvilhead.core.batter_board import Board, boards_for, string_crossing
+from anvilhead.core.batter_board import Board, BoardLayout, boards_for, string_crossing
 from anvilhead.core.errors import GeometryError
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.next_pull import PullGain, best_next_pull
 from anvilhead.core.point import Point
 from anvilhead.core.slips import Suspect, find_slips, without_certain
-from anvilhead.core.tape import Pull, TapeClass, ordered_pair
+from anvilhead.core.tape import STEEL_TAPE, Pull, TapeClass, ordered_pair
 from anvilhead.core.tolerances import ON_TOLERANCE_MM, SMALLEST_MOVE_MM
 from anvilhead.core.traps import Trap, TrapKind, traps_in
 from anvilhead.core.units import Units
-
-STEEL_TAPE = TapeClass()
-"""The tape a set-out is squared with unless another is named: ±1/16 inch plus 1 in 10,000."""
 
 
 class Verdict(StrEnum):
@@ -42,7 +39,7 @@ class SetOut:
 
     Attributes:
         footprint: the planned outline.
-        setback_mm: how far the boards stand beyond the corners.
+        layout: how the boards stand.
         tolerance_mm: a corner this near its plan is good.
         restake_over_mm: a nail that would move more than this says start again.
         held: the two corners of the line that stays as measured.
@@ -50,7 +47,7 @@ class SetOut:
     """
 
     footprint: Footprint
-    setback_mm: float
+    layout: BoardLayout
     tolerance_mm: float = 25.4 / 8
     restake_over_mm: float = 50.8
     held: tuple[str, str] = ("A", "B")
@@ -157,7 +154,7 @@ def _moves(set_out: SetOut, fit: Adjustment) -> tuple[Move, ...]:
     """Nail moves at every board.  A string that no longer crosses its board has none; see `_settled`."""
     ends = {side.name: (fit.corners[side.start], fit.corners[side.end]) for side in set_out.footprint.sides}
     moves: list[Move] = []
-    for board in boards_for(set_out.footprint, set_out.setback_mm):
+    for board in boards_for(set_out.footprint, set_out.layout):
         try:
             inward = -board.crossing_mm(*ends[board.line])
         except GeometryError:
@@ -213,18 +210,24 @@ def _corners_after(set_out: SetOut, fit: Adjustment, moves: tuple[Move, ...]) ->
         else (side.start_point, side.end_point)
         for side in set_out.footprint.sides
     }
-    sides = set_out.footprint.sides
     corners: dict[str, Point] = {}
-    for before, after in zip((sides[-1], *sides), sides, strict=False):
+    for before, after in set_out.footprint.joints:
         try:
             corners[after.start] = string_crossing(strings[before.name], strings[after.name])
         except GeometryError:  # a corner on a straight wall: nothing but the plan says where along it
             corners[after.start] = after.start_point
-    return corners
+    for side in set_out.footprint.sides:  # the ends of an open line are marked on their string, last of all
+        along = (strings[side.name][1] - strings[side.name][0]).unit()
+        near = side.start_point if side.start not in corners and side.end not in corners else None
+        if side.start not in corners:
+            corners[side.start] = near or corners[side.end] - along * side.length_mm
+        if side.end not in corners:
+            corners[side.end] = corners[side.start] + along * side.length_mm
+    return {name: corners[name] for name in set_out.footprint.names}
 
 
 def _string(set_out: SetOut, fit: Adjustment, line: str) -> tuple[Point, Point]:
-    side = next(side for side in set_out.footprint.sides if side.name == line)
+    side = set_out.footprint.sides_by_name[line]
     return fit.corners[side.start], fit.corners[side.end]
 
 

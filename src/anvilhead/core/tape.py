@@ -30,6 +30,10 @@ class TapeClass:
         return self.limit_mm(length_mm) / 2
 
 
+STEEL_TAPE = TapeClass()
+"""The tape a set-out is squared with unless another is named: ±1/16 inch plus 1 in 10,000."""
+
+
 @dataclass(frozen=True, slots=True)
 class Pull:
     """One reading between two corners.

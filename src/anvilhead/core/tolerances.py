@@ -6,8 +6,26 @@ Compare a tolerance only with a quantity of its own unit.
 COINCIDENT_MM = 0.01
 """Corners closer than this are one corner: finer than any tape, coarser than float noise at 100 km."""
 
+CLOSED_MM = 1.0
+"""A walk that ends this near A is closed, whatever the tolerance: legs are said in whole sixteenths or millimetres."""
+
 PARALLEL_SINE = 1e-9
 """Two directions whose sine of crossing angle is below this do not meet anywhere useful."""
+
+STRAIGHT_RAD = 1e-4
+"""A corner that turns less is on a straight wall: 6 mm in 60 m, less than a string shows."""
+
+FAR_CROSSING = 4.0
+"""Lines of a family that cross more offsets than this from their corner are told: a corner under about 29 degrees."""
+
+RIGHT_ANGLE_RAD = 1e-6
+"""A planned corner this near a quarter turn is a right angle."""
+
+POOR_CROSSING_SINE = 0.5
+"""Tapes that cross under 30 or over 150 degrees fix a point poorly."""
+
+FOLD_SINE = 1e-6
+"""A wall that turns back on the one before within this sine lies on it: 0.06 mm in 60 m."""
 
 CONVERGED_MM = 0.001
 """The adjustment stops when no corner moves more than this in one step."""

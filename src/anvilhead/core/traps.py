@@ -78,8 +78,10 @@ def traps_in(footprint: Footprint, pulls: Sequence[Pull], tolerance_mm: float, t
 def is_rectangle(footprint: Footprint) -> bool:
     """Whether the plan has four right-angled corners."""
     sides = footprint.sides
-    return len(sides) == 4 and all(
-        abs(one.direction.dot(other.direction)) < SQUARE_COSINE for one, other in pairwise(sides)
+    return (
+        footprint.closed
+        and len(sides) == 4
+        and all(abs(one.direction.dot(other.direction)) < SQUARE_COSINE for one, other in pairwise(sides))
     )
 
 

@@ -44,11 +44,15 @@ def headline(set_out: SetOut, check: SquareCheck, units: Units) -> str:
         return f"Square: every corner within {print_difference(set_out.tolerance_mm, units)}"
     if check.verdict is Verdict.ADJUST:
         count = sum(1 for move in check.moves if move.inward_mm)
+        if count == 0:
+            return (
+                f"The strings are right: mark {check.worst[0] if check.worst else 'the corner'} again along its string"
+            )
         return f"Move {_number(count)} {'nail' if count == 1 else 'nails'}"
     if check.verdict is Verdict.RESTAKE:
         return "Too far out to nudge: set the stakes again"
     if check.verdict is Verdict.NEEDS_PULLS:
-        return f"{_names(check.fit.loose)} can still rack"
+        return f"{listed(check.fit.loose)} can still rack"
     certain = [suspect for suspect in check.suspects if suspect.certain]
     if certain:
         return f"{pair_name(certain[0].pull)} does not fit the others"
@@ -91,6 +95,13 @@ def call_origin(call: Call, footprint: Footprint, units: Units) -> str:
         )
     burn_mm = call.call_mm - call.length_mm
     return f"{origin}, and {print_difference(burn_mm, units)} burned" if burn_mm > 0 else origin
+
+
+def cost_text(far_mm: float, units: Units) -> str | None:
+    """What a wrong number does at the far corner, in sixteenths or millimetres; None below a tenth of one."""
+    unit_mm, unit = (25.4 / 16, "sixteenths") if units is Units.FT_IN else (1.0, "mm")
+    amount = abs(far_mm) / unit_mm
+    return f"{amount:.1f} {unit}" if amount >= 0.1 else None
 
 
 def trap_text(trap: Trap, units: Units) -> str:
@@ -162,10 +173,11 @@ def _doubt(check: SquareCheck) -> str:
 def _again(suspects: Sequence[Suspect]) -> str:
     named = [s for s in suspects if s.slip is not Slip.UNKNOWN] or list(suspects)
     seen = list(dict.fromkeys(pair_name(s.pull) for s in named))[:3]
-    return _names(seen)
+    return listed(seen)
 
 
-def _names(names: Sequence[str]) -> str:
+def listed(names: Sequence[str]) -> str:
+    """Names as spoken: A, B and C."""
     if len(names) < 2:
         return "".join(names)
     return ", ".join(names[:-1]) + " and " + names[-1]

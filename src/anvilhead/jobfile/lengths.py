@@ -42,22 +42,29 @@ class Length:
         return round(Decimal(self.mm), 6).normalize()
 
 
+def mm_of(length: Length | None) -> float | None:
+    """Millimetres of a length that may be left out."""
+    return length.mm if length else None
+
+
 def _reader(smallest: str) -> Callable[[Any], Length]:
+    signed = smallest == "any"
+
     def read(value: object) -> Length:
-        length = value if isinstance(value, Length) else _read(value)
+        length = value if isinstance(value, Length) else _read(value, signed)
         if abs(length.mm) < SMALLEST_MM and smallest == "above zero":
             raise _refused("zero", "This length is zero. Type one that is longer than nothing.")
-        if length.mm < 0:
+        if length.mm < 0 and not signed:
             raise _refused("negative", "This length cannot be negative. Leave the minus out.")
         return length
 
     return read
 
 
-def _read(value: object) -> Length:
+def _read(value: object, signed: bool) -> Length:
     if isinstance(value, str):
         try:
-            read = read_length(value, _units.get())
+            read = read_length(value, _units.get(), signed=signed)
         except LengthError as error:
             raise _refused(error.code, error.message, error.position) from error
         return Length(float(read.mm), read.explicit)
@@ -83,11 +90,15 @@ _SCHEMA = WithJsonSchema(
 )
 _WRITTEN = PlainSerializer(lambda length: length.written, return_type=str | int | float)
 
-PositiveLength = Annotated[Length, PlainValidator(_reader("above zero")), _WRITTEN, _SCHEMA]
+read_positive = _reader("above zero")
+PositiveLength = Annotated[Length, PlainValidator(read_positive), _WRITTEN, _SCHEMA]
 """A length above zero."""
 
 NonNegativeLength = Annotated[Length, PlainValidator(_reader("zero")), _WRITTEN, _SCHEMA]
 """A length of zero or more."""
+
+SignedLength = Annotated[Length, PlainValidator(_reader("any")), _WRITTEN, _SCHEMA]
+"""A height or an offset: below zero as well."""
 
 
 class Strict(BaseModel):

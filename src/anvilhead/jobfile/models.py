@@ -2,35 +2,23 @@
 
 from typing import Annotated, Any, Literal
 
-from pydantic import Field, model_validator
+from pydantic import Field, SerializerFunctionWrapHandler, model_serializer, model_validator
 from pydantic_core import PydanticCustomError
 
+from anvilhead.core.method import School
+from anvilhead.jobfile.beside import Beside, Inner, LineName, Section
+from anvilhead.jobfile.board_plans import BoardPlan
+from anvilhead.jobfile.control import Control, Placing
+from anvilhead.jobfile.footprints import AnyFootprint
 from anvilhead.jobfile.lengths import InUnits, Length, NonNegativeLength, PositiveLength, Strict
 
 FORMAT = "anvilhead-job"
 VERSION = 1
-LATER_SHAPES = ("walk", "polygon", "run")
 
 Name = Annotated[str, Field(min_length=1, max_length=120, pattern=r"^[^\x00-\x1f\x7f]*\S[^\x00-\x1f\x7f]*$")]
 Identifier = Annotated[str, Field(min_length=1, max_length=64, pattern=r"^[^\x00-\x1f\x7f]*\S[^\x00-\x1f\x7f]*$")]
 CornerName = Annotated[str, Field(min_length=1, max_length=8)]
 Round = Annotated[int, Field(ge=1, le=10_000, strict=True)]
-
-
-class Rectangle(Strict):
-    """A rectangle: length along A→B, width to the left of it."""
-
-    shape: Literal["rectangle"] = "rectangle"
-    length: PositiveLength
-    width: PositiveLength
-
-    @model_validator(mode="before")
-    @classmethod
-    def _say_what_is_not_read_yet(cls, data: Any) -> Any:
-        if isinstance(data, dict) and data.get("shape") in LATER_SHAPES:
-            message = f"Footprints of shape {data['shape']} are not read yet. Write a rectangle with length and width."
-            raise PydanticCustomError("shape-not-yet", "{message}", {"message": message, "at": "shape"})
-        return data
 
 
 class Plan(Strict):
@@ -41,15 +29,41 @@ class Plan(Strict):
         board_setback: how far the boards stand beyond the corners.
         restake_over: a nail that would have to move more than this says start again.
         held_line: the line that stays as measured.
+        section: wall and footing, from which families follow; section_on: sides that have another.
+        lines: further families, by their offsets; inner: lines inside.
+        boards: how the boards stand, how high, and of what.
+        placing: where the structure stands on the site; may_overlap: neighbours it overlaps on purpose.
+        school: how its corners are squared; crew: by how many people;
+            laser: whether a square-throwing laser is at hand; laser_offset: of it from the string;
+            tape_error: ± of the tape on a short pull, when it is not 1/16 inch.
     """
 
     name: Name | None = None
     kind: Literal["building", "slab", "fence", "posts"]
-    footprint: Rectangle
+    footprint: AnyFootprint
     tolerance: PositiveLength = Length(25.4 / 8, '1/8"')
     board_setback: NonNegativeLength = Length(1219.2, "4'")
     restake_over: PositiveLength = Length(50.8, '2"')
     held_line: Annotated[str, Field(min_length=1, max_length=20)] = "AB"
+    section: Section | None = None
+    section_on: dict[LineName, Section] = Field(default_factory=dict)
+    lines: list[Beside] = Field(default_factory=list, max_length=40)
+    inner: list[Inner] = Field(default_factory=list, max_length=60)
+    boards: BoardPlan = BoardPlan()
+    placing: Placing | None = None
+    may_overlap: list[Identifier] = Field(default_factory=list, max_length=60)
+    school: School | None = None
+    crew: Literal[1, 2] = 2
+    laser: bool = False
+    laser_offset: NonNegativeLength | None = None
+    tape_error: NonNegativeLength | None = None
+
+    @model_serializer(mode="wrap")
+    def _leave_out_what_is_not_said(self, handler: SerializerFunctionWrapHandler) -> dict[str, Any]:
+        written: dict[str, Any] = handler(self)
+        if self.boards == BoardPlan():
+            written.pop("boards", None)
+        return {key: value for key, value in written.items() if value not in (None, [], {})}
 
 
 class Structure(Plan):
@@ -87,6 +101,7 @@ class JobFile(InUnits):
     format: Literal["anvilhead-job"]
     version: Literal[1]
     name: Name = "Job"
+    control: Control = Control()
     structures: list[Structure] = Field(default_factory=list, max_length=200)
     pulls: list[PullEntry] = Field(default_factory=list, max_length=20_000)
     levels: None = None

@@ -6,6 +6,9 @@ from typing import Any
 
 from pydantic import BaseModel
 
+from anvilhead.jobfile.control import WAYS
+from anvilhead.jobfile.footprints import SHAPES
+
 
 class Problem(BaseModel):
     """One fault.
@@ -46,9 +49,18 @@ def problems_from(errors: Iterable[Any], known_keys: Iterable[str] = ()) -> list
     return [_problem(error, list(known_keys)) for error in errors]
 
 
+_TAGS = {"footprint": SHAPES, "placing": WAYS}
+"""Keys whose documents are told apart by a word, which the validator puts into its paths."""
+
+
+def _untagged(path: Sequence[str | int]) -> list[str | int]:
+    """A path without the words that tell documents apart: /footprint/walk/steps becomes /footprint/steps."""
+    return [step for i, step in enumerate(path) if i == 0 or step not in _TAGS.get(str(path[i - 1]), ())]
+
+
 def _problem(error: Any, known_keys: list[str]) -> Problem:
     context = error.get("ctx") or {}
-    path = [*error["loc"], *([context["at"]] if context.get("at") else [])]
+    path = [*_untagged(error["loc"]), *([context["at"]] if context.get("at") else [])]
     last = str(path[-1]) if path else "the document"
     code, message = error["type"], error["msg"]
     if code == "missing":
@@ -61,6 +73,9 @@ def _problem(error: Any, known_keys: list[str]) -> Problem:
         message = f"“{last}” must be {context.get('expected', 'one of the known words')}."
     elif code in ("model_type", "dict_type", "model_attributes_type"):
         message = f"“{last}” must be an object with named values."
+    elif code in ("union_tag_invalid", "union_tag_not_found"):
+        path = [*path, {"footprint": "shape", "placing": "by"}.get(last, last)]
+        message = f"“{path[-1]}” must be one of {', '.join(_TAGS.get(last, ()))}."
     elif code == "list_type":
         message = f"“{last}” must be a list."
     elif code == "string_type":

@@ -2,16 +2,25 @@
 
 import json
 from collections import Counter
+from collections.abc import Sequence
 from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
-from anvilhead.core.errors import GeometryError, PullError
-from anvilhead.core.footprint import Footprint, rectangle
-from anvilhead.core.squaring import SetOut
+from anvilhead.core.errors import PullError
 from anvilhead.core.tape import Pull
-from anvilhead.jobfile.models import JobFile, Plan, PullEntry, Reading, Rectangle, Structure
+from anvilhead.jobfile.beside import Beside, Inner, Section
+from anvilhead.jobfile.board_plans import BoardPlan, DigPlan
+from anvilhead.jobfile.control import AtPoint, Control, ControlLine, ControlPoint, FromLine, Gap, OffsetAt
+from anvilhead.jobfile.footprints import Polygon, Rectangle, Step, Walk
+from anvilhead.jobfile.models import JobFile, PullEntry, Reading, Structure
+from anvilhead.jobfile.placed import control_problems, place_all
+from anvilhead.jobfile.planned import Planned, work_out
 from anvilhead.jobfile.problems import DocumentRefused, Problem, pointer_to, problems_from
+
+_DOCUMENTS = (JobFile, Structure, PullEntry, Rectangle, Walk, Step, Polygon, Section, Beside, Inner, BoardPlan, DigPlan,
+              Control, ControlLine, ControlPoint, AtPoint, FromLine, Gap, OffsetAt)  # fmt: skip
+"""Whose keys a misspelt one may have meant."""
 
 LARGEST_BYTES = 10_000_000
 """A job file of 20,000 pulls is under 3 MB."""
@@ -56,7 +65,7 @@ def decode(raw: bytes) -> Any:
 
 def validate_job(data: Any) -> JobFile:
     """Check a decoded document: first its shape and lengths, then what belongs together."""
-    known = {key for model in (JobFile, Structure, Rectangle, PullEntry) for key in _keys(model)}
+    known = {key for model in _DOCUMENTS for key in _keys(model)}
     problems = _references(data)
     try:
         job = JobFile.model_validate(data)
@@ -65,14 +74,18 @@ def validate_job(data: Any) -> JobFile:
         if "levels" in (data if isinstance(data, dict) else ()):
             shape = [_levels_problem() if p.pointer.startswith("/levels") else p for p in shape]
         raise DocumentRefused(shape + problems) from error
-    problems += [
-        problem for i, plan in enumerate(job.structures) for problem in plan_problems(plan, f"/structures/{i}")
-    ]
-    plans = {} if problems else {structure.id: structure for structure in job.structures}
+    problems += control_problems(job.control)
+    found: dict[str, Planned] = {}
+    for i, structure in enumerate(job.structures):
+        planned, wrong = work_out(structure, f"/structures/{i}")
+        problems += wrong
+        if planned:
+            found[structure.id] = planned
     for i, pull in enumerate(job.pulls):
-        if pull.structure in plans:
-            problems += pull_problems(pull, plans[pull.structure], f"/pulls/{i}")
+        if pull.structure in found:
+            problems += pull_problems(pull, found[pull.structure].footprint.names, f"/pulls/{i}")
     refuse(problems)
+    refuse(place_all(job.control, found)[1])
     return job
 
 
@@ -86,22 +99,8 @@ def refuse(problems: list[Problem]) -> None:
         raise DocumentRefused(problems)
 
 
-def plan_problems(plan: Plan, pointer: str = "") -> list[Problem]:
-    """What is wrong with a plan beyond the shape of its document."""
-    try:
-        sides = footprint_of(plan).sides
-    except GeometryError as error:
-        return [Problem(pointer=f"{pointer}/footprint", code=error.code, message=error.message)]
-    if plan.held_line in [name for side in sides for name in (side.name, side.end + side.start)]:
-        return []
-    lines = ", ".join(side.name for side in sides)
-    message = f"There is no line {plan.held_line}. The lines are {lines}."
-    return [Problem(pointer=f"{pointer}/held_line", code="unknown-line", message=message)]
-
-
-def pull_problems(pull: Reading, plan: Plan, pointer: str = "") -> list[Problem]:
-    """What is wrong with a pull beyond the shape of its document."""
-    names = footprint_of(plan).names
+def pull_problems(pull: Reading, names: Sequence[str], pointer: str = "") -> list[Problem]:
+    """What is wrong with a pull beyond the shape of its document, between corners of these names."""
     problems = [
         Problem(
             pointer=f"{pointer}/{key}",
@@ -117,19 +116,6 @@ def pull_problems(pull: Reading, plan: Plan, pointer: str = "") -> list[Problem]
         key = {"same-corner": "to", "fall-over-reading": "height_difference"}.get(error.code, "reading")
         problems.append(Problem(pointer=f"{pointer}/{key}", code=error.code, message=error.message))
     return problems
-
-
-def footprint_of(plan: Plan) -> Footprint:
-    """The planned outline of a structure."""
-    return rectangle(plan.footprint.length.mm, plan.footprint.width.mm)
-
-
-def set_out_of(plan: Plan) -> SetOut:
-    """What is to be squared, from a plan without problems."""
-    footprint = footprint_of(plan)
-    held = next((s.start, s.end) if s.name == plan.held_line else (s.end, s.start)
-                for s in footprint.sides if plan.held_line in (s.name, s.end + s.start))  # fmt: skip
-    return SetOut(footprint, plan.board_setback.mm, plan.tolerance.mm, plan.restake_over.mm, held)
 
 
 def pull_of(entry: Reading) -> Pull:

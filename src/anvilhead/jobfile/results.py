@@ -2,34 +2,27 @@
 
 from typing import Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import Field
 
 from anvilhead.core.call_sheet import CallKind
 from anvilhead.core.slips import Slip
 from anvilhead.core.squaring import PullReason, Verdict
 from anvilhead.core.traps import TrapKind
+from anvilhead.jobfile.plan_results import (
+    BoardResult,
+    ClosingResult,
+    FamilyResult,
+    HeightsResult,
+    InnerResult,
+    MarkingStick,
+    MaterialsResult,
+    MethodsResult,
+    OverallResult,
+    SettingOutResult,
+    SiteResult,
+)
 from anvilhead.jobfile.problems import Problem
-
-
-class Result(BaseModel):
-    """Base of all results: lengths in millimetres as numbers, and as text in the job's units."""
-
-    model_config = ConfigDict(frozen=True, populate_by_name=True, serialize_by_alias=True)
-
-
-class Place(Result):
-    """A place on the plan, millimetres."""
-
-    x_mm: float
-    y_mm: float
-
-
-class EllipseResult(Result):
-    """Holds the corner 95 times in 100: half axes, and the major axis anticlockwise from +x."""
-
-    major_mm: float
-    minor_mm: float
-    angle_deg: float
+from anvilhead.jobfile.result_parts import Between, Distance, EllipseResult, Place, Result, SideResult
 
 
 class EstimatedCorner(Place):
@@ -39,33 +32,14 @@ class EstimatedCorner(Place):
     off_mm: float
 
 
-class Between(Result):
-    """Something between two corners."""
-
-    start: str = Field(alias="from")
-    end: str = Field(alias="to")
-
-
-class Distance(Between):
-    """A planned distance; `remainder_mm` is what rounding the text left over (exact minus text)."""
-
-    length_mm: float
-    text: str
-    remainder_mm: float
-
-
-class SideResult(Distance):
-    """A side, and the name of the line along it."""
-
-    line: str
-
-
 class CallResult(Distance):
     """A row of the call sheet: the numbers to call have the burn in them.
 
     Attributes:
         call_mm, call_text: what the tape reads when all is as planned.
         origin: how the call comes about, in words.
+        far_per_mm: how far the far corner moves for each millimetre this number is wrong.
+        cost_text: what rounding the number moves the far corner; null when it is not worth saying.
         told_mm, told_text: what the round before predicted for the latest round; null without moves in it.
         then_mm, then_text: what it should read once the nails are moved as told now; null without moves.
     """
@@ -74,6 +48,8 @@ class CallResult(Distance):
     call_mm: float
     call_text: str
     origin: str
+    far_per_mm: float
+    cost_text: str | None
     told_mm: float | None = None
     told_text: str | None = None
     then_mm: float | None = None
@@ -88,29 +64,12 @@ class StringResult(Result):
     text: str
 
 
-class Direction(Result):
-    """A unit vector on the plan."""
-
-    x: float
-    y: float
-
-
-class BoardResult(Result):
-    """A board, its nail on the planned line, and the direction along the board toward the inside."""
-
-    board: str
-    line: str
-    corner: str
-    nail: Place
-    inward: Direction
-
-
 class MoveResult(Result):
-    """How far to move a board's nail along the board; 0 is leave it."""
+    """How far to move a board's nail along the board; 0 is leave it.  An open line has no inside: left and right."""
 
     board: str
     move_mm: float
-    toward: Literal["in", "out"]
+    toward: Literal["in", "out", "left", "right"]
     text: str
 
 
@@ -176,18 +135,43 @@ class SquareResult(Result):
 
 
 class StructureResult(Result):
-    """Everything computed for one structure."""
+    """Everything computed for one structure.
+
+    Attributes:
+        shape: of its document; closed: false for an open line.
+        angles: inside angle at each corner, degrees (an open line's left); its ends have none.
+        closing: how a walk closes; null for other shapes.
+        overall: size along the baseline and square to it.
+        lines: families, the wall face first; sticks: marking sticks, alike sides together.
+        heights: null while no ground is said; site: null while it is not placed.
+        methods: null in a quick answer that leaves them out.
+        setting_out: sheet of the chosen school, else of the one recommended.
+    """
 
     kind: str
+    shape: str
+    closed: bool
     corners: dict[str, Place]
+    angles: dict[str, float]
     sides: list[SideResult]
     diagonals: list[Distance]
+    closing: ClosingResult | None
     area_mm2: float
     area_text: str
     perimeter_mm: float
+    perimeter_text: str
+    overall: OverallResult
+    lines: list[FamilyResult]
+    sticks: list[MarkingStick]
+    inner: InnerResult
     boards: list[BoardResult]
     stakes: int
     strings: list[StringResult]
+    heights: HeightsResult | None
+    materials: MaterialsResult
+    methods: MethodsResult | None
+    setting_out: SettingOutResult | None
+    site: SiteResult | None
     square: SquareResult | None
 
 
@@ -202,4 +186,4 @@ class Results(Result):
     version: Literal[1] = 1
     structures: dict[str, StructureResult]
     levels: LevelsResult = LevelsResult()
-    problems: list[Problem] = []
+    problems: list[Problem] = Field(default_factory=list)

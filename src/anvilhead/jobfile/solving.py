@@ -1,244 +1,166 @@
 """From a job to its results: runs the core and writes down what it found in the open format."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
-from anvilhead.core import words
-from anvilhead.core.adjustment import Ellipse
-from anvilhead.core.batter_board import STAKES_PER_CORNER, boards_for, string_length_mm
-from anvilhead.core.call_sheet import calls_for
-from anvilhead.core.footprint import Side
+from anvilhead.core.batter_board import stakes_of, string_length_mm
+from anvilhead.core.footprint import Footprint
 from anvilhead.core.length_printing import print_area, print_length
-from anvilhead.core.point import Point
-from anvilhead.core.squaring import SetOut, SquareCheck, check_square
+from anvilhead.core.plan_words import clearance_words
 from anvilhead.core.tape import Pull
 from anvilhead.core.units import Units
+from anvilhead.core.walk import Leg, Walked
+from anvilhead.jobfile import plan_results as p
 from anvilhead.jobfile import results as r
-from anvilhead.jobfile.models import JobFile, Plan
-from anvilhead.jobfile.reading import pull_of, set_out_of
+from anvilhead.jobfile.board_solving import Boards
+from anvilhead.jobfile.footprints import CLOSES, Step, Walk
+from anvilhead.jobfile.line_solving import solve_families, solve_inner, solve_overall, solve_sticks, working_diagonals
+from anvilhead.jobfile.method_solving import compare, solve_methods, solve_setting_out
+from anvilhead.jobfile.models import JobFile
+from anvilhead.jobfile.placed import Site, place_all
+from anvilhead.jobfile.planned import Planned, planned
+from anvilhead.jobfile.reading import pull_of
+from anvilhead.jobfile.square_solving import solve_square
+from anvilhead.jobfile.writing import distance, place, side_of, text_of, tidy
 
 
 def solve_job(job: JobFile) -> r.Results:
     """Solve every structure of a job; units not given are printed as millimetres."""
     units = job.units or Units.MM
+    found = {structure.id: planned(structure) for structure in job.structures}
+    site, _ = place_all(job.control, found)
+    burns = {pull.structure: pull.burn.mm for pull in job.pulls}
     return r.Results(
         structures={
-            structure.id: solve_structure(
-                structure, [pull_of(pull) for pull in job.pulls if pull.structure == structure.id], units
+            name: solve_structure(
+                one,
+                [pull_of(pull) for pull in job.pulls if pull.structure == name],
+                units,
+                site=(site, name),
+                burn_mm=burns.get(name, 0.0),
             )
-            for structure in job.structures
+            for name, one in found.items()
         }
     )
 
 
-def solve_structure(plan: Plan, pulls: Sequence[Pull], units: Units) -> r.StructureResult:
-    """Everything planned for a structure, and what the latest of its rounds of pulls says."""
-    set_out = set_out_of(plan)
-    footprint = set_out.footprint
+def solve_structure(
+    found: Planned,
+    pulls: Sequence[Pull],
+    units: Units,
+    *,
+    site: tuple[Site, str] | None = None,
+    burn_mm: float = 0.0,
+    every_pair: bool = True,
+) -> r.StructureResult:
+    """Everything planned for a structure, and what the latest of its rounds of pulls says.
+
+    Args:
+        found: the plan worked out.
+        pulls: the readings that count.
+        units: what results are printed in.
+        site: the job's site, and the structure's id on it.
+        burn_mm: where the tape is started, for the numbers of the setting-out sheet.
+        every_pair: list every diagonal; else only those worth pulling, which grow with the corners, not their square.
+    """
+    footprint, set_out = found.footprint, found.set_out
+    boards = Boards(found, units, _obstacles(*site) if site else {})
+    comparison = compare(found, units)
     return r.StructureResult(
-        kind=plan.kind,
-        corners={name: _place(point) for name, point in footprint.corners.items()},
-        sides=[
-            r.SideResult(line=side.name, **_distance(side, units).model_dump(by_alias=False))
-            for side in footprint.sides
+        kind=found.plan.kind,
+        shape=found.plan.footprint.shape,
+        closed=footprint.closed,
+        corners={name: place(point) for name, point in footprint.corners.items()},
+        angles={name: _inside_deg(turn) for name, turn in footprint.turns_rad.items()},
+        sides=[side_of(side, units) for side in footprint.sides],
+        diagonals=[
+            distance(diagonal, units)
+            for diagonal in (footprint.diagonals if every_pair else working_diagonals(footprint))
         ],
-        diagonals=[_distance(diagonal, units) for diagonal in footprint.diagonals],
-        area_mm2=_tidy(footprint.area_mm2),
+        closing=walk_result(found.walked, found.plan.footprint.steps, units)
+        if found.walked and isinstance(found.plan.footprint, Walk)
+        else None,
+        area_mm2=tidy(footprint.area_mm2),
         area_text=print_area(footprint.area_mm2, units),
-        perimeter_mm=_tidy(footprint.perimeter_mm),
-        boards=[
-            r.BoardResult(
-                board=board.name,
-                line=board.line,
-                corner=board.corner,
-                nail=_place(board.nail),
-                inward=r.Direction(x=_tidy(board.inward.x), y=_tidy(board.inward.y)),
-            )
-            for board in boards_for(footprint, set_out.setback_mm)
-        ],
-        stakes=STAKES_PER_CORNER * len(footprint.points),
-        strings=[_string(side, set_out.setback_mm, units) for side in footprint.sides],
+        perimeter_mm=tidy(footprint.perimeter_mm),
+        perimeter_text=text_of(footprint.perimeter_mm, units),
+        overall=solve_overall(found.outlines[0], footprint.sides[0].direction, units),
+        lines=solve_families(found, units),
+        sticks=solve_sticks(found, units),
+        inner=solve_inner(found, units),
+        boards=boards.results(),
+        stakes=len(stakes_of(found.boards)),
+        strings=[_string(side.name, string_length_mm(side, set_out.layout), units) for side in footprint.sides],
+        heights=boards.height_results(),
+        materials=boards.materials(),
+        methods=solve_methods(found, comparison, units),
+        setting_out=solve_setting_out(found, comparison, burn_mm, units),
+        site=_site(*site, units) if site else None,
         square=solve_square(set_out, pulls, units) if pulls else None,
     )
 
 
-def solve_square(set_out: SetOut, pulls: Sequence[Pull], units: Units) -> r.SquareResult:
-    """Judge the latest round among the pulls."""
-    latest = max(pull.round for pull in pulls)
-    current = [pull for pull in pulls if pull.round == latest]
-    check = check_square(set_out, current, units)
-    return r.SquareResult(
-        round=latest,
-        verdict=check.verdict,
-        headline=words.headline(set_out, check, units),
-        reason=words.reason(set_out, check, units),
-        estimated=_estimated(set_out, check),
-        moves=[
-            r.MoveResult(
-                board=move.board.name,
-                move_mm=_tidy(abs(move.inward_mm)),
-                toward="out" if move.inward_mm < 0 else "in",
-                text=words.move_text(move, units),
-            )
-            for move in check.moves
-        ],
-        predicted=[
-            r.PredictedPull(
-                start=p.start,
-                end=p.end,
-                length_mm=_tidy(p.length_mm),
-                text=print_length(p.length_mm, units).text,
-            )
-            for p in check.predicted
-        ],
-        residuals=_residuals(current, check),
-        suspects=[
-            r.SuspectResult(
-                start=s.pull.start,
-                end=s.pull.end,
-                round=s.pull.round,
-                slip=s.slip,
-                correction_mm=_tidy(s.correction_mm),
-                certain=s.certain,
-                text=words.suspect_text(s, units),
-            )
-            for s in check.suspects
-        ],
-        traps=[r.TrapResult(trap=trap.kind, text=words.trap_text(trap, units)) for trap in check.traps],
-        next_pull=check.next_pull
-        and r.NextPullResult(
-            start=check.next_pull.start,
-            end=check.next_pull.end,
-            why=words.next_pull_text(check.next_pull),
-            reason=check.next_pull.reason,
-            gain=round(check.next_pull.gain, 4),
-        ),
-        worst_corner=check.worst[0] if check.worst else None,
-        worst_mm=_tidy(check.worst[1]) if check.worst else None,
+def _inside_deg(turn_rad: float) -> float:
+    return round(180 - math.degrees(turn_rad), 6) + 0.0
+
+
+def walk_result(walked: Walked, steps: Sequence[Step], units: Units) -> p.ClosingResult:
+    """How a walk closes, whether or not it does, and what was worked out for what it leaves open."""
+    open_legs = [CLOSES in (step.go, step.turn) for step in steps]
+    return p.ClosingResult(
+        error_mm=tidy(walked.error_mm),
+        text=print_length(walked.error_mm, units).text,
+        legs=[_leg(leg, left_open, units) for leg, left_open in zip(walked.legs, open_legs, strict=True)],
     )
 
 
-def call_sheet(
-    plan: Plan,
-    burn_mm: float,
-    units: Units,
-    square: r.SquareResult | None = None,
-    before: r.SquareResult | None = None,
-) -> list[r.CallResult]:
-    """The numbers to call for every side and diagonal, burn included.
-
-    Args:
-        plan: what is planned.
-        burn_mm: where the tape is started.
-        units: what the tape shows.
-        square: judgement of the latest round; its moves say what the next round should read.
-        before: judgement of the round before; its moves said what the latest round should read.
-    """
-    then, told = _predicted_mm(square), _predicted_mm(before)
-    rows: list[r.CallResult] = []
-    footprint = set_out_of(plan).footprint
-    for call in calls_for(footprint, burn_mm):
-        printed = print_length(call.length_mm, units)
-        pair = frozenset((call.start, call.end))
-        told_mm, told_text = _call_for(told.get(pair), burn_mm, units)
-        then_mm, then_text = _call_for(then.get(pair), burn_mm, units)
-        rows.append(
-            r.CallResult(
-                start=call.start,
-                end=call.end,
-                kind=call.kind,
-                length_mm=_tidy(call.length_mm),
-                text=printed.text,
-                remainder_mm=_tidy(printed.remainder_mm),
-                call_mm=_tidy(call.call_mm),
-                call_text=print_length(call.call_mm, units).text,
-                origin=words.call_origin(call, footprint, units),
-                told_mm=told_mm,
-                told_text=told_text,
-                then_mm=then_mm,
-                then_text=then_text,
-            )
-        )
-    return rows
+def _leg(leg: Leg, worked_out: bool, units: Units) -> p.LegResult:
+    go_mm = leg.go_mm or 0.0
+    return p.LegResult(
+        go_mm=tidy(go_mm), go_text=text_of(go_mm, units), turn_deg=tidy(leg.turn_deg or 0.0), worked_out=worked_out
+    )
 
 
-def _predicted_mm(square: r.SquareResult | None) -> dict[frozenset[str], float]:
-    """Lengths after the moves a judgement told, by pair; empty when it told none."""
-    if square is None or not square.moves:
+def _string(line: str, length_mm: float, units: Units) -> r.StringResult:
+    return r.StringResult(line=line, length_mm=tidy(length_mm), text=text_of(length_mm, units))
+
+
+def _obstacles(site: Site, structure: str) -> Mapping[str, Footprint]:
+    """What boards could run into, in the structure's own plan frame."""
+    pose = site.poses.get(structure)
+    if pose is None:
         return {}
-    return {frozenset((p.start, p.end)): p.length_mm for p in square.predicted}
+    return {
+        neighbour.name: Footprint(tuple(pose.to_plan(point) for point in neighbour.outline.points),
+                                  neighbour.outline.closed and not neighbour.holds)
+        for neighbour in site.neighbours(structure)
+        if not neighbour.allowed
+    }  # fmt: skip
 
 
-def _call_for(length_mm: float | None, burn_mm: float, units: Units) -> tuple[float | None, str | None]:
-    if length_mm is None:
-        return None, None
-    return _tidy(length_mm + burn_mm), print_length(length_mm + burn_mm, units).text
-
-
-def _estimated(set_out: SetOut, check: SquareCheck) -> dict[str, r.EstimatedCorner]:
-    out: dict[str, r.EstimatedCorner] = {}
-    for name, planned in set_out.footprint.corners.items():
-        point = check.fit.corners[name]
-        out[name] = r.EstimatedCorner(
-            x_mm=_tidy(point.x),
-            y_mm=_tidy(point.y),
-            ellipse=_ellipse(check.fit.ellipses[name]),
-            off_mm=_tidy(point.distance_to(planned)),
-        )
-    return out
-
-
-def _ellipse(ellipse: Ellipse | None) -> r.EllipseResult | None:
-    if ellipse is None:
+def _site(site: Site, structure: str, units: Units) -> p.SiteResult | None:
+    pose = site.poses.get(structure)
+    if pose is None:
         return None
-    return r.EllipseResult(
-        major_mm=_tidy(ellipse.major_mm),
-        minor_mm=_tidy(ellipse.minor_mm),
-        angle_deg=_tidy(math.degrees(ellipse.angle_rad)),
-    )
-
-
-def _residuals(pulls: Sequence[Pull], check: SquareCheck) -> list[r.ResidualResult]:
-    fits = dict(zip(check.believed, check.fit.residuals, strict=True))
-    rows: list[r.ResidualResult] = []
-    for index, pull in enumerate(pulls):
-        fit = fits.get(index)
-        residual = fit.residual_mm if fit else check.fit.distance_mm(pull.start, pull.end) - pull.length_mm
-        rows.append(
-            r.ResidualResult(
-                start=pull.start,
-                end=pull.end,
-                round=pull.round,
-                length_mm=_tidy(pull.length_mm),
-                residual_mm=_tidy(residual),
-                redundancy=round(fit.redundancy, 4) if fit else 1.0,
-                standardized=None if fit is None or fit.standardized is None else round(fit.standardized, 3),
-                used=fit is not None,
+    footprint = site.planned[structure].footprint
+    first = footprint.sides[0]
+    along = pose.to_site(first.end_point) - pose.to_site(first.start_point)
+    return p.SiteResult(
+        corners={name: place(pose.to_site(point)) for name, point in footprint.corners.items()},
+        bearing_deg=round(math.degrees(math.atan2(along.x, along.y)) % 360, 6),
+        clearances=[
+            p.ClearanceResult(
+                to=one.to,
+                least_mm=tidy(one.least_mm),
+                text=text_of(one.least_mm, units),
+                nearest=one.nearest,
+                needed_mm=tidy(one.needed_mm),
+                short_mm=tidy(one.short_mm),
+                overlaps=one.overlaps,
+                clear=one.is_clear,
+                words=clearance_words(one, units),
+                corners={name: tidy(mm) for name, mm in one.corners.items()},
             )
-        )
-    return rows
-
-
-def _distance(side: Side, units: Units) -> r.Distance:
-    printed = print_length(side.length_mm, units)
-    return r.Distance(
-        start=side.start,
-        end=side.end,
-        length_mm=_tidy(side.length_mm),
-        text=printed.text,
-        remainder_mm=_tidy(printed.remainder_mm),
+            for one in site.clearances(structure)
+        ],
     )
-
-
-def _string(side: Side, setback_mm: float, units: Units) -> r.StringResult:
-    length = string_length_mm(side, setback_mm)
-    return r.StringResult(line=side.name, length_mm=_tidy(length), text=print_length(length, units).text)
-
-
-def _place(point: Point) -> r.Place:
-    return r.Place(x_mm=_tidy(point.x), y_mm=_tidy(point.y))
-
-
-def _tidy(value: float) -> float:
-    """Six decimals of a millimetre, and no minus in front of nothing."""
-    return round(value, 6) + 0.0

@@ -6,6 +6,8 @@ from uuid import UUID
 from pydantic import Field
 
 from anvilhead.core.units import Units
+from anvilhead.jobfile.control import Control
+from anvilhead.jobfile.footprints import MOST_CORNERS, Step
 from anvilhead.jobfile.lengths import InUnits, Length, NonNegativeLength, Strict
 from anvilhead.jobfile.models import Identifier, Name, Plan, Reading
 
@@ -36,7 +38,7 @@ class JobCreate(InJobUnits):
 
 
 class JobChange(InJobUnits):
-    """A change of a job's name, units or burn against a revision; what is left out stays.
+    """A change of a job's name, units, burn or control against a revision; what is left out stays.
 
     Attributes:
         units: what bare numbers in this change mean; becomes the job's units only with `switch_units`.
@@ -46,6 +48,7 @@ class JobChange(InJobUnits):
     name: Name | None = None
     burn: NonNegativeLength | None = None
     switch_units: Units | None = None
+    control: Control | None = None
 
 
 class StructureAdd(InJobUnits):
@@ -80,8 +83,23 @@ class PreviewRequest(InJobUnits):
     pulls: list[Reading] = Field(default_factory=list, max_length=2000)
 
 
+class WalkRequest(InJobUnits):
+    """A walk as far as it is typed, to be followed whether or not it closes yet."""
+
+    steps: list[Step] = Field(min_length=1, max_length=MOST_CORNERS)
+    tolerance: NonNegativeLength = Length(0.0, 0)
+
+
 class LengthAsked(InJobUnits):
-    """A text to be read as a length, for the echo while typing; `against_mm` is what it should be."""
+    """A text to be read as a length, for the echo while typing.
+
+    Attributes:
+        against_mm: what it should be.
+        far_per_mm: how far the far corner moves for each millimetre it is not.
+        signed: whether it may be below zero, as heights and offsets may.
+    """
 
     text: Annotated[str, Field(max_length=20_000)]
     against_mm: Annotated[float, Field(allow_inf_nan=False, ge=-1e9, le=1e9)] | None = None
+    far_per_mm: Annotated[float, Field(allow_inf_nan=False, ge=0, le=1e6)] | None = None
+    signed: bool = False

@@ -6,23 +6,19 @@ from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
-from anvilhead.core.length_reading import read_length
-from anvilhead.core.standards import STANDARDS
-from anvilhead.core.tolerances import COINCIDENT_MM
 from anvilhead.core.units import Units
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.models import JobFile, Plan, PullEntry, Reading, Structure
-from anvilhead.jobfile.reading import footprint_of, plan_problems, pull_of, refuse, set_out_of
-from anvilhead.jobfile.results import Place
-from anvilhead.jobfile.solving import call_sheet, solve_square, solve_structure
+from anvilhead.jobfile.placed import control_problems
+from anvilhead.jobfile.planned import work_out
+from anvilhead.jobfile.reading import refuse
 from anvilhead.service import views
 from anvilhead.service.documents import JobChange, JobCreate, StructureCreate
-from anvilhead.service.preview import difference_text
-from anvilhead.service.progress import next_thing, stages_of
+from anvilhead.service.showing import control_of, job_summary, job_view, newest_plan, reading_of
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
 from anvilhead.store.errors import Conflict, NotFound
-from anvilhead.store.tables import JobRow, PlanRevisionRow, PullRow, StructureRow
+from anvilhead.store.tables import JobRow, PullRow, StructureRow
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,7 +32,7 @@ class By:
 def list_jobs(database: Database) -> list[views.JobSummary]:
     """Every job for the yard, latest change first."""
     with database.session() as session:
-        return [_summary(job) for job in store.all_jobs(session)]
+        return [job_summary(job) for job in store.all_jobs(session)]
 
 
 def get_job(database: Database, job_id: str) -> views.JobView:
@@ -48,7 +44,7 @@ def get_job(database: Database, job_id: str) -> views.JobView:
 def create_job(database: Database, document: JobCreate, by: By, *, sample: bool = False) -> views.JobView:
     """Make a job, with its first structure if one is given; the same id again gives the same job."""
     if document.structure:
-        refuse(plan_problems(document.structure.plan, "/structure/plan"))
+        refuse(work_out(document.structure.plan, "/structure/plan")[1])
     with database.session() as session:
         try:
             known = store.job_by_id(session, str(document.id))
@@ -67,7 +63,9 @@ def create_job(database: Database, document: JobCreate, by: By, *, sample: bool 
 
 
 def change_job(database: Database, job_id: str, change: JobChange, by: By) -> views.JobView:
-    """Rename a job, switch its units or its burn; readings keep what was typed."""
+    """Rename a job, switch its units or its burn, change its control; readings keep what was typed."""
+    if change.control is not None:
+        refuse(control_problems(change.control))
     with database.session() as session:
         job = store.changed_job(session, job_id, change.base_revision, by.at)
         if change.name is not None and change.name != job.name:
@@ -83,6 +81,9 @@ def change_job(database: Database, job_id: str, change: JobChange, by: By) -> vi
                 session, job, "burn", f"Switched the burn from {job.burn_written} to {change.burn.text}.", by.who, by.at
             )
             job.burn_mm, job.burn_written = change.burn.kept_mm, change.burn.text
+        if change.control is not None and change.control != control_of(job):
+            store.add_log(session, job, "control", "Changed what is held as true on the site.", by.who, by.at)
+            job.control = change.control.model_dump(mode="json")
         session.flush()
         session.expire_all()
         return job_view(store.job_by_id(session, job_id))
@@ -90,7 +91,7 @@ def change_job(database: Database, job_id: str, change: JobChange, by: By) -> vi
 
 def add_structure_to_job(database: Database, job_id: str, structure: StructureCreate, by: By) -> views.JobView:
     """Add a structure with its plan to a job."""
-    refuse(plan_problems(structure.plan, "/structure/plan"))
+    refuse(work_out(structure.plan, "/structure/plan")[1])
     with database.session() as session:
         job = store.job_by_id(session, job_id)
         if not any(row.id == str(structure.id) for row in job.structures):
@@ -104,6 +105,7 @@ def import_job(database: Database, job_id: str, file: JobFile, by: By, *, sample
     with database.session() as session:
         burn = next((pull.burn for pull in reversed(file.pulls) if pull.burn.mm), Length(0.0, 0))
         job = _new_job(session, job_id, file.name, file.units or Units.MM, burn, by, sample=sample)
+        job.control = file.control.model_dump(mode="json")
         store.add_log(session, job, "job-imported", f"Read {file.name} from a job file.", by.who, by.at)
         for structure in file.structures:
             plan = Plan.model_validate(structure.model_dump(exclude={"id"}))
@@ -128,6 +130,7 @@ def export_job(database: Database, job_id: str) -> JobFile:
             version=1,
             name=job.name,
             units=Units(job.units),
+            control=control_of(job),
             structures=[
                 Structure.model_validate({"id": row.name_in_file, **newest_plan(row).document})
                 for row in job.structures
@@ -160,28 +163,6 @@ def add_structure(session: Session, job: JobRow, structure: StructureCreate, by:
     return row
 
 
-def newest_plan(row: StructureRow) -> PlanRevisionRow:
-    """The plan that counts."""
-    return row.revisions[-1]
-
-
-def plan_of(row: StructureRow) -> Plan:
-    """The plan that counts, as a document."""
-    return Plan.model_validate(newest_plan(row).document)
-
-
-def reading_of(row: PullRow) -> Reading:
-    """A kept reading as it was given."""
-    return Reading(
-        round=row.round,
-        start=row.start,
-        end=row.end,
-        reading=Length(float(row.reading_mm), row.reading_written),
-        burn=Length(float(row.burn_mm), row.burn_written),
-        height_difference=Length(float(row.fall_mm), row.fall_written),
-    )
-
-
 def new_pull_row(pull_id: str, structure_id: str, entry: Reading, by: By) -> PullRow:
     """A row for a reading: what was typed beside what it means."""
     return PullRow(
@@ -201,53 +182,6 @@ def new_pull_row(pull_id: str, structure_id: str, entry: Reading, by: By) -> Pul
     )
 
 
-def job_view(job: JobRow) -> views.JobView:
-    """A job with everything computed."""
-    units = Units(job.units)
-    return views.JobView(
-        id=job.id,
-        name=job.name,
-        units=units,
-        burn=views.shown_small(_burn(job), units),
-        burns=_burns_from(_burn(job), units),
-        revision=job.revision,
-        sample=job.sample,
-        changed_at=job.changed_at,
-        structures=[structure_view(row, job) for row in job.structures],
-    )
-
-
-def structure_view(row: StructureRow, job: JobRow) -> views.StructureView:
-    """A structure with everything computed from its plan and the readings that count."""
-    units, plan = Units(job.units), plan_of(row)
-    counting = [pull for pull in row.pulls if not pull.strike]
-    pulls = [pull_of(reading_of(pull)) for pull in counting]
-    result = solve_structure(plan, pulls, units)
-    earlier = [pull for pull in pulls if result.square and pull.round < result.square.round]
-    before = solve_square(set_out_of(plan), earlier, units) if earlier else None
-    stages = stages_of(result.square, newest_plan(row).at, max((p.at for p in counting), default=None))
-    return views.StructureView(
-        id=row.id,
-        job_id=row.job_id,
-        name_in_file=row.name_in_file,
-        revision=row.revision,
-        can_undo=revision_to_restore(row) is not None,
-        plan=views.plan_view(plan, units),
-        result=result,
-        calls=call_sheet(plan, _burn(job).mm, units, result.square, before),
-        pulls=[_pull_view(pull, plan, units) for pull in row.pulls],
-        stages=stages,
-        next=next_thing(result.square, stages),
-    )
-
-
-def revision_to_restore(row: StructureRow) -> int | None:
-    """The revision that undo would bring back: the one before the newest, seen through earlier undoings."""
-    came_from = {plan.revision: plan.restores or plan.revision for plan in row.revisions}
-    before = came_from[row.revision] - 1
-    return came_from[before] if before >= 1 else None
-
-
 def _new_job(session: Session, job_id: str, name: str, units: Units, burn: Length, by: By, *, sample: bool) -> JobRow:
     job = JobRow(
         id=job_id,
@@ -262,62 +196,3 @@ def _new_job(session: Session, job_id: str, name: str, units: Units, burn: Lengt
     )
     store.add_job(session, job)
     return job
-
-
-def _burn(job: JobRow) -> Length:
-    return Length(float(job.burn_mm), job.burn_written)
-
-
-def _burns_from(current: Length, units: Units) -> list[str]:
-    """The usual burns, turned so that the current one comes first; as they are when it is none of them."""
-    usual = list(STANDARDS[units].burns)
-    lengths = [float(read_length(burn, units).mm) for burn in usual]
-    at = next((i for i, mm in enumerate(lengths) if abs(mm - current.mm) < COINCIDENT_MM), None)
-    return [current.text, *usual] if at is None else usual[at:] + usual[:at]
-
-
-def _pull_view(row: PullRow, plan: Plan, units: Units) -> views.PullView:
-    pull = pull_of(reading_of(row))
-    corners = footprint_of(plan).corners
-    difference = pull.length_mm - corners[row.start].distance_to(corners[row.end])
-    return views.PullView(
-        id=row.id,
-        start=row.start,
-        end=row.end,
-        round=row.round,
-        reading=views.shown(Length(float(row.reading_mm), row.reading_written), units),
-        burn=views.shown_small(Length(float(row.burn_mm), row.burn_written), units),
-        height_difference=views.shown(Length(float(row.fall_mm), row.fall_written), units),
-        difference_mm=round(difference, 6),
-        difference_text=difference_text(difference, units),
-        who=row.who,
-        at=row.at,
-        struck=row.strike
-        and views.StrikeView(who=row.strike.who, at=row.strike.at, replaced_by=row.strike.replaced_by),
-    )
-
-
-def _summary(job: JobRow) -> views.JobSummary:
-    return views.JobSummary(
-        id=job.id,
-        name=job.name,
-        units=Units(job.units),
-        sample=job.sample,
-        changed_at=job.changed_at,
-        structures=[_structure_summary(row, job) for row in job.structures],
-    )
-
-
-def _structure_summary(row: StructureRow, job: JobRow) -> views.StructureSummary:
-    view = structure_view(row, job)
-    sizes = view.plan.footprint
-    return views.StructureSummary(
-        id=row.id,
-        name=view.plan.name or row.name_in_file,
-        kind=view.plan.kind,
-        size=f"{sizes.length.text} × {sizes.width.text}",
-        corners={name: Place(x_mm=place.x_mm, y_mm=place.y_mm) for name, place in view.result.corners.items()},
-        verdict=view.result.square and view.result.square.verdict,
-        stages=view.stages,
-        next=view.next,
-    )

@@ -1,14 +1,23 @@
 """Work out a plan, or read a length, without keeping anything."""
 
-from anvilhead.core.errors import LengthError
+from anvilhead.core import shapes
+from anvilhead.core.errors import GeometryError, LengthError
+from anvilhead.core.footprint import corner_name
 from anvilhead.core.length_printing import print_difference, print_length
 from anvilhead.core.length_reading import read_length
+from anvilhead.core.tolerances import CLOSED_MM
 from anvilhead.core.units import Units
-from anvilhead.jobfile.problems import Problem
-from anvilhead.jobfile.reading import plan_problems, pull_of, pull_problems, refuse
-from anvilhead.jobfile.solving import call_sheet, solve_structure
-from anvilhead.service.documents import LengthAsked, PreviewRequest
-from anvilhead.service.views import LengthEcho, LengthRead, PreviewView, plan_view
+from anvilhead.core.walk import walk
+from anvilhead.core.words import cost_text
+from anvilhead.jobfile.footprints import CLOSES, Step
+from anvilhead.jobfile.planned import work_out
+from anvilhead.jobfile.problems import DocumentRefused, Problem
+from anvilhead.jobfile.reading import pull_of, pull_problems, refuse
+from anvilhead.jobfile.solving import solve_structure, walk_result
+from anvilhead.jobfile.square_solving import call_sheet
+from anvilhead.jobfile.writing import place
+from anvilhead.service.documents import LengthAsked, PreviewRequest, WalkRequest
+from anvilhead.service.views import LengthEcho, LengthRead, PreviewView, ShapeView, WalkView, plan_view
 
 
 def preview(request: PreviewRequest) -> PreviewView:
@@ -17,20 +26,58 @@ def preview(request: PreviewRequest) -> PreviewView:
     Raises:
         DocumentRefused: when the plan or a reading contradicts itself.
     """
-    refuse(plan_problems(request.plan, "/plan"))
-    refuse([p for i, pull in enumerate(request.pulls) for p in pull_problems(pull, request.plan, f"/pulls/{i}")])
-    result = solve_structure(request.plan, [pull_of(pull) for pull in request.pulls], request.units)
+    found, problems = work_out(request.plan, "/plan")
+    if found is None:
+        raise DocumentRefused(problems)
+    names = found.footprint.names
+    refuse([p for i, pull in enumerate(request.pulls) for p in pull_problems(pull, names, f"/pulls/{i}")])
+    pulls = [pull_of(pull) for pull in request.pulls]
+    result = solve_structure(found, pulls, request.units, burn_mm=request.burn.mm, every_pair=False)
     return PreviewView(
-        plan=plan_view(request.plan, request.units),
+        plan=plan_view(found, request.units),
         result=result,
-        calls=call_sheet(request.plan, request.burn.mm, request.units, result.square),
+        calls=call_sheet(found, request.burn.mm, request.units, result.square),
     )
+
+
+def preview_walk(request: WalkRequest) -> WalkView:
+    """A walk as far as it is typed, closed or not.
+
+    Raises:
+        DocumentRefused: when what it leaves open cannot be worked out.
+    """
+    try:
+        found = walk([step.leg for step in request.steps])
+    except GeometryError as error:
+        raise DocumentRefused([Problem(pointer="/steps", code=error.code, message=error.message)]) from error
+    closed = len(request.steps) > 2 and found.error_mm <= max(CLOSED_MM, request.tolerance.mm)
+    return WalkView(
+        corners={corner_name(i): place(point) for i, point in enumerate(found.points[:-1])},
+        end=place(found.points[-1]),
+        closing=walk_result(found, request.steps, request.units),
+        closed=closed,
+    )
+
+
+def shapes_in(units: Units) -> list[ShapeView]:
+    """Outlines to start from, as a builder of these units would type them."""
+    return [
+        ShapeView(
+            name=shape.name,
+            title=shape.title,
+            steps=[
+                Step(go=CLOSES if go == shapes.CLOSES else shapes.leg_text(go, units), turn=turn)
+                for turn, go in shape.legs
+            ],
+        )
+        for shape in shapes.SHAPES
+    ]
 
 
 def read_typed(asked: LengthAsked) -> LengthEcho:
     """The echo of a typed text: a length, or the trouble and its position."""
     try:
-        read = read_length(asked.text, asked.units)
+        read = read_length(asked.text, asked.units, signed=asked.signed)
     except LengthError as error:
         trouble = Problem(pointer="/text", code=error.code, message=error.message, position=error.position)
         return LengthEcho(trouble=trouble)
@@ -43,6 +90,7 @@ def read_typed(asked: LengthAsked) -> LengthEcho:
         explicit=read.explicit,
         difference_mm=difference,
         difference_text=None if difference is None else difference_text(difference, asked.units),
+        cost_text=cost_text(difference * asked.far_per_mm, asked.units) if difference and asked.far_per_mm else None,
     )
     return LengthEcho(read=length)
 

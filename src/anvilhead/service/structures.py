@@ -2,17 +2,12 @@
 
 from typing import Any
 
-from anvilhead.jobfile.reading import plan_problems, pull_problems, refuse
+from anvilhead.jobfile.planned import planned, work_out
+from anvilhead.jobfile.reading import pull_problems, refuse
 from anvilhead.service import views
 from anvilhead.service.documents import PlanChange, PullCreate
-from anvilhead.service.jobs import (
-    By,
-    new_pull_row,
-    newest_plan,
-    plan_of,
-    revision_to_restore,
-    structure_view,
-)
+from anvilhead.service.jobs import By, new_pull_row
+from anvilhead.service.showing import newest_plan, plan_of, revision_to_restore, structure_view
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
 from anvilhead.store.errors import Conflict, NotFound
@@ -33,7 +28,7 @@ def get_structure(database: Database, structure_id: str) -> views.StructureView:
     """One structure with everything computed."""
     with database.session() as session:
         row = store.structure_by_id(session, structure_id)
-        return structure_view(row, row.job)
+        return structure_view(row)
 
 
 def change_plan(database: Database, structure_id: str, change: PlanChange, by: By) -> views.StructureView:
@@ -42,7 +37,7 @@ def change_plan(database: Database, structure_id: str, change: PlanChange, by: B
     Raises:
         PlanIsStale: when it was made against an older revision.
     """
-    refuse(plan_problems(change.plan, "/plan"))
+    refuse(work_out(change.plan, "/plan")[1])
     document = change.plan.model_dump(mode="json")
     with database.session() as session:
         row = store.structure_by_id(session, structure_id, to_change=True)
@@ -52,7 +47,7 @@ def change_plan(database: Database, structure_id: str, change: PlanChange, by: B
             store.add_plan(session, row, document, by.who, by.at)
             told = "; ".join(f"{c.pointer.strip('/')} {c.was} → {c.now}" for c in changes_between(was, document))
             store.add_log(session, row.job, "plan-changed", f"Changed the plan: {told}.", by.who, by.at, row.id)
-        return structure_view(row, row.job)
+        return structure_view(row)
 
 
 def undo_plan(database: Database, structure_id: str, base_revision: int, by: By) -> views.StructureView:
@@ -71,7 +66,7 @@ def undo_plan(database: Database, structure_id: str, base_revision: int, by: By)
         document = next(plan.document for plan in row.revisions if plan.revision == target)
         store.add_plan(session, row, document, by.who, by.at, restores=target)
         store.add_log(session, row.job, "plan-undone", f"Went back to plan {target}.", by.who, by.at, row.id)
-        return structure_view(row, row.job)
+        return structure_view(row)
 
 
 def record_pull(database: Database, structure_id: str, document: PullCreate, by: By) -> views.StructureView:
@@ -88,8 +83,8 @@ def record_pull(database: Database, structure_id: str, document: PullCreate, by:
         known = store.pull_by_id(session, str(document.id))
         if known is not None:
             _refuse_another(known, row, document)
-            return structure_view(row, row.job)
-        refuse(pull_problems(document, plan_of(row)))
+            return structure_view(row)
+        refuse(pull_problems(document, planned(plan_of(row)).footprint.names))
         pull = new_pull_row(str(document.id), row.id, document, by)
         store.add_pull(session, pull)
         way, read, burn = f"{document.start}–{document.end}", document.reading.text, document.burn.text
@@ -102,7 +97,7 @@ def record_pull(database: Database, structure_id: str, document: PullCreate, by:
         session.flush()
         session.expire_all()
         row = store.structure_by_id(session, structure_id)
-        return structure_view(row, row.job)
+        return structure_view(row)
 
 
 def strike_pull(database: Database, structure_id: str, pull_id: str, by: By) -> views.StructureView:
@@ -117,7 +112,7 @@ def strike_pull(database: Database, structure_id: str, pull_id: str, by: By) -> 
             session.flush()
             session.expire_all()
             row = store.structure_by_id(session, structure_id)
-        return structure_view(row, row.job)
+        return structure_view(row)
 
 
 def changes_between(was: dict[str, Any], now: dict[str, Any]) -> list[views.PlanFieldChange]:

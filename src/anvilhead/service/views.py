@@ -7,11 +7,19 @@ from pydantic import Field
 
 from anvilhead.core.length_printing import print_length
 from anvilhead.core.squaring import Verdict
+from anvilhead.core.traps import is_rectangle
 from anvilhead.core.units import Units
+from anvilhead.jobfile.control import Control
+from anvilhead.jobfile.footprints import Step
 from anvilhead.jobfile.lengths import Length
+from anvilhead.jobfile.line_solving import solve_overall
 from anvilhead.jobfile.models import Plan
+from anvilhead.jobfile.plan_results import ClosingResult
+from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.problems import Problem
-from anvilhead.jobfile.results import Between, CallResult, Place, Result, StructureResult
+from anvilhead.jobfile.result_parts import Between, Place, Result
+from anvilhead.jobfile.results import CallResult, StructureResult
+from anvilhead.jobfile.writing import text_of
 
 
 class ShownLength(Result):
@@ -36,6 +44,7 @@ class LengthRead(Result):
     Attributes:
         explicit: the text with its units spelled out.
         difference_mm, difference_text: typed minus what it should be; null without a comparison.
+        cost_text: what that difference moves the far corner; null when it is nothing, or not asked.
     """
 
     mm: float
@@ -44,22 +53,16 @@ class LengthRead(Result):
     explicit: str
     difference_mm: float | None
     difference_text: str | None
-
-
-class FootprintView(Result):
-    """A rectangle's sizes."""
-
-    shape: str
-    length: ShownLength
-    width: ShownLength
+    cost_text: str | None
 
 
 class PlanView(Result):
-    """A plan with every length readable in the job's units."""
+    """A plan for reading, in the job's units; `size` is its rectangle, or how large it is over all."""
 
     name: str | None
     kind: str
-    footprint: FootprintView
+    shape: str
+    size: str
     tolerance: ShownLength
     board_setback: ShownLength
     restake_over: ShownLength
@@ -75,15 +78,20 @@ class StrikeView(Result):
 
 
 class PullView(Between):
-    """A reading as kept; `difference` is reading less burn, levelled, minus plan."""
+    """A reading as kept.
+
+    Attributes:
+        difference_mm, difference_text: reading less burn, levelled, minus plan; null when the plan no longer
+            has both corners.
+    """
 
     id: str
     round: int
     reading: ShownLength
     burn: ShownLength
     height_difference: ShownLength
-    difference_mm: float
-    difference_text: str
+    difference_mm: float | None
+    difference_text: str | None
     who: str
     at: datetime
     struck: StrikeView | None
@@ -121,7 +129,12 @@ class NextThing(Result):
 
 
 class StructureView(Result):
-    """A structure with its plan, its readings and everything computed from them."""
+    """A structure with its plan, its readings and everything computed from them.
+
+    Attributes:
+        document: the plan as it is kept, to be changed and sent back.
+        not_placed: why it cannot be placed on the site although its plan says how.
+    """
 
     id: str
     job_id: str
@@ -129,6 +142,8 @@ class StructureView(Result):
     revision: int
     can_undo: bool
     plan: PlanView
+    document: Plan
+    not_placed: str | None
     result: StructureResult
     calls: list[CallResult]
     pulls: list[PullView]
@@ -144,6 +159,7 @@ class JobView(Result):
     units: Units
     burn: ShownLength
     burns: list[str]
+    control: Control
     revision: int
     sample: bool
     changed_at: datetime
@@ -157,6 +173,7 @@ class StructureSummary(Result):
     name: str
     kind: str
     size: str
+    closed: bool
     corners: dict[str, Place]
     verdict: Verdict | None
     stages: list[StageView]
@@ -172,6 +189,23 @@ class JobSummary(Result):
     sample: bool
     changed_at: datetime
     structures: list[StructureSummary]
+
+
+class WalkView(Result):
+    """A walk as far as it is typed: its corners, and how it closes."""
+
+    corners: dict[str, Place]
+    end: Place
+    closing: ClosingResult
+    closed: bool
+
+
+class ShapeView(Result):
+    """An outline to start a footprint from."""
+
+    name: str
+    title: str
+    steps: list[Step]
 
 
 class PreviewView(Result):
@@ -223,18 +257,24 @@ def shown_small(length: Length, units: Units) -> ShownLength:
     return shown(length, Units.MM if units is Units.M else units)
 
 
-def plan_view(plan: Plan, units: Units) -> PlanView:
+def plan_view(found: Planned, units: Units) -> PlanView:
     """A plan for reading in the job's units."""
+    plan = found.plan
     return PlanView(
         name=plan.name,
         kind=plan.kind,
-        footprint=FootprintView(
-            shape=plan.footprint.shape,
-            length=shown(plan.footprint.length, units),
-            width=shown(plan.footprint.width, units),
-        ),
+        shape=plan.footprint.shape,
+        size=_size(found, units),
         tolerance=shown_small(plan.tolerance, units),
         board_setback=shown(plan.board_setback, units),
         restake_over=shown_small(plan.restake_over, units),
         held_line=plan.held_line,
     )
+
+
+def _size(found: Planned, units: Units) -> str:
+    """Length by width of a rectangle, overall sizes of other shapes, length of an open line."""
+    if not found.footprint.closed:
+        return f"{text_of(found.footprint.perimeter_mm, units)} long"
+    over_all = solve_overall(found.outlines[0], found.footprint.sides[0].direction, units).text
+    return over_all if is_rectangle(found.footprint) else f"{over_all} over all"

@@ -49,7 +49,7 @@ class Base(DeclarativeBase):
 
 
 class JobRow(Base):
-    """A job: name, units and the burn its calls carry, as a document with a revision."""
+    """A job: name, units, the burn its calls carry and its control, as a document with a revision."""
 
     __tablename__ = "jobs"
 
@@ -58,6 +58,7 @@ class JobRow(Base):
     units: Mapped[str] = mapped_column(String(8))
     burn_mm: Mapped[Decimal] = mapped_column(Millimetres)
     burn_written: Mapped[str] = mapped_column(String(80))
+    control: Mapped[dict[str, Any] | None] = mapped_column(JSON)
     sample: Mapped[bool] = mapped_column(default=False)
     revision: Mapped[int] = mapped_column(Integer)
     created_at: Mapped[datetime] = mapped_column(UtcDateTime)

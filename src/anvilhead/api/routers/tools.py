@@ -13,9 +13,10 @@ from anvilhead.api import examples
 from anvilhead.api.problems import ANSWERS
 from anvilhead.core.standards import STANDARDS, Standard
 from anvilhead.core.units import Units
-from anvilhead.service.documents import LengthAsked, PreviewRequest
-from anvilhead.service.preview import preview, read_typed
-from anvilhead.service.views import LengthEcho, PreviewView
+from anvilhead.service.documents import LengthAsked, PreviewRequest, WalkRequest
+from anvilhead.service.preview import preview, read_typed, shapes_in
+from anvilhead.service.preview import preview_walk as follow_walk
+from anvilhead.service.views import LengthEcho, PreviewView, ShapeView, WalkView
 
 router = APIRouter(tags=["tools"], responses={422: ANSWERS[422], 413: ANSWERS[413]})
 
@@ -45,6 +46,18 @@ async def preview_plan(request: Annotated[PreviewRequest, Body(examples=[example
     The answer is written out directly: it was built from valid parts and need not be checked again.
     """
     return Response(preview(request).model_dump_json(), media_type="application/json")
+
+
+@router.post("/walks")
+async def preview_walk(request: Annotated[WalkRequest, Body(examples=[examples.WALK])]) -> WalkView:
+    """A walk as far as it is typed: its corners, its closing error, and what was worked out."""
+    return follow_walk(request)
+
+
+@router.get("/shapes")
+async def shapes() -> dict[Units, list[ShapeView]]:
+    """Outlines to start a footprint from, by the units of the tape."""
+    return {units: shapes_in(units) for units in Units}
 
 
 @router.post("/lengths")

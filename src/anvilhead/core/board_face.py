@@ -1,0 +1,85 @@
+"""A board seen face-on: a nail or kerf for every line it carries, as running distances from the first nail.
+
+The first nail is that of the outermost line; the others follow inward along the board.  A board that stands
+square to its line shows the offsets of the families as they are; one across a corner shows them longer.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from anvilhead.core.batter_board import Board, BoardStyle
+from anvilhead.core.footprint import Footprint
+from anvilhead.core.line_family import LineFamily
+from anvilhead.core.point import Point
+from anvilhead.core.tolerances import COINCIDENT_MM
+
+BOARD_MARGIN_MM = 152.4
+"""Board beyond its outermost and its innermost nail: 6 inches, room for a stake and a nail to be moved."""
+
+LEAST_BOARD_MM = 914.4
+"""A board is at least 3 ft: shorter ones cannot be levelled by a spirit level, nor braced."""
+
+
+@dataclass(frozen=True, slots=True)
+class FaceNail:
+    """A nail on a board.
+
+    Attributes:
+        family: the line it carries.
+        line: name of the wall line it runs beside.
+        running_mm: along the board from its first nail.
+        from_wall_mm: along the board from the nail of the wall face, positive inward.
+        point: where it is on the plan.
+    """
+
+    family: str
+    line: str
+    running_mm: float
+    from_wall_mm: float
+    point: Point
+
+
+@dataclass(frozen=True, slots=True)
+class BoardFace:
+    """A board face-on: its nails from the outermost inward, and how long it must be, millimetres."""
+
+    board: str
+    nails: tuple[FaceNail, ...]
+    length_mm: float
+
+
+def face_of(footprint: Footprint, board: Board, families: Sequence[LineFamily]) -> BoardFace:
+    """The nails of one board.
+
+    Args:
+        footprint: the planned outline.
+        board: the board.
+        families: every family, the wall face among them.
+    """
+    square_in = footprint.inward(footprint.sides_by_name[board.line])
+    slant = board.inward.dot(square_in)
+    places = sorted((-family.offset_of(board.line) / slant, family.name) for family in families)
+    first = places[0][0]
+    nails = tuple(FaceNail(name, board.line, at - first, at, board.nail + board.inward * at) for at, name in places)
+    return BoardFace(board.name, nails, max(LEAST_BOARD_MM, nails[-1].running_mm + 2 * BOARD_MARGIN_MM))
+
+
+def boards_to_cut(boards: Sequence[Board], faces: Sequence[BoardFace]) -> list[float]:
+    """Lengths of the boards to cut, millimetres: a board across a corner is one, though it carries two lines."""
+    lengths = []
+    across: dict[str, list[Point]] = {}
+    for board, face in zip(boards, faces, strict=True):
+        if board.style is BoardStyle.ACROSS:
+            across.setdefault(board.corner, []).extend(nail.point for nail in face.nails)
+        elif board.style is not BoardStyle.STAKES:
+            lengths.append(face.length_mm)
+    for points in across.values():
+        span = max(one.distance_to(other) for one in points for other in points)
+        lengths.append(max(LEAST_BOARD_MM, span + 2 * BOARD_MARGIN_MM))
+    return lengths
+
+
+def shared_nails(face: BoardFace) -> list[tuple[str, str]]:
+    """Families that come to one nail on a board, such as a form face on the wall face."""
+    pairs = zip(face.nails, face.nails[1:], strict=False)
+    return [(a.family, b.family) for a, b in pairs if b.running_mm - a.running_mm < COINCIDENT_MM]

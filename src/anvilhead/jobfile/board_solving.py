@@ -1,0 +1,187 @@
+"""Boards written down: where they stand, face-on, in height, and what they are made of."""
+
+from collections import Counter
+from collections.abc import Mapping, Sequence
+
+from anvilhead.core import plan_words
+from anvilhead.core.batter_board import Board, stakes_of
+from anvilhead.core.board_face import BOARD_MARGIN_MM, BoardFace, boards_to_cut, face_of
+from anvilhead.core.board_height import BoardHeight, BoardHeights, heights_of
+from anvilhead.core.dig import BoardClash, SetbackNeed, clashes
+from anvilhead.core.footprint import Footprint
+from anvilhead.core.line_family import WALL_FACE
+from anvilhead.core.materials import CutList, Load, cut_list, joints_of, one_string_round, string_by_line, truck_list
+from anvilhead.core.point import Point
+from anvilhead.core.units import Units
+from anvilhead.jobfile import plan_results as r
+from anvilhead.jobfile.planned import Planned, ground_of, height_rule_of
+from anvilhead.jobfile.result_parts import Direction
+from anvilhead.jobfile.writing import place, text_of, tidy
+
+THIS_FOOTPRINT = "this footprint"
+
+
+class Boards:
+    """All boards of a plan, worked out once for the several parts of the results."""
+
+    def __init__(self, found: Planned, units: Units, obstacles: Mapping[str, Footprint]) -> None:
+        self.found = found
+        self.units = units
+        self.faces = [face_of(found.footprint, board, found.families) for board in found.boards]
+        ground = ground_of(found)
+        self.rule = height_rule_of(found.plan)
+        self.heights: BoardHeights | None = (ground and heights_of(found.boards, ground, self.rule)) or None
+        self.spans = {face.board: _span(board, face) for board, face in zip(found.boards, self.faces, strict=True)}
+        around = {THIS_FOOTPRINT: found.footprint, **obstacles} if found.footprint.closed else dict(obstacles)
+        self.clashes: dict[str, list[BoardClash]] = {}
+        for clash in clashes(found.boards, self.spans, around):
+            self.clashes.setdefault(clash.board, []).append(clash)
+
+    def results(self) -> list[r.BoardResult]:
+        """Every board."""
+        heights = {row.board: row for row in self.heights.boards} if self.heights else {}
+        needs = {need.board: need for need in self.found.needs}
+        return [
+            self._board(board, face, heights.get(board.name), needs.get(board.name))
+            for board, face in zip(self.found.boards, self.faces, strict=True)
+        ]
+
+    def height_results(self) -> r.HeightsResult | None:
+        """All boards in height; None while no ground is said."""
+        if self.heights is None:
+            return None
+        ground = {row.board: row.ground_mm for row in self.heights.boards}
+        fall = ground[self.heights.highest] - ground[self.heights.lowest]
+        return r.HeightsResult(
+            string_mm=tidy(self.heights.string_mm),
+            string_text=text_of(self.heights.string_mm, self.units),
+            highest=self.heights.highest,
+            lowest=self.heights.lowest,
+            fall_mm=tidy(fall),
+            fall_text=text_of(fall, self.units),
+            short=[row.board for row in self.heights.boards if row.short_mm > 0],
+            buried=list(self.heights.buried),
+            advice=plan_words.heights_advice(self.heights, self.rule, self.units),
+        )
+
+    def materials(self) -> r.MaterialsResult:
+        """What to take along."""
+        plan, boards = self.found.plan.boards, self.found.boards
+        stakes = self._stakes()
+        lengths = boards_to_cut(boards, self.faces)
+        cuts = cut_list(lengths, [stock.mm for stock in plan.stock] or [max(lengths)]) if lengths else None
+        nails = sum(len(face.nails) for face in self.faces)
+        by_line = sum(string_by_line(boards, len(self.found.families)).values())
+        route = one_string_round(boards) if plan.one_string else None
+        string_mm = route.length_mm if route else by_line
+        return r.MaterialsResult(
+            stakes=sum(stakes.values()),
+            boards=len(lengths),
+            nails=nails,
+            cuts=_cuts(cuts, self.units) if cuts else [],
+            too_long=[text_of(mm, self.units) for mm in cuts.too_long_mm] if cuts else [],
+            waste_share=round(cuts.waste_share, 4) if cuts else 0.0,
+            string_mm=tidy(string_mm),
+            string_text=text_of(string_mm, self.units),
+            route=route
+            and r.RouteResult(
+                nails=list(route.nails), length_mm=tidy(route.length_mm), text=text_of(route.length_mm, self.units)
+            ),
+            truck=[_load(load, self.units) for load in truck_list(stakes, cuts, joints_of(boards), nails, string_mm)],
+        )
+
+    def _stakes(self) -> dict[float | None, int]:
+        """How many stakes of each length: from stock, else as needed; None while no ground is said."""
+        on_stakes = stakes_of(self.found.boards)
+        if self.heights is None:
+            return {None: len(on_stakes)}
+        rows = {row.board: row for row in self.heights.boards}
+        longest = [max((rows[board] for board in boards), key=lambda row: row.stake_mm) for boards in on_stakes]
+        return dict(Counter(row.stock_mm or row.stake_mm for row in longest))
+
+    def _board(
+        self, board: Board, face: BoardFace, height: BoardHeight | None, need: SetbackNeed | None
+    ) -> r.BoardResult:
+        corner = self.found.footprint.corners[board.corner]
+        setback = board.nail.distance_to(corner)
+        wall = next(nail.running_mm for nail in face.nails if nail.family == WALL_FACE)
+        return r.BoardResult(
+            board=board.name,
+            line=board.line,
+            corner=board.corner,
+            nail=place(board.nail),
+            inward=Direction(x=tidy(board.inward.x), y=tidy(board.inward.y)),
+            style=board.style,
+            setback_mm=tidy(setback),
+            setback_text=text_of(setback, self.units),
+            needed_mm=need and tidy(need.needed_mm),
+            reason=need and plan_words.setback_reason(need, setback, self.units),
+            ends=[place(end) for end in self.spans[board.name]],
+            length_mm=tidy(face.length_mm),
+            length_text=text_of(face.length_mm, self.units),
+            nails=[
+                r.NailResult(
+                    family=nail.family,
+                    running_mm=tidy(nail.running_mm),
+                    text=text_of(nail.running_mm, self.units),
+                    x_mm=tidy(nail.point.x),
+                    y_mm=tidy(nail.point.y),
+                )
+                for nail in face.nails
+            ],
+            wall_mm=tidy(wall),
+            height=height and self._height(height),
+            clashes=[self._clash(clash) for clash in self.clashes.get(board.name, ())],
+        )
+
+    def _height(self, row: BoardHeight) -> r.BoardHeightResult:
+        return r.BoardHeightResult(
+            ground_mm=tidy(row.ground_mm),
+            string_mm=tidy(row.string_mm),
+            string_text=text_of(row.string_mm, self.units),
+            steps=row.steps,
+            reveal_mm=tidy(row.reveal_mm),
+            reveal_text=text_of(row.reveal_mm, self.units),
+            stake_mm=tidy(row.stake_mm),
+            stake_text=text_of(row.stake_mm, self.units),
+            stock_mm=row.stock_mm and tidy(row.stock_mm),
+            stock_text=row.stock_mm and text_of(row.stock_mm, self.units),
+            short_mm=tidy(row.short_mm),
+            short_text=text_of(row.short_mm, self.units) if row.short_mm else None,
+        )
+
+    def _clash(self, clash: BoardClash) -> str:
+        corner = clash.board.rpartition("@")[2]
+        reflex = self.found.footprint.turns_rad.get(corner, 0.0) < 0
+        return plan_words.clash_text(clash.board, clash.meets, THIS_FOOTPRINT, reflex)
+
+
+def _span(board: Board, face: BoardFace) -> tuple[Point, Point]:
+    """Both ends of a board on the plan: its nails, and what is over shared out to both sides."""
+    first, last = face.nails[0].point, face.nails[-1].point
+    over = max(BOARD_MARGIN_MM, (face.length_mm - face.nails[-1].running_mm) / 2)
+    return first - board.inward * over, last + board.inward * over
+
+
+def _cuts(cuts: CutList, units: Units) -> list[r.CutResult]:
+    alike = Counter((piece.stock_mm, piece.cuts_mm) for piece in cuts.pieces)
+    return [
+        r.CutResult(
+            stock_text=text_of(stock, units),
+            cuts=[text_of(mm, units) for mm in lengths],
+            left_text=text_of(_left(cuts, stock, lengths), units),
+            count=count,
+        )
+        for (stock, lengths), count in alike.items()
+    ]
+
+
+def _left(cuts: CutList, stock_mm: float, lengths: Sequence[float]) -> float:
+    return next(p.left_mm for p in cuts.pieces if p.stock_mm == stock_mm and p.cuts_mm == tuple(lengths))
+
+
+def _load(load: Load, units: Units) -> r.LoadResult:
+    length = "" if load.length_mm is None else text_of(load.length_mm, units)
+    count = "" if load.count is None else str(load.count)
+    amount = f"{count} × {length}" if count and length else count or length
+    return r.LoadResult(what=load.what, amount=amount, note=load.note)

@@ -1,0 +1,184 @@
+"""The schools compared, and the sheet of one of them, written down."""
+
+import math
+
+from anvilhead.core import school_words as words
+from anvilhead.core.inner_line import points_of
+from anvilhead.core.length_printing import print_difference
+from anvilhead.core.method import Comparison, Instruments, MethodReport, compare_methods
+from anvilhead.core.point import Point
+from anvilhead.core.school import (
+    SchoolStep,
+    parallels_to,
+    point_numbers,
+    right_corners,
+    running_marks,
+    steps_for,
+)
+from anvilhead.core.tolerances import SMALLEST_MOVE_MM
+from anvilhead.core.triangle import Triangle, fitting_triangles, swing_flatness_mm
+from anvilhead.core.units import FOOT_MM, Units
+from anvilhead.jobfile import plan_results as r
+from anvilhead.jobfile.lengths import mm_of
+from anvilhead.jobfile.planned import Planned
+from anvilhead.jobfile.writing import ellipse_of, text_of, tidy
+
+MOST_TRIANGLES = 4
+
+
+def compare(found: Planned, units: Units) -> Comparison:
+    """Every school for a plan, its crew and the usual instruments."""
+    return compare_methods(
+        found.footprint,
+        found.set_out.layout.setback_mm,
+        found.plan.tolerance.mm,
+        found.plan.crew,
+        _tools(found, units),
+    )
+
+
+def solve_methods(found: Planned, comparison: Comparison, units: Units) -> r.MethodsResult:
+    """The table of schools."""
+    tolerance = found.plan.tolerance.mm
+    return r.MethodsResult(
+        best=comparison.best,
+        why=words.method_why(comparison, tolerance, found.plan.crew, units),
+        crew=found.plan.crew,
+        table=[_method(report, tolerance, units) for report in comparison.reports],
+        not_for=[
+            r.NotForResult(school=one.school, name=words.SCHOOL_NAMES[one.school], why=words.not_for_text(one))
+            for one in comparison.not_for
+        ],
+    )
+
+
+def solve_setting_out(
+    found: Planned, comparison: Comparison, burn_mm: float, units: Units
+) -> r.SettingOutResult | None:
+    """The sheet of the chosen school, else of the recommended one; None when no school does the shape."""
+    school = found.plan.school if found.plan.school and comparison.report(found.plan.school) else comparison.best
+    if school is None:
+        return None
+    base = found.footprint.sides[0]
+    nails = {board.name: board.nail for board in found.boards}
+    names = (f"{base.name}@{base.start}", f"{base.name}@{base.end}")
+    ends = (nails[names[0]], nails[names[1]])
+    steps = steps_for(found.footprint, school, comparison.report(school), ends, _tools(found, units).unit_mm)
+    say = words.StepWords(burn_mm, units, mm_of(found.plan.laser_offset), found.plan.crew)
+    return r.SettingOutResult(
+        school=school,
+        name=words.SCHOOL_NAMES[school],
+        good_for=words.SCHOOL_GOOD_FOR[school],
+        catch=words.SCHOOL_CATCH[school],
+        base=list(names),
+        steps=[_step(step, number, say) for number, step in enumerate(steps, 1)],
+        triangles=_triangles(found, units),
+        swings=[
+            r.SwingResult(
+                start=side.start,
+                end=base.name,
+                length_mm=tidy(apart),
+                text=text_of(apart + burn_mm, units),
+                flat_mm=tidy(swing_flatness_mm(apart, 2 * SMALLEST_MOVE_MM)),
+                flat_text=text_of(swing_flatness_mm(apart, 2 * SMALLEST_MOVE_MM), units),
+            )
+            for side, apart in parallels_to(found.footprint, base)
+        ],
+        points=_points(found, ends, units),
+        marks=[
+            r.MarksResult(
+                line=side.name,
+                start=side.start,
+                marks=[
+                    r.RunningMark(
+                        at=at,
+                        mm=tidy(mm),
+                        text=text_of(mm, units),
+                        call_mm=tidy(mm + burn_mm),
+                        call_text=text_of(mm + burn_mm, units),
+                    )
+                    for at, mm in running_marks(side, found.inner)
+                ],
+            )
+            for side in found.footprint.sides
+        ],
+    )
+
+
+def _tools(found: Planned, units: Units) -> Instruments:
+    return Instruments(
+        tape=found.set_out.tape,
+        has_laser=found.plan.laser,
+        unit_mm=float(FOOT_MM) if units is Units.FT_IN else 100.0,
+    )
+
+
+def _method(report: MethodReport, tolerance_mm: float, units: Units) -> r.MethodResult:
+    corner, worst = report.worst
+    return r.MethodResult(
+        school=report.school,
+        name=words.SCHOOL_NAMES[report.school],
+        pulls=report.pulls,
+        longest_mm=tidy(report.longest_mm),
+        longest_text=text_of(report.longest_mm, units),
+        walking_mm=tidy(report.walking_mm),
+        walking_text=text_of(report.walking_mm, units),
+        worst_corner=corner,
+        worst_mm=tidy(worst),
+        worst_text=print_difference(worst, units),
+        within=worst <= tolerance_mm,
+        poor=list(report.poor),
+        ellipses={name: ellipse_of(ellipse) for name, ellipse in report.ellipses.items()},
+        note=words.method_note(report, units),
+    )
+
+
+def _step(step: SchoolStep, number: int, say: words.StepWords) -> r.StepResult:
+    return r.StepResult(
+        text=say.text(step, number),
+        who=say.who(step),
+        call_text=text_of(step.tapes[-1].length_mm + say.burn_mm, say.units),
+        error_text=None if step.error_mm is None else print_difference(step.error_mm, say.units),
+    )
+
+
+def _triangles(found: Planned, units: Units) -> list[r.CornerTriangles]:
+    rows = []
+    for before, after in right_corners(found.footprint):
+        fitting = fitting_triangles(before.length_mm, after.length_mm, _tools(found, units).unit_mm)[:MOST_TRIANGLES]
+        longest = max(before.length_mm, after.length_mm)
+        rows.append(
+            r.CornerTriangles(corner=after.start, triangles=[_triangle(one, longest, units) for one in fitting])
+        )
+    return rows
+
+
+def _triangle(triangle: Triangle, wall_mm: float, units: Units) -> r.TriangleResult:
+    sides = (triangle.first_mm, triangle.second_mm, triangle.hypotenuse_mm)
+    far = triangle.turn_rad(2 * SMALLEST_MOVE_MM) * wall_mm
+    return r.TriangleResult(
+        parts=[text_of(mm, units) for mm in sides],
+        name="-".join(str(part * triangle.k) for part in triangle.triple),
+        cost_text=print_difference(far, units),
+    )
+
+
+def _points(found: Planned, nails: tuple[Point, Point], units: Units) -> list[r.TiedPoint]:
+    from_inner = {point.name: point.point for point in points_of(found.inner)}
+    numbers = point_numbers(found.footprint.corners | from_inner, found.footprint.sides[0], nails)
+    return [
+        r.TiedPoint(
+            point=one.name,
+            station_mm=tidy(one.station_mm),
+            station_text=text_of(one.station_mm, units),
+            offset_mm=tidy(one.offset_mm),
+            offset_text=text_of(one.offset_mm, units),
+            first_mm=tidy(one.first_mm),
+            first_text=text_of(one.first_mm, units),
+            second_mm=tidy(one.second_mm),
+            second_text=text_of(one.second_mm, units),
+            crossing_deg=round(math.degrees(one.crossing_rad), 1),
+            poor=one.is_poor,
+        )
+        for one in numbers
+    ]

@@ -1,0 +1,388 @@
+"""Results of planning: lines beside and inside, boards in height and face-on, materials, methods, room on the site."""
+
+from anvilhead.core.batter_board import BoardStyle
+from anvilhead.core.inner_line import InnerKind
+from anvilhead.core.method import School
+from anvilhead.jobfile.result_parts import Between, Direction, Distance, EllipseResult, Place, Result, SideResult
+
+
+class ClosingResult(Result):
+    """How a walk closes: how far its last leg ends from A, and what was worked out for legs left open."""
+
+    error_mm: float
+    text: str
+    legs: list["LegResult"]
+
+
+class LegResult(Result):
+    """A leg as walked: turn before going, degrees, left positive."""
+
+    go_mm: float
+    go_text: str
+    turn_deg: float
+    worked_out: bool
+
+
+class FarResult(Result):
+    """A corner of a family that lies farther from its wall corner than expected."""
+
+    corner: str
+    away_mm: float
+    text: str
+
+
+class OverallResult(Result):
+    """Overall size of an outline along the baseline and square to it."""
+
+    along_mm: float
+    across_mm: float
+    text: str
+
+
+class FamilyResult(Result):
+    """A line family: its corners by the footprint's letters, its sides by the walls they run beside.
+
+    Attributes:
+        offset_mm, offset_text: outward; on: offsets of sides that differ.
+        diagonals: between its corners; none beyond six corners, where nobody pulls them.
+        vanished: walls that have no line in this family; both their letters stand at the one crossing.
+        far: corners that lie far off; clash: two of its lines that run into each other.
+        notes: the same in words.
+    """
+
+    family: str
+    offset_mm: float
+    offset_text: str
+    on: dict[str, float]
+    corners: dict[str, Place]
+    sides: list[SideResult]
+    diagonals: list[Distance]
+    overall: OverallResult
+    vanished: list[str]
+    far: list[FarResult]
+    clash: list[str]
+    notes: list[str]
+
+
+class StickMark(Result):
+    """A mark on the marking stick, from its outer end."""
+
+    family: str
+    at_mm: float
+    text: str
+
+
+class MarkingStick(Result):
+    """One stick for all sides with the same families: laid across the strings it marks both footing edges."""
+
+    lines: list[str]
+    marks: list[StickMark]
+
+
+class InnerLineResult(Result):
+    """An inner line: its distance from a side, and the stretches of it inside."""
+
+    name: str
+    kind: InnerKind
+    side: str
+    distance_mm: float
+    distance_text: str
+    stretches: list["Stretch"]
+
+
+class Stretch(Result):
+    """A stretch of a line from one wall to another."""
+
+    start: Place
+    end: Place
+    length_mm: float
+    text: str
+
+
+class InnerPointResult(Place):
+    """Where two inner lines cross."""
+
+    name: str
+    lines: list[str]
+
+
+class InnerResult(Result):
+    """Inner lines and their crossings."""
+
+    lines: list[InnerLineResult]
+    points: list[InnerPointResult]
+
+
+class NailResult(Place):
+    """A nail on a board: running distance from the first, outermost nail."""
+
+    family: str
+    running_mm: float
+    text: str
+
+
+class BoardHeightResult(Result):
+    """A board in height, above the datum; `short_mm` is how much the longest stake at hand falls short."""
+
+    ground_mm: float
+    string_mm: float
+    string_text: str
+    steps: int
+    reveal_mm: float
+    reveal_text: str
+    stake_mm: float
+    stake_text: str
+    stock_mm: float | None
+    stock_text: str | None
+    short_mm: float
+    short_text: str | None
+
+
+class BoardResult(Result):
+    """A board: its nail on the planned line, the direction along it toward the inside, and all about it.
+
+    Attributes:
+        setback_mm: nail beyond the corner; reason: why it stands so far out, when there is a dig.
+        needed_mm: setback the dig asks for; null without a dig.
+        ends: of the board on the plan, drawn from its outermost to its innermost nail and a margin.
+        nails: of every family, from the outermost inward; wall_mm: the wall face's running distance.
+        clashes: what it stands on or in, in words.
+    """
+
+    board: str
+    line: str
+    corner: str
+    nail: Place
+    inward: Direction
+    style: BoardStyle
+    setback_mm: float
+    setback_text: str
+    needed_mm: float | None
+    reason: str | None
+    ends: list[Place]
+    length_mm: float
+    length_text: str
+    nails: list[NailResult]
+    wall_mm: float
+    height: BoardHeightResult | None
+    clashes: list[str]
+
+
+class HeightsResult(Result):
+    """All boards in height.
+
+    Attributes:
+        string_mm: highest string; highest, lowest: boards on the highest and lowest ground.
+        short: boards whose stake no stock gives; buried: boards the string does not clear the ground at.
+        advice: what to do, in words.
+    """
+
+    string_mm: float
+    string_text: str
+    highest: str
+    lowest: str
+    fall_mm: float
+    fall_text: str
+    short: list[str]
+    buried: list[str]
+    advice: str
+
+
+class CutResult(Result):
+    """One stock length and what is cut from it."""
+
+    stock_text: str
+    cuts: list[str]
+    left_text: str
+    count: int
+
+
+class LoadResult(Result):
+    """One line of the truck list."""
+
+    what: str
+    amount: str
+    note: str
+
+
+class RouteResult(Result):
+    """One string led round: the nails in order, and its length."""
+
+    nails: list[str]
+    length_mm: float
+    text: str
+
+
+class MaterialsResult(Result):
+    """What to take along.
+
+    Attributes:
+        stakes: how many; boards: how many to cut; nails: on all boards.
+        cuts: alike lengths of stock together; too_long: boards that no stock gives; waste_share: 0 to 1.
+        string_mm: all strings, knots included, or the one string.
+        route: set when one line is led round.
+    """
+
+    stakes: int
+    boards: int
+    nails: int
+    cuts: list[CutResult]
+    too_long: list[str]
+    waste_share: float
+    string_mm: float
+    string_text: str
+    route: RouteResult | None
+    truck: list[LoadResult]
+
+
+class MethodResult(Result):
+    """One school for this footprint: `worst_mm` is the half length of the worst corner's 95 in 100 ellipse."""
+
+    school: School
+    name: str
+    pulls: int
+    longest_mm: float
+    longest_text: str
+    walking_mm: float
+    walking_text: str
+    worst_corner: str
+    worst_mm: float
+    worst_text: str
+    within: bool
+    poor: list[str]
+    ellipses: dict[str, EllipseResult]
+    note: str
+
+
+class NotForResult(Result):
+    """A school that cannot do this footprint, and why not."""
+
+    school: School
+    name: str
+    why: str
+
+
+class MethodsResult(Result):
+    """The schools compared; `best` is the one to take for this crew, `why` says it in a sentence."""
+
+    best: School | None
+    why: str
+    crew: int
+    table: list[MethodResult]
+    not_for: list[NotForResult]
+
+
+class ClearanceResult(Result):
+    """Room between this structure and a neighbour."""
+
+    to: str
+    least_mm: float
+    text: str
+    nearest: str
+    needed_mm: float
+    short_mm: float
+    overlaps: bool
+    clear: bool
+    words: str
+    corners: dict[str, float]
+
+
+class SiteResult(Result):
+    """Where a structure stands on the site: its corners there, the bearing of its first side, the room around."""
+
+    corners: dict[str, Place]
+    bearing_deg: float
+    clearances: list[ClearanceResult]
+
+
+class TiedPoint(Result):
+    """A point by station and offset from the baseline, and by ties from the two nails of its line.
+
+    Attributes:
+        offset_mm: to the left of the baseline as walked, negative to the right.
+        poor: whether the two ties cross under 30 or over 150 degrees.
+    """
+
+    point: str
+    station_mm: float
+    station_text: str
+    offset_mm: float
+    offset_text: str
+    first_mm: float
+    first_text: str
+    second_mm: float
+    second_text: str
+    crossing_deg: float
+    poor: bool
+
+
+class RunningMark(Result):
+    """A mark along a line, from its first corner, the burn in the number."""
+
+    at: str
+    mm: float
+    text: str
+    call_mm: float
+    call_text: str
+
+
+class MarksResult(Result):
+    """All marks along one line, pulled from one end."""
+
+    line: str
+    start: str
+    marks: list[RunningMark]
+
+
+class TriangleResult(Result):
+    """A whole-number triangle that fits at a corner, and what a wrong sixteenth does at the wall's end."""
+
+    parts: list[str]
+    name: str
+    cost_text: str
+
+
+class CornerTriangles(Result):
+    """Triangles that fit at one right-angled corner, the best first."""
+
+    corner: str
+    triangles: list[TriangleResult]
+
+
+class SwingResult(Between):
+    """A parallel line set by the least reading of a swung tape, and how flat the minimum is."""
+
+    length_mm: float
+    text: str
+    flat_mm: float
+    flat_text: str
+
+
+class StepResult(Result):
+    """One step of a school: what to do, who stands where, and the number to call."""
+
+    text: str
+    who: str
+    call_text: str | None
+    error_text: str | None
+
+
+class SettingOutResult(Result):
+    """The sheet in hand for one school.
+
+    Attributes:
+        base: the two nails ties are pulled from.
+        steps: in order; triangles, swings: where they serve; points: station, offset and ties of every point.
+        marks: running marks along each line.
+    """
+
+    school: School
+    name: str
+    good_for: str
+    catch: str
+    base: list[str]
+    steps: list[StepResult]
+    triangles: list[CornerTriangles]
+    swings: list[SwingResult]
+    points: list[TiedPoint]
+    marks: list[MarksResult]

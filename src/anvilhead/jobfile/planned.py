@@ -1,0 +1,222 @@
+"""From a plan document to the core's objects, worked out once; every fault with its place."""
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass, field, replace
+
+from anvilhead.core.batter_board import Board, BoardLayout, boards_for
+from anvilhead.core.board_height import HeightRule
+from anvilhead.core.dig import Dig, SetbackNeed, setback_needs
+from anvilhead.core.errors import GeometryError
+from anvilhead.core.footprint import Footprint
+from anvilhead.core.inner_line import InnerLine, InnerRow, lines_of
+from anvilhead.core.line_family import (
+    WALL_FACE,
+    FamilyOutline,
+    LineFamily,
+    WallSection,
+    families_of_section,
+    outline_of,
+)
+from anvilhead.core.squaring import SetOut
+from anvilhead.core.tape import STEEL_TAPE
+from anvilhead.core.walk import Walked
+from anvilhead.jobfile.beside import Section
+from anvilhead.jobfile.footprints import Walk, walked
+from anvilhead.jobfile.footprints import outline_of as footprint_of
+from anvilhead.jobfile.lengths import Length, mm_of
+from anvilhead.jobfile.models import Plan
+from anvilhead.jobfile.problems import DocumentRefused, Problem, pointer_to
+
+
+@dataclass(frozen=True)
+class Planned:
+    """A plan without faults, worked out.
+
+    Attributes:
+        plan: the document.
+        footprint: its outline; walked: the walk that made it, if one did.
+        families: wall face first, then those of the section, then the others; outlines: the same, worked out.
+        inner: inner lines.
+        boards: every board; needs: why each stands as far out as it must, when there is a dig.
+        set_out: what is to be squared.
+    """
+
+    plan: Plan
+    footprint: Footprint
+    walked: Walked | None
+    families: tuple[LineFamily, ...]
+    outlines: tuple[FamilyOutline, ...]
+    inner: tuple[InnerLine, ...]
+    boards: tuple[Board, ...]
+    needs: tuple[SetbackNeed, ...]
+    set_out: SetOut
+
+
+def planned(plan: Plan) -> Planned:
+    """A plan worked out.
+
+    Raises:
+        DocumentRefused: with every fault, when it has any.
+    """
+    found, problems = work_out(plan)
+    if found is None:
+        raise DocumentRefused(problems)
+    return found
+
+
+def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Problem]]:
+    """A plan worked out, or what is wrong with it beyond the shape of its document."""
+    faults = _Faults(pointer)
+    outline: Footprint | None = None
+    way: Walked | None = None
+    with faults.at("footprint"):
+        way = walked(plan.footprint) if isinstance(plan.footprint, Walk) else None
+        outline = way.footprint(plan.tolerance.mm) if way else footprint_of(plan.footprint, plan.tolerance.mm)
+    if outline is None:
+        return None, faults.found
+    held = _held_line(plan, outline, faults)
+    families = _families(plan, outline, faults)
+    outlines = _outlines(plan, outline, families, faults)
+    inner: list[InnerLine] = []
+    for i, row in enumerate(plan.inner):
+        with faults.at("inner", i):
+            distances = tuple(distance.mm for distance in row.distances)
+            inner += lines_of(outline, InnerRow(row.name, row.kind, row.side, distances))
+    layout, needs = _layout(plan, outline, families, faults)
+    if faults.found or held is None:
+        return None, faults.found
+    tape = STEEL_TAPE if plan.tape_error is None else replace(STEEL_TAPE, constant_mm=plan.tape_error.mm)
+    set_out = SetOut(outline, layout, plan.tolerance.mm, plan.restake_over.mm, held, tape)
+    return (
+        Planned(
+            plan,
+            outline,
+            way,
+            tuple(families),
+            tuple(outlines),
+            tuple(inner),
+            boards_for(outline, layout),
+            tuple(needs),
+            set_out,
+        ),
+        [],
+    )
+
+
+@dataclass
+class _Faults:
+    """Faults found so far, each with a pointer."""
+
+    pointer: str
+    found: list[Problem] = field(default_factory=list)
+
+    @contextmanager
+    def at(self, *path: str | int) -> Iterator[None]:
+        """Take what the core refuses as a fault of this place."""
+        try:
+            yield
+        except GeometryError as error:
+            self.add(path, error.code, error.message)
+
+    def add(self, path: tuple[str | int, ...], code: str, message: str) -> None:
+        self.found.append(Problem(pointer=self.pointer + pointer_to(path), code=code, message=message))
+
+    def unknown(self, path: tuple[str | int, ...], what: str, name: str, known: list[str]) -> None:
+        self.add(path, f"unknown-{what}", f"There is no {what} {name}. Known are {', '.join(known)}.")
+
+
+def _held_line(plan: Plan, outline: Footprint, faults: _Faults) -> tuple[str, str] | None:
+    for side in outline.sides:
+        if plan.held_line == side.name:
+            return side.start, side.end
+        if plan.held_line in (side.end + side.start, f"{side.end}-{side.start}"):
+            return side.end, side.start
+    lines = ", ".join(outline.sides_by_name)
+    faults.add(("held_line",), "unknown-line", f"There is no line {plan.held_line}. The lines are {lines}.")
+    return None
+
+
+def _families(plan: Plan, outline: Footprint, faults: _Faults) -> list[LineFamily]:
+    families = [LineFamily(WALL_FACE, 0.0)]
+    if plan.section:
+        with faults.at("section"):
+            on = {line: _section(section) for line, section in plan.section_on.items()}
+            families += families_of_section(_section(plan.section), on)
+    for line in plan.section_on:
+        if line not in outline.sides_by_name:
+            faults.unknown(("section_on", line), "line", line, list(outline.sides_by_name))
+    for i, beside in enumerate(plan.lines):
+        if any(family.name == beside.family for family in families):
+            faults.add(("lines", i, "family"), "family-twice", f"There is a line “{beside.family}” already.")
+        for line in beside.on:
+            if line not in outline.sides_by_name:
+                faults.unknown(("lines", i, "on", line), "line", line, list(outline.sides_by_name))
+        on_mm = {line: offset.mm for line, offset in beside.on.items()}
+        families.append(LineFamily(beside.family, beside.offset.mm, on_mm))
+    return families
+
+
+def _outlines(plan: Plan, outline: Footprint, families: list[LineFamily], faults: _Faults) -> list[FamilyOutline]:
+    outlines = []
+    own = len(families) - len(plan.lines)
+    for i, family in enumerate(families):
+        with faults.at(*(("lines", i - own) if i >= own else ("section",))):
+            outlines.append(outline_of(outline, family))
+    return outlines
+
+
+def _layout(
+    plan: Plan, outline: Footprint, families: list[LineFamily], faults: _Faults
+) -> tuple[BoardLayout, list[SetbackNeed]]:
+    """How the boards stand: as said, and where only the usual setback is said, at least clear of the dig."""
+    boards = plan.boards
+    said = {place: length.mm for place, length in boards.setbacks.items()}
+    layout = BoardLayout(plan.board_setback.mm, boards.style, boards.styles, said)
+    standing = boards_for(outline, layout)
+    known = [*outline.names, *(board.name for board in standing)]
+    for key, places in (("styles", boards.styles), ("setbacks", boards.setbacks), ("ground", boards.ground)):
+        for place in places:
+            if place not in (outline.names if key == "styles" else known):
+                faults.unknown(("boards", key, place), "corner or board", place, list(outline.names))
+    if boards.dig is None:
+        return layout, []
+    dig = Dig(boards.dig.depth.mm, boards.dig.slope, boards.dig.working_space.mm)
+    needs = setback_needs(outline, standing, families, dig)
+    clear = {
+        need.board: max(need.needed_mm, plan.board_setback.mm)
+        for need, board in zip(needs, standing, strict=True)
+        if need.board not in said and board.corner not in said
+    }
+    return BoardLayout(plan.board_setback.mm, boards.style, boards.styles, said | clear), needs
+
+
+def ground_of(found: Planned) -> dict[str, float] | None:
+    """Ground height at every board: its own, else its corner's, else level with the datum; None when none is said."""
+    ground = found.plan.boards.ground
+    if not ground:
+        return None
+    level = Length(0.0, 0)
+    return {board.name: ground.get(board.name, ground.get(board.corner, level)).mm for board in found.boards}
+
+
+def height_rule_of(plan: Plan) -> HeightRule:
+    """What decides the string height."""
+    boards = plan.boards
+    return HeightRule(
+        clear_mm=boards.clear.mm,
+        embed_mm=boards.embedment.mm,
+        stakes_mm=tuple(sorted(stake.mm for stake in boards.stakes)),
+        step_mm=mm_of(boards.step),
+        string_mm=mm_of(boards.string_height),
+    )
+
+
+def _section(section: Section) -> WallSection:
+    return WallSection(
+        section.wall.mm,
+        mm_of(section.footing),
+        mm_of(section.projection),
+        mm_of(section.dig),
+        mm_of(section.sheathing),
+    )

@@ -1,0 +1,52 @@
+"""Parts that all results are made of."""
+
+from pydantic import BaseModel, ConfigDict, Field
+
+
+class Result(BaseModel):
+    """Base of all results: lengths in millimetres as numbers, and as text in the job's units."""
+
+    model_config = ConfigDict(frozen=True, populate_by_name=True, serialize_by_alias=True)
+
+
+class Place(Result):
+    """A place on the plan, millimetres."""
+
+    x_mm: float
+    y_mm: float
+
+
+class EllipseResult(Result):
+    """Holds the corner 95 times in 100: half axes, and the major axis anticlockwise from +x."""
+
+    major_mm: float
+    minor_mm: float
+    angle_deg: float
+
+
+class Between(Result):
+    """Something between two corners."""
+
+    start: str = Field(alias="from")
+    end: str = Field(alias="to")
+
+
+class Distance(Between):
+    """A planned distance; `remainder_mm` is what rounding the text left over (exact minus text)."""
+
+    length_mm: float
+    text: str
+    remainder_mm: float
+
+
+class SideResult(Distance):
+    """A side, and the name of the line along it."""
+
+    line: str
+
+
+class Direction(Result):
+    """A unit vector on the plan."""
+
+    x: float
+    y: float

@@ -1,0 +1,211 @@
+"""From rows to what clients get: plans worked out, readings judged, stages told."""
+
+from dataclasses import dataclass
+
+from anvilhead.core.length_reading import read_length
+from anvilhead.core.standards import STANDARDS
+from anvilhead.core.tape import Pull
+from anvilhead.core.tolerances import COINCIDENT_MM
+from anvilhead.core.units import Units
+from anvilhead.jobfile.control import Control
+from anvilhead.jobfile.lengths import Length
+from anvilhead.jobfile.models import Plan, Reading
+from anvilhead.jobfile.placed import Site, place_all
+from anvilhead.jobfile.planned import Planned, planned
+from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.reading import pull_of
+from anvilhead.jobfile.results import SquareResult
+from anvilhead.jobfile.solving import solve_structure
+from anvilhead.jobfile.square_solving import call_sheet, solve_square
+from anvilhead.jobfile.writing import place
+from anvilhead.service import views
+from anvilhead.service.preview import difference_text
+from anvilhead.service.progress import next_thing, stages_of
+from anvilhead.store.tables import JobRow, PlanRevisionRow, PullRow, StructureRow
+
+
+@dataclass(frozen=True)
+class JobPlans:
+    """Every plan of a job worked out, and where its structures stand; by their names in the job file."""
+
+    found: dict[str, Planned]
+    site: Site
+    problems: list[Problem]
+
+    def why_not_placed(self, name: str) -> str | None:
+        """Why a structure is not on the site although its plan says how."""
+        pointer = f"/structures/{list(self.found).index(name)}/placing"
+        return next((problem.message for problem in self.problems if problem.pointer == pointer), None)
+
+
+def plans_of(job: JobRow) -> JobPlans:
+    """Work out every plan of a job."""
+    found = {row.name_in_file: planned(plan_of(row)) for row in job.structures}
+    site, problems = place_all(control_of(job), found)
+    return JobPlans(found, site, problems)
+
+
+def control_of(job: JobRow) -> Control:
+    """What is held as true on a job's site."""
+    return Control.model_validate(job.control or {})
+
+
+def newest_plan(row: StructureRow) -> PlanRevisionRow:
+    """The plan that counts."""
+    return row.revisions[-1]
+
+
+def plan_of(row: StructureRow) -> Plan:
+    """The plan that counts, as a document."""
+    return Plan.model_validate(newest_plan(row).document)
+
+
+def reading_of(row: PullRow) -> Reading:
+    """A kept reading as it was given."""
+    return Reading(
+        round=row.round,
+        start=row.start,
+        end=row.end,
+        reading=Length(float(row.reading_mm), row.reading_written),
+        burn=Length(float(row.burn_mm), row.burn_written),
+        height_difference=Length(float(row.fall_mm), row.fall_written),
+    )
+
+
+def burn_of(job: JobRow) -> Length:
+    """The burn that a job's calls carry."""
+    return Length(float(job.burn_mm), job.burn_written)
+
+
+def job_view(job: JobRow) -> views.JobView:
+    """A job with everything computed."""
+    units, burn, plans = Units(job.units), burn_of(job), plans_of(job)
+    return views.JobView(
+        id=job.id,
+        name=job.name,
+        units=units,
+        burn=views.shown_small(burn, units),
+        burns=_burns_from(burn, units),
+        control=control_of(job),
+        revision=job.revision,
+        sample=job.sample,
+        changed_at=job.changed_at,
+        structures=[_structure_view(row, job, plans) for row in job.structures],
+    )
+
+
+def structure_view(row: StructureRow) -> views.StructureView:
+    """A structure with everything computed from its plan and the readings that count."""
+    return _structure_view(row, row.job, plans_of(row.job))
+
+
+def job_summary(job: JobRow) -> views.JobSummary:
+    """A job as the yard shows it."""
+    return views.JobSummary(
+        id=job.id,
+        name=job.name,
+        units=Units(job.units),
+        sample=job.sample,
+        changed_at=job.changed_at,
+        structures=[_structure_summary(row, Units(job.units)) for row in job.structures],
+    )
+
+
+def _structure_view(row: StructureRow, job: JobRow, plans: JobPlans) -> views.StructureView:
+    units, found = Units(job.units), plans.found[row.name_in_file]
+    burn = burn_of(job)
+    pulls = _judged(row, found)
+    result = solve_structure(
+        found, pulls, units, site=(plans.site, row.name_in_file), burn_mm=burn.mm, every_pair=False
+    )
+    earlier = [pull for pull in pulls if result.square and pull.round < result.square.round]
+    before = solve_square(found.set_out, earlier, units) if earlier else None
+    stages = _stages(row, result.square)
+    return views.StructureView(
+        id=row.id,
+        job_id=row.job_id,
+        name_in_file=row.name_in_file,
+        revision=row.revision,
+        can_undo=revision_to_restore(row) is not None,
+        plan=views.plan_view(found, units),
+        document=found.plan,
+        not_placed=plans.why_not_placed(row.name_in_file),
+        result=result,
+        calls=call_sheet(found, burn.mm, units, result.square, before, also=_pairs(pulls, result.square)),
+        pulls=[_pull_view(pull, found, units) for pull in row.pulls],
+        stages=stages,
+        next=next_thing(result.square, stages),
+    )
+
+
+def _structure_summary(row: StructureRow, units: Units) -> views.StructureSummary:
+    found = planned(plan_of(row))
+    pulls = _judged(row, found)
+    square = solve_square(found.set_out, pulls, units) if pulls else None
+    stages = _stages(row, square)
+    return views.StructureSummary(
+        id=row.id,
+        name=found.plan.name or row.name_in_file,
+        kind=found.plan.kind,
+        size=views.plan_view(found, units).size,
+        closed=found.footprint.closed,
+        corners={name: place(point) for name, point in found.footprint.corners.items()},
+        verdict=square and square.verdict,
+        stages=stages,
+        next=next_thing(square, stages),
+    )
+
+
+def _judged(row: StructureRow, found: Planned) -> list[Pull]:
+    """Readings that count: not struck, and between corners that the plan still has."""
+    names = found.footprint.names
+    return [
+        pull_of(reading_of(pull)) for pull in row.pulls if not pull.strike and pull.start in names and pull.end in names
+    ]
+
+
+def _pairs(pulls: list[Pull], square: SquareResult | None) -> list[tuple[str, str]]:
+    """Pairs that belong on the sheet whatever it would leave out: those pulled, and the one asked for."""
+    asked = [(square.next_pull.start, square.next_pull.end)] if square and square.next_pull else []
+    return [(pull.start, pull.end) for pull in pulls] + asked
+
+
+def _stages(row: StructureRow, square: SquareResult | None) -> list[views.StageView]:
+    pulled = max((pull.at for pull in row.pulls if not pull.strike), default=None)
+    return stages_of(square, newest_plan(row).at, pulled)
+
+
+def _pull_view(row: PullRow, found: Planned, units: Units) -> views.PullView:
+    pull, corners = pull_of(reading_of(row)), found.footprint.corners
+    known = row.start in corners and row.end in corners
+    difference = pull.length_mm - corners[row.start].distance_to(corners[row.end]) if known else None
+    return views.PullView(
+        id=row.id,
+        start=row.start,
+        end=row.end,
+        round=row.round,
+        reading=views.shown(Length(float(row.reading_mm), row.reading_written), units),
+        burn=views.shown_small(Length(float(row.burn_mm), row.burn_written), units),
+        height_difference=views.shown(Length(float(row.fall_mm), row.fall_written), units),
+        difference_mm=None if difference is None else round(difference, 6),
+        difference_text=None if difference is None else difference_text(difference, units),
+        who=row.who,
+        at=row.at,
+        struck=row.strike
+        and views.StrikeView(who=row.strike.who, at=row.strike.at, replaced_by=row.strike.replaced_by),
+    )
+
+
+def revision_to_restore(row: StructureRow) -> int | None:
+    """The revision that undo would bring back: the one before the newest, seen through earlier undoings."""
+    came_from = {plan.revision: plan.restores or plan.revision for plan in row.revisions}
+    before = came_from[row.revision] - 1
+    return came_from[before] if before >= 1 else None
+
+
+def _burns_from(current: Length, units: Units) -> list[str]:
+    """The usual burns, turned so that the current one comes first; as they are when it is none of them."""
+    usual = list(STANDARDS[units].burns)
+    lengths = [float(read_length(burn, units).mm) for burn in usual]
+    at = next((i for i, mm in enumerate(lengths) if abs(mm - current.mm) < COINCIDENT_MM), None)
+    return [current.text, *usual] if at is None else usual[at:] + usual[:at]

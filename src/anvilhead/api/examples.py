@@ -32,6 +32,8 @@ PREVIEW = {
     "pulls": [{key: PULL[key] for key in ("from", "to", "reading", "burn")}],
 }
 WALK = {"units": "ft-in", "steps": [{"go": "30'"}, {"turn": 90, "go": "12'"}, {"turn": 90, "go": "closes"}]}
+RESHAPE = {"units": "ft-in", "footprint": PLAN["footprint"], "mirror": True}
+OUTLINE = {"units": "m", "points": [[0, 0], [9.6, 0], [9.6, 6.4], [0, 6.4]], "unit_mm": 1000, "start": 0}
 FILE = {
     "format": "anvilhead-job",
     "version": 1,

@@ -109,12 +109,15 @@ def one_string_round(boards: Sequence[Board]) -> StringRoute:
     return StringRoute(tuple(names), sum(one.distance_to(other) for one, other in hops) + 2 * KNOT_MM)
 
 
-def string_by_line(boards: Sequence[Board], lines_beside: int) -> dict[str, float]:
-    """String for each line of the footprint, knots included, millimetres, for so many lines side by side."""
+def strings_mm(boards: Sequence[Board]) -> float:
+    """String for every line of the footprint, a loop and a hitch at each, millimetres.
+
+    One line beside each wall at a time: it moves from nail to nail as the work goes on.
+    """
     ends: dict[str, list[Point]] = {}
     for board in boards:
         ends.setdefault(board.line, []).append(board.nail)
-    return {line: lines_beside * (one.distance_to(other) + KNOT_MM) for line, (one, other) in ends.items()}
+    return sum(one.distance_to(other) + KNOT_MM for one, other in ends.values())
 
 
 @dataclass(frozen=True, slots=True)
@@ -139,9 +142,10 @@ def truck_list(
         nails: nails or kerfs for strings.
         string_mm: all string, knots included.
     """
+    drive_straight = "points cut centred, to drive straight"
     loads = [
-        Load("stakes", count, length, "points cut centred, so that they drive straight")
-        for length, count in sorted(stakes.items(), key=lambda item: item[0] or 0.0)
+        Load("stakes", count, length, "" if i else drive_straight)
+        for i, (length, count) in enumerate(sorted(stakes.items(), key=lambda item: item[0] or 0.0))
     ]
     if cuts:
         stock: dict[float, int] = {}
@@ -150,8 +154,8 @@ def truck_list(
         loads += [Load("boards", count, length, "straight, to be cut") for length, count in sorted(stock.items())]
         loads.append(Load("screws", joints * SCREWS_PER_JOINT, None, f"{SCREWS_PER_JOINT} where a board meets a stake"))
     loads += [
-        Load("nails for strings", nails, None, "one for every line on every board; a few to spare"),
-        Load("mason's line", None, string_mm, "knots included"),
+        Load("nails for strings", nails, None, "one for each line on each board, and a few"),
+        Load("mason's line", None, string_mm, "knots included; it moves from nail to nail"),
     ]
     return loads + [Load(what, None, None, note) for what, note in _ALWAYS]
 

@@ -111,6 +111,24 @@ def legs_of(footprint: Footprint) -> list[Leg]:
     return legs
 
 
+def laid_out(points: Sequence[Point], start: int = 0, *, closed: bool = True) -> Footprint:
+    """An outline from elsewhere as a footprint: a corner of it at A, the next one along +x.
+
+    Args:
+        points: corners in order, millimetres, in any frame.
+        start: index of the corner that becomes A; an open line starts at its first.
+        closed: whether it comes back to its first corner.
+
+    Raises:
+        GeometryError: when the outline cannot be.
+    """
+    ordered = [*points[start:], *points[:start]] if closed else list(points)
+    if len(ordered) < 2 or ordered[0].distance_to(ordered[1]) < COINCIDENT_MM:
+        raise GeometryError("zero-side", "The first two corners are one point. Leave one out, or start elsewhere.")
+    along, origin = (ordered[1] - ordered[0]).unit(), ordered[0]
+    return Footprint(tuple(Point(along.dot(p - origin), along.cross(p - origin)) for p in ordered), closed)
+
+
 def normal_turn_deg(turn_deg: float) -> float:
     """The same turn within ±180 degrees: 270 left is 90 right."""
     return math.fmod(math.fmod(turn_deg, 360.0) + 540.0, 360.0) - 180.0

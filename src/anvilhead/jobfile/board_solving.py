@@ -1,7 +1,7 @@
 """Boards written down: where they stand, face-on, in height, and what they are made of."""
 
 from collections import Counter
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 
 from anvilhead.core import plan_words
 from anvilhead.core.batter_board import Board, stakes_of
@@ -10,7 +10,16 @@ from anvilhead.core.board_height import BoardHeight, BoardHeights, heights_of
 from anvilhead.core.dig import BoardClash, SetbackNeed, clashes
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.line_family import WALL_FACE
-from anvilhead.core.materials import CutList, Load, cut_list, joints_of, one_string_round, string_by_line, truck_list
+from anvilhead.core.materials import (
+    CutList,
+    Load,
+    StockPiece,
+    cut_list,
+    joints_of,
+    one_string_round,
+    strings_mm,
+    truck_list,
+)
 from anvilhead.core.point import Point
 from anvilhead.core.units import Units
 from anvilhead.jobfile import plan_results as r
@@ -71,9 +80,8 @@ class Boards:
         lengths = boards_to_cut(boards, self.faces)
         cuts = cut_list(lengths, [stock.mm for stock in plan.stock] or [max(lengths)]) if lengths else None
         nails = sum(len(face.nails) for face in self.faces)
-        by_line = sum(string_by_line(boards, len(self.found.families)).values())
         route = one_string_round(boards) if plan.one_string else None
-        string_mm = route.length_mm if route else by_line
+        string_mm = route.length_mm if route else strings_mm(boards)
         return r.MaterialsResult(
             stakes=sum(stakes.values()),
             boards=len(lengths),
@@ -164,20 +172,15 @@ def _span(board: Board, face: BoardFace) -> tuple[Point, Point]:
 
 
 def _cuts(cuts: CutList, units: Units) -> list[r.CutResult]:
-    alike = Counter((piece.stock_mm, piece.cuts_mm) for piece in cuts.pieces)
+    """Stock lengths cut alike, once each with their number."""
+    alike: dict[tuple[str, ...], list[StockPiece]] = {}
+    for piece in cuts.pieces:
+        texts = (text_of(piece.stock_mm, units), *(text_of(mm, units) for mm in piece.cuts_mm))
+        alike.setdefault(texts, []).append(piece)
     return [
-        r.CutResult(
-            stock_text=text_of(stock, units),
-            cuts=[text_of(mm, units) for mm in lengths],
-            left_text=text_of(_left(cuts, stock, lengths), units),
-            count=count,
-        )
-        for (stock, lengths), count in alike.items()
+        r.CutResult(stock_text=stock, cuts=lengths, left_text=text_of(pieces[0].left_mm, units), count=len(pieces))
+        for (stock, *lengths), pieces in alike.items()
     ]
-
-
-def _left(cuts: CutList, stock_mm: float, lengths: Sequence[float]) -> float:
-    return next(p.left_mm for p in cuts.pieces if p.stock_mm == stock_mm and p.cuts_mm == tuple(lengths))
 
 
 def _load(load: Load, units: Units) -> r.LoadResult:

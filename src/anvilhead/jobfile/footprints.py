@@ -27,13 +27,27 @@ def _read_turn(value: Any) -> float | str:
     if value == CLOSES:
         return CLOSES
     if isinstance(value, str):
-        text = value.strip().removesuffix("°").replace("−", "-").replace(",", ".")
-        value = float(text) if re.fullmatch(r"[+-]?([0-9]+\.?[0-9]*|\.[0-9]+)", text) else value
+        value = _typed_turn(value)
     if isinstance(value, bool) or not isinstance(value, int | float) or not math.isfinite(value) or abs(value) > 360:
         raise PydanticCustomError(
-            "not-a-turn", "A turn is a number of degrees up to 360: 90 to the left, -90 to the right, 45 for a clip."
+            "not-a-turn",
+            "A turn is left, right or a number of degrees: 90 is left, -90 or 90 right is right, 45 clips a corner.",
         )
     return float(value)
+
+
+_TYPED_TURN = re.compile(r"([+-]?(?:[0-9]+\.?[0-9]*|\.[0-9]+)?)\s*(?:°|deg)?\s*(l|left|r|right|straight|s)?")
+
+
+def _typed_turn(text: str) -> float | str:
+    """A turn as typed: `90`, `-45°`, `left`, `45 r`, `straight`; the text itself where it is none."""
+    found = _TYPED_TURN.fullmatch(text.strip().lower().replace("−", "-").replace(",", "."))
+    number, side = found.groups() if found else ("", None)
+    if side in ("s", "straight"):
+        return 0.0 if not number else text
+    if side:
+        return float(number or 90) * (1 if side[0] == "l" else -1)
+    return float(number) if number not in ("", "+", "-") else text
 
 
 def _written(value: Length | str) -> str | float:

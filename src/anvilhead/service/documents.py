@@ -7,11 +7,14 @@ from pydantic import Field
 
 from anvilhead.core.units import Units
 from anvilhead.jobfile.control import Control
-from anvilhead.jobfile.footprints import MOST_CORNERS, Step
+from anvilhead.jobfile.footprints import MOST_CORNERS, AnyFootprint, Step
 from anvilhead.jobfile.lengths import InUnits, Length, NonNegativeLength, Strict
 from anvilhead.jobfile.models import Identifier, Name, Plan, Reading
 
 Revision = Annotated[int, Field(ge=0, strict=True)]
+
+
+Coordinate = Annotated[float, Field(ge=-1e12, le=1e12, allow_inf_nan=False)]
 
 
 class InJobUnits(InUnits):
@@ -88,6 +91,28 @@ class WalkRequest(InJobUnits):
 
     steps: list[Step] = Field(min_length=1, max_length=MOST_CORNERS)
     tolerance: NonNegativeLength = Length(0.0, 0)
+
+
+class ReshapeRequest(InJobUnits):
+    """A footprint to be turned about: left for right, or started from another corner, by its number from 0."""
+
+    footprint: AnyFootprint
+    mirror: bool = False
+    start: Annotated[int, Field(ge=0, lt=MOST_CORNERS)] = 0
+
+
+class OutlineChosen(InJobUnits):
+    """An outline of another file, chosen to be a footprint.
+
+    Attributes:
+        points: its corners in its own units; unit_mm: millimetres in one of them.
+        start: number of the corner that becomes A, from 0.
+    """
+
+    points: Annotated[list[tuple[Coordinate, Coordinate]], Field(min_length=2, max_length=MOST_CORNERS)]
+    unit_mm: Annotated[float, Field(gt=0, le=1e6, allow_inf_nan=False)]
+    start: Annotated[int, Field(ge=0, lt=MOST_CORNERS)] = 0
+    closed: bool = True
 
 
 class LengthAsked(InJobUnits):

@@ -7,13 +7,16 @@ from anvilhead.jobfile.results import SquareResult
 from anvilhead.service.views import NextThing, StageName, StageState, StageView
 
 
-def stages_of(square: SquareResult | None, planned_at: datetime, pulled_at: datetime | None) -> list[StageView]:
+def stages_of(
+    square: SquareResult | None, planned_at: datetime, pulled_at: datetime | None, ground: StageState
+) -> list[StageView]:
     """The stages' states.
 
     Args:
         square: judgement of the latest round, if any was pulled.
         planned_at: when the plan was last changed.
         pulled_at: when the last reading that counts was taken.
+        ground: where placing the structure on the site stands.
     """
     pulled = square is not None
     stale = pulled_at is not None and planned_at > pulled_at
@@ -24,8 +27,16 @@ def stages_of(square: SquareResult | None, planned_at: datetime, pulled_at: date
     else:
         squared = StageState.DONE if square and square.verdict is Verdict.SQUARE else StageState.OPEN
     boards = StageState.OPEN if not pulled else StageState.RE_CHECK if stale else StageState.DONE
-    states = (StageState.DONE, boards, squared)
+    handover = StageState.OPEN if squared is StageState.DONE else StageState.NOT_STARTED
+    states = (ground, StageState.DONE, boards, squared, handover)
     return [StageView(name=name, state=state) for name, state in zip(StageName, states, strict=True)]
+
+
+def ground_state(placed: bool, all_clear: bool) -> StageState:
+    """Placing on the site: not started without a place, open while something is too near, else done."""
+    if not placed:
+        return StageState.NOT_STARTED
+    return StageState.DONE if all_clear else StageState.OPEN
 
 
 def next_thing(square: SquareResult | None, stages: list[StageView]) -> NextThing:

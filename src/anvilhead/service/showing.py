@@ -20,7 +20,7 @@ from anvilhead.jobfile.square_solving import call_sheet, solve_square
 from anvilhead.jobfile.writing import place
 from anvilhead.service import views
 from anvilhead.service.preview import difference_text
-from anvilhead.service.progress import next_thing, stages_of
+from anvilhead.service.progress import ground_state, next_thing, stages_of
 from anvilhead.store.tables import JobRow, PlanRevisionRow, PullRow, StructureRow
 
 
@@ -101,13 +101,14 @@ def structure_view(row: StructureRow) -> views.StructureView:
 
 def job_summary(job: JobRow) -> views.JobSummary:
     """A job as the yard shows it."""
+    plans = plans_of(job)
     return views.JobSummary(
         id=job.id,
         name=job.name,
         units=Units(job.units),
         sample=job.sample,
         changed_at=job.changed_at,
-        structures=[_structure_summary(row, Units(job.units)) for row in job.structures],
+        structures=[_structure_summary(row, Units(job.units), plans) for row in job.structures],
     )
 
 
@@ -120,7 +121,7 @@ def _structure_view(row: StructureRow, job: JobRow, plans: JobPlans) -> views.St
     )
     earlier = [pull for pull in pulls if result.square and pull.round < result.square.round]
     before = solve_square(found.set_out, earlier, units) if earlier else None
-    stages = _stages(row, result.square)
+    stages = _stages(row, result.square, plans)
     return views.StructureView(
         id=row.id,
         job_id=row.job_id,
@@ -138,11 +139,11 @@ def _structure_view(row: StructureRow, job: JobRow, plans: JobPlans) -> views.St
     )
 
 
-def _structure_summary(row: StructureRow, units: Units) -> views.StructureSummary:
-    found = planned(plan_of(row))
+def _structure_summary(row: StructureRow, units: Units, plans: JobPlans) -> views.StructureSummary:
+    found = plans.found[row.name_in_file]
     pulls = _judged(row, found)
     square = solve_square(found.set_out, pulls, units) if pulls else None
-    stages = _stages(row, square)
+    stages = _stages(row, square, plans)
     return views.StructureSummary(
         id=row.id,
         name=found.plan.name or row.name_in_file,
@@ -170,9 +171,11 @@ def _pairs(pulls: list[Pull], square: SquareResult | None) -> list[tuple[str, st
     return [(pull.start, pull.end) for pull in pulls] + asked
 
 
-def _stages(row: StructureRow, square: SquareResult | None) -> list[views.StageView]:
+def _stages(row: StructureRow, square: SquareResult | None, plans: JobPlans) -> list[views.StageView]:
     pulled = max((pull.at for pull in row.pulls if not pull.strike), default=None)
-    return stages_of(square, newest_plan(row).at, pulled)
+    name = row.name_in_file
+    ground = ground_state(name in plans.site.poses, all(one.is_clear for one in plans.site.clearances(name)))
+    return stages_of(square, newest_plan(row).at, pulled, ground)
 
 
 def _pull_view(row: PullRow, found: Planned, units: Units) -> views.PullView:

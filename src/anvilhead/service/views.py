@@ -100,9 +100,11 @@ class PullView(Between):
 class StageName(StrEnum):
     """Stages of a job that exist, in the order of the work."""
 
+    GROUND = "ground"
     FOOTPRINT = "footprint"
     BOARDS = "boards"
     SQUARE = "square"
+    HANDOVER = "handover"
 
 
 class StageState(StrEnum):
@@ -206,6 +208,22 @@ class ShapeView(Result):
     name: str
     title: str
     steps: list[Step]
+
+
+class OutlineRead(Result):
+    """An outline of another file, in its own units."""
+
+    layer: str
+    closed: bool
+    points: list[tuple[float, float]]
+
+
+class OutlinesRead(Result):
+    """Outlines to choose from; `unit` is what the file says (null: nothing), `skipped` what could not be read."""
+
+    unit: str | None
+    outlines: list[OutlineRead]
+    skipped: list[str]
 
 
 class PreviewView(Result):

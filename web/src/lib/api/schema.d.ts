@@ -232,6 +232,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/structures/{structure_id}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Site Sheet
+         * @description The site sheet for the crew: plan, boards, call sheet, truck list, cautions.
+         */
+        get: operations["site_sheet_api_structures__structure_id__sheet_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/plan.dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan Dxf
+         * @description The plan as DXF, a layer to each family.
+         */
+        get: operations["plan_dxf_api_structures__structure_id__plan_dxf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/plan.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan Svg
+         * @description The plan as SVG, to scale.
+         */
+        get: operations["plan_svg_api_structures__structure_id__plan_svg_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/points.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Points Csv
+         * @description Every point of every structure, millimetres.
+         */
+        get: operations["points_csv_api_jobs__job_id__points_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outlines/dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Outlines In Dxf
+         * @description The outlines of a DXF drawing, and what of it could not be read; kept nowhere.
+         */
+        post: operations["outlines_in_dxf_api_outlines_dxf_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outlines/points": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Outline In Points
+         * @description The points of a CSV file as an outline; `units` say what a bare number means.
+         */
+        post: operations["outline_in_points_api_outlines_points_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/footprints/from-outline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Footprint From Outline
+         * @description A footprint from an outline: which corner is A, and what its unit is.
+         */
+        post: operations["footprint_from_outline_api_footprints_from_outline_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/footprints/reshape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reshape
+         * @description A footprint as a walk, mirrored, or started from another corner.
+         */
+        post: operations["reshape_api_footprints_reshape_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -294,6 +454,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/walks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Walk
+         * @description A walk as far as it is typed: its corners, its closing error, and what was worked out.
+         */
+        post: operations["preview_walk_api_walks_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shapes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shapes
+         * @description Outlines to start a footprint from, by the units of the tape.
+         */
+        get: operations["shapes_api_shapes_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lengths": {
         parameters: {
             query?: never;
@@ -319,8 +519,236 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AtPoint
+         * @description A corner on a known point, a line along a bearing.
+         *
+         *     Attributes:
+         *         at: name of a control point.
+         *         bearing: of the line as walked, degrees clockwise from north.
+         *         line: left out, the first side.
+         */
+        AtPoint: {
+            /**
+             * By
+             * @constant
+             */
+            by: "point";
+            /**
+             * Corner
+             * @default A
+             */
+            corner?: string;
+            /** At */
+            at: string;
+            /**
+             * Bearing
+             * @default 90
+             */
+            bearing?: number;
+            /** Line */
+            line?: string | null;
+        };
+        /**
+         * Beside
+         * @description A named line beside every side: offset outward (an open line's right), negative inward.
+         *
+         *     Attributes:
+         *         on: offsets of sides that differ, by line name.
+         */
+        Beside: {
+            /** Family */
+            family: string;
+            /**
+             * Offset
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            offset: string | number;
+            /** On */
+            on?: {
+                [key: string]: string | number;
+            };
+        };
+        /**
+         * BoardHeightResult
+         * @description A board in height, above the datum; `short_mm` is how much the longest stake at hand falls short.
+         */
+        BoardHeightResult: {
+            /** Ground Mm */
+            ground_mm: number;
+            /** String Mm */
+            string_mm: number;
+            /** String Text */
+            string_text: string;
+            /** Steps */
+            steps: number;
+            /** Reveal Mm */
+            reveal_mm: number;
+            /** Reveal Text */
+            reveal_text: string;
+            /** Stake Mm */
+            stake_mm: number;
+            /** Stake Text */
+            stake_text: string;
+            /** Stock Mm */
+            stock_mm: number | null;
+            /** Stock Text */
+            stock_text: string | null;
+            /** Short Mm */
+            short_mm: number;
+            /** Short Text */
+            short_text: string | null;
+        };
+        /**
+         * BoardPlan
+         * @description How the boards stand.
+         *
+         *     Attributes:
+         *         style: what carries the strings: two boards, one across, a single board per line, plain stakes.
+         *         styles: corners that differ.
+         *         setbacks: corners or boards that stand elsewhere than `board_setback`.
+         *         dig: the cut; boards then stand at least clear of it.
+         *         ground: heights by corner or by board; left out, the ground is taken as level.
+         *         clear: string above the highest ground.
+         *         embedment: stake in the ground.
+         *         string_height: string decided otherwise, above the datum.
+         *         step: amount by which lines step down the slope; left out, all stand at one height.
+         *         stakes: stake lengths at hand.
+         *         stock: lengths the boards are cut from.
+         *         one_string: one line led round the whole job without cutting.
+         */
+        "BoardPlan-Input": {
+            /** @default two */
+            style?: components["schemas"]["BoardStyle"];
+            /** Styles */
+            styles?: {
+                [key: string]: components["schemas"]["BoardStyle"];
+            };
+            /** Setbacks */
+            setbacks?: {
+                [key: string]: string | number;
+            };
+            dig?: components["schemas"]["DigPlan-Input"] | null;
+            /** Ground */
+            ground?: {
+                [key: string]: string | number;
+            };
+            /**
+             * Clear
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 152.4,
+             *       "written": "6\""
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            clear?: string | number;
+            /**
+             * Embedment
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 457.2,
+             *       "written": "18\""
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            embedment?: string | number;
+            /** String Height */
+            string_height?: (string | number) | null;
+            /** Step */
+            step?: (string | number) | null;
+            /** Stakes */
+            stakes?: (string | number)[];
+            /** Stock */
+            stock?: (string | number)[];
+            /**
+             * One String
+             * @default false
+             */
+            one_string?: boolean;
+        };
+        /**
+         * BoardPlan
+         * @description How the boards stand.
+         *
+         *     Attributes:
+         *         style: what carries the strings: two boards, one across, a single board per line, plain stakes.
+         *         styles: corners that differ.
+         *         setbacks: corners or boards that stand elsewhere than `board_setback`.
+         *         dig: the cut; boards then stand at least clear of it.
+         *         ground: heights by corner or by board; left out, the ground is taken as level.
+         *         clear: string above the highest ground.
+         *         embedment: stake in the ground.
+         *         string_height: string decided otherwise, above the datum.
+         *         step: amount by which lines step down the slope; left out, all stand at one height.
+         *         stakes: stake lengths at hand.
+         *         stock: lengths the boards are cut from.
+         *         one_string: one line led round the whole job without cutting.
+         */
+        "BoardPlan-Output": {
+            /** @default two */
+            style?: components["schemas"]["BoardStyle"];
+            /** Styles */
+            styles?: {
+                [key: string]: components["schemas"]["BoardStyle"];
+            };
+            /** Setbacks */
+            setbacks?: {
+                [key: string]: string | number;
+            };
+            dig?: components["schemas"]["DigPlan-Output"] | null;
+            /** Ground */
+            ground?: {
+                [key: string]: string | number;
+            };
+            /**
+             * Clear
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 6"
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            clear?: string | number;
+            /**
+             * Embedment
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 18"
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            embedment?: string | number;
+            /** String Height */
+            string_height?: (string | number) | null;
+            /** Step */
+            step?: (string | number) | null;
+            /** Stakes */
+            stakes?: (string | number)[];
+            /** Stock */
+            stock?: (string | number)[];
+            /**
+             * One String
+             * @default false
+             */
+            one_string?: boolean;
+        };
+        /**
          * BoardResult
-         * @description A board, its nail on the planned line, and the direction along the board toward the inside.
+         * @description A board: its nail on the planned line, the direction along it toward the inside, and all about it.
+         *
+         *     Attributes:
+         *         setback_mm: nail beyond the corner; reason: why it stands so far out, when there is a dig.
+         *         needed_mm: setback the dig asks for; null without a dig.
+         *         ends: of the board on the plan, drawn from its outermost to its innermost nail and a margin.
+         *         nails: of every family, from the outermost inward; wall_mm: the wall face's running distance.
+         *         clashes: what it stands on or in, in words.
          */
         BoardResult: {
             /** Board */
@@ -331,7 +759,35 @@ export interface components {
             corner: string;
             nail: components["schemas"]["Place"];
             inward: components["schemas"]["Direction"];
+            style: components["schemas"]["BoardStyle"];
+            /** Setback Mm */
+            setback_mm: number;
+            /** Setback Text */
+            setback_text: string;
+            /** Needed Mm */
+            needed_mm: number | null;
+            /** Reason */
+            reason: string | null;
+            /** Ends */
+            ends: components["schemas"]["Place"][];
+            /** Length Mm */
+            length_mm: number;
+            /** Length Text */
+            length_text: string;
+            /** Nails */
+            nails: components["schemas"]["NailResult"][];
+            /** Wall Mm */
+            wall_mm: number;
+            height: components["schemas"]["BoardHeightResult"] | null;
+            /** Clashes */
+            clashes: string[];
         };
+        /**
+         * BoardStyle
+         * @description What carries the strings beyond a corner.
+         * @enum {string}
+         */
+        BoardStyle: "two" | "across" | "single" | "stakes";
         /** Body_undo_plan_api_structures__structure_id__plan_undo_post */
         Body_undo_plan_api_structures__structure_id__plan_undo_post: {
             /**
@@ -353,6 +809,8 @@ export interface components {
          *     Attributes:
          *         call_mm, call_text: what the tape reads when all is as planned.
          *         origin: how the call comes about, in words.
+         *         far_per_mm: how far the far corner moves for each millimetre this number is wrong.
+         *         cost_text: what rounding the number moves the far corner; null when it is not worth saying.
          *         told_mm, told_text: what the round before predicted for the latest round; null without moves in it.
          *         then_mm, then_text: what it should read once the nails are moved as told now; null without moves.
          */
@@ -374,6 +832,10 @@ export interface components {
             call_text: string;
             /** Origin */
             origin: string;
+            /** Far Per Mm */
+            far_per_mm: number;
+            /** Cost Text */
+            cost_text: string | null;
             /** Told Mm */
             told_mm?: number | null;
             /** Told Text */
@@ -382,6 +844,248 @@ export interface components {
             then_mm?: number | null;
             /** Then Text */
             then_text?: string | null;
+        };
+        /**
+         * ClearanceResult
+         * @description Room between this structure and a neighbour.
+         */
+        ClearanceResult: {
+            /** To */
+            to: string;
+            /** Least Mm */
+            least_mm: number;
+            /** Text */
+            text: string;
+            /** Nearest */
+            nearest: string;
+            /** Needed Mm */
+            needed_mm: number;
+            /** Short Mm */
+            short_mm: number;
+            /** Overlaps */
+            overlaps: boolean;
+            /** Clear */
+            clear: boolean;
+            /** Words */
+            words: string;
+            /** Corners */
+            corners: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * ClosingResult
+         * @description How a walk closes: how far its last leg ends from A, and what was worked out for legs left open.
+         */
+        ClosingResult: {
+            /** Error Mm */
+            error_mm: number;
+            /** Text */
+            text: string;
+            /** Legs */
+            legs: components["schemas"]["LegResult"][];
+        };
+        /**
+         * Control
+         * @description Everything held as true on the site.
+         */
+        "Control-Input": {
+            /** Points */
+            points?: components["schemas"]["ControlPoint"][];
+            /** Lines */
+            lines?: components["schemas"]["ControlLine-Input"][];
+        };
+        /**
+         * Control
+         * @description Everything held as true on the site.
+         */
+        "Control-Output": {
+            /** Points */
+            points?: components["schemas"]["ControlPoint"][];
+            /** Lines */
+            lines?: components["schemas"]["ControlLine-Output"][];
+        };
+        /**
+         * ControlKind
+         * @description What a line of control is.
+         * @enum {string}
+         */
+        ControlKind: "boundary" | "wall" | "line";
+        /**
+         * ControlLine
+         * @description A boundary, an existing wall or a line, by its points in order.
+         *
+         *     Attributes:
+         *         closed: whether it comes back to its first point, as a whole boundary does.
+         *         keep_clear: setback: how far structures must stay from it.
+         */
+        "ControlLine-Input": {
+            /** Name */
+            name: string;
+            /** @default line */
+            kind?: components["schemas"]["ControlKind"];
+            /** Points */
+            points: [
+                string | number,
+                string | number
+            ][];
+            /**
+             * Closed
+             * @default false
+             */
+            closed?: boolean;
+            /**
+             * Keep Clear
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            keep_clear?: string | number;
+        };
+        /**
+         * ControlLine
+         * @description A boundary, an existing wall or a line, by its points in order.
+         *
+         *     Attributes:
+         *         closed: whether it comes back to its first point, as a whole boundary does.
+         *         keep_clear: setback: how far structures must stay from it.
+         */
+        "ControlLine-Output": {
+            /** Name */
+            name: string;
+            /** @default line */
+            kind?: components["schemas"]["ControlKind"];
+            /** Points */
+            points: [
+                string | number,
+                string | number
+            ][];
+            /**
+             * Closed
+             * @default false
+             */
+            closed?: boolean;
+            /**
+             * Keep Clear
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 0
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            keep_clear?: string | number;
+        };
+        /**
+         * ControlPoint
+         * @description A point held as true: a monument, a peg.
+         */
+        ControlPoint: {
+            /** Name */
+            name: string;
+            /**
+             * X
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            x: string | number;
+            /**
+             * Y
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            y: string | number;
+        };
+        /**
+         * CornerTriangles
+         * @description Triangles that fit at one right-angled corner, the best first.
+         */
+        CornerTriangles: {
+            /** Corner */
+            corner: string;
+            /** Triangles */
+            triangles: components["schemas"]["TriangleResult"][];
+        };
+        /**
+         * CutResult
+         * @description One stock length and what is cut from it.
+         */
+        CutResult: {
+            /** Stock Text */
+            stock_text: string;
+            /** Cuts */
+            cuts: string[];
+            /** Left Text */
+            left_text: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * DigPlan
+         * @description The cut beside the building: depth, run of its side for each unit of depth, room beyond its top.
+         */
+        "DigPlan-Input": {
+            /**
+             * Depth
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            depth: string | number;
+            /**
+             * Slope
+             * @default 0
+             */
+            slope?: number;
+            /**
+             * Working Space
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 609.6,
+             *       "written": "2'"
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            working_space?: string | number;
+        };
+        /**
+         * DigPlan
+         * @description The cut beside the building: depth, run of its side for each unit of depth, room beyond its top.
+         */
+        "DigPlan-Output": {
+            /**
+             * Depth
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            depth: string | number;
+            /**
+             * Slope
+             * @default 0
+             */
+            slope?: number;
+            /**
+             * Working Space
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 2'
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            working_space?: string | number;
         };
         /**
          * Direction
@@ -435,14 +1139,135 @@ export interface components {
             off_mm: number;
         };
         /**
-         * FootprintView
-         * @description A rectangle's sizes.
+         * FamilyResult
+         * @description A line family: its corners by the footprint's letters, its sides by the walls they run beside.
+         *
+         *     Attributes:
+         *         offset_mm, offset_text: outward; on: offsets of sides that differ.
+         *         diagonals: between its corners; none beyond six corners, where nobody pulls them.
+         *         vanished: walls that have no line in this family; both their letters stand at the one crossing.
+         *         far: corners that lie far off; clash: two of its lines that run into each other.
+         *         notes: the same in words.
          */
-        FootprintView: {
-            /** Shape */
-            shape: string;
-            length: components["schemas"]["ShownLength"];
-            width: components["schemas"]["ShownLength"];
+        FamilyResult: {
+            /** Family */
+            family: string;
+            /** Offset Mm */
+            offset_mm: number;
+            /** Offset Text */
+            offset_text: string;
+            /** On */
+            on: {
+                [key: string]: number;
+            };
+            /** Corners */
+            corners: {
+                [key: string]: components["schemas"]["Place"];
+            };
+            /** Sides */
+            sides: components["schemas"]["SideResult"][];
+            /** Diagonals */
+            diagonals: components["schemas"]["Distance"][];
+            overall: components["schemas"]["OverallResult"];
+            /** Vanished */
+            vanished: string[];
+            /** Far */
+            far: components["schemas"]["FarResult"][];
+            /** Clash */
+            clash: string[];
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * FarResult
+         * @description A corner of a family that lies farther from its wall corner than expected.
+         */
+        FarResult: {
+            /** Corner */
+            corner: string;
+            /** Away Mm */
+            away_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FromLine
+         * @description A side by two offsets from a reference; the structure lies beyond it.
+         *
+         *     Attributes:
+         *         line: the side measured to; corner: one of its ends; station: where along the reference that corner stands.
+         *         reference: a control line, or a structure's side as `store/BC`; a control line of several points is
+         *             measured from its stretch numbered `stretch`, from 1.
+         *         offsets: two of them, since no wall is taken for straight or parallel.
+         */
+        FromLine: {
+            /**
+             * By
+             * @constant
+             */
+            by: "offsets";
+            /** Line */
+            line: string;
+            /** Reference */
+            reference: string;
+            /**
+             * Stretch
+             * @default 1
+             */
+            stretch?: number;
+            /** Offsets */
+            offsets: [
+                components["schemas"]["OffsetAt"],
+                components["schemas"]["OffsetAt"]
+            ];
+            /** Corner */
+            corner: string;
+            /**
+             * Station
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            station: string | number;
+        };
+        /**
+         * Gap
+         * @description A side parallel to a reference at one gap, as between neighbours.
+         */
+        Gap: {
+            /**
+             * By
+             * @constant
+             */
+            by: "gap";
+            /** Line */
+            line: string;
+            /** Reference */
+            reference: string;
+            /**
+             * Stretch
+             * @default 1
+             */
+            stretch?: number;
+            /**
+             * Gap
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            gap: string | number;
+            /** Corner */
+            corner: string;
+            /**
+             * Station
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            station: string | number;
         };
         /**
          * Health
@@ -453,8 +1278,98 @@ export interface components {
             version: string;
         };
         /**
+         * HeightsResult
+         * @description All boards in height.
+         *
+         *     Attributes:
+         *         string_mm: highest string; highest, lowest: boards on the highest and lowest ground.
+         *         short: boards whose stake no stock gives; buried: boards the string does not clear the ground at.
+         *         advice: what to do, in words.
+         */
+        HeightsResult: {
+            /** String Mm */
+            string_mm: number;
+            /** String Text */
+            string_text: string;
+            /** Highest */
+            highest: string;
+            /** Lowest */
+            lowest: string;
+            /** Fall Mm */
+            fall_mm: number;
+            /** Fall Text */
+            fall_text: string;
+            /** Short */
+            short: string[];
+            /** Buried */
+            buried: string[];
+            /** Advice */
+            advice: string;
+        };
+        /**
+         * Inner
+         * @description Inner lines at running distances from a side, each measured from the side itself.
+         */
+        Inner: {
+            /** Name */
+            name: string;
+            /** @default mark */
+            kind?: components["schemas"]["InnerKind"];
+            /** Side */
+            side: string;
+            /** Distances */
+            distances: (string | number)[];
+        };
+        /**
+         * InnerKind
+         * @description What stands on an inner line.
+         * @enum {string}
+         */
+        InnerKind: "beam" | "piers" | "posts" | "partition" | "mark";
+        /**
+         * InnerLineResult
+         * @description An inner line: its distance from a side, and the stretches of it inside.
+         */
+        InnerLineResult: {
+            /** Name */
+            name: string;
+            kind: components["schemas"]["InnerKind"];
+            /** Side */
+            side: string;
+            /** Distance Mm */
+            distance_mm: number;
+            /** Distance Text */
+            distance_text: string;
+            /** Stretches */
+            stretches: components["schemas"]["Stretch"][];
+        };
+        /**
+         * InnerPointResult
+         * @description Where two inner lines cross.
+         */
+        InnerPointResult: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Name */
+            name: string;
+            /** Lines */
+            lines: string[];
+        };
+        /**
+         * InnerResult
+         * @description Inner lines and their crossings.
+         */
+        InnerResult: {
+            /** Lines */
+            lines: components["schemas"]["InnerLineResult"][];
+            /** Points */
+            points: components["schemas"]["InnerPointResult"][];
+        };
+        /**
          * JobChange
-         * @description A change of a job's name, units or burn against a revision; what is left out stays.
+         * @description A change of a job's name, units, burn or control against a revision; what is left out stays.
          *
          *     Attributes:
          *         units: what bare numbers in this change mean; becomes the job's units only with `switch_units`.
@@ -468,6 +1383,7 @@ export interface components {
             /** Burn */
             burn?: (string | number) | null;
             switch_units?: components["schemas"]["Units"] | null;
+            control?: components["schemas"]["Control-Input"] | null;
         };
         /**
          * JobCreate
@@ -517,6 +1433,13 @@ export interface components {
              * @default Job
              */
             name?: string;
+            /**
+             * @default {
+             *       "points": [],
+             *       "lines": []
+             *     }
+             */
+            control?: components["schemas"]["Control-Output"];
             /** Structures */
             structures?: components["schemas"]["Structure"][];
             /** Pulls */
@@ -557,6 +1480,7 @@ export interface components {
             burn: components["schemas"]["ShownLength"];
             /** Burns */
             burns: string[];
+            control: components["schemas"]["Control-Output"];
             /** Revision */
             revision: number;
             /** Sample */
@@ -570,8 +1494,27 @@ export interface components {
             structures: components["schemas"]["StructureView"][];
         };
         /**
+         * LegResult
+         * @description A leg as walked: turn before going, degrees, left positive.
+         */
+        LegResult: {
+            /** Go Mm */
+            go_mm: number;
+            /** Go Text */
+            go_text: string;
+            /** Turn Deg */
+            turn_deg: number;
+            /** Worked Out */
+            worked_out: boolean;
+        };
+        /**
          * LengthAsked
-         * @description A text to be read as a length, for the echo while typing; `against_mm` is what it should be.
+         * @description A text to be read as a length, for the echo while typing.
+         *
+         *     Attributes:
+         *         against_mm: what it should be.
+         *         far_per_mm: how far the far corner moves for each millimetre it is not.
+         *         signed: whether it may be below zero, as heights and offsets may.
          */
         LengthAsked: {
             units: components["schemas"]["Units"];
@@ -579,6 +1522,13 @@ export interface components {
             text: string;
             /** Against Mm */
             against_mm?: number | null;
+            /** Far Per Mm */
+            far_per_mm?: number | null;
+            /**
+             * Signed
+             * @default false
+             */
+            signed?: boolean;
         };
         /**
          * LengthEcho
@@ -595,6 +1545,7 @@ export interface components {
          *     Attributes:
          *         explicit: the text with its units spelled out.
          *         difference_mm, difference_text: typed minus what it should be; null without a comparison.
+         *         cost_text: what that difference moves the far corner; null when it is nothing, or not asked.
          */
         LengthRead: {
             /** Mm */
@@ -609,6 +1560,20 @@ export interface components {
             difference_mm: number | null;
             /** Difference Text */
             difference_text: string | null;
+            /** Cost Text */
+            cost_text: string | null;
+        };
+        /**
+         * LoadResult
+         * @description One line of the truck list.
+         */
+        LoadResult: {
+            /** What */
+            what: string;
+            /** Amount */
+            amount: string;
+            /** Note */
+            note: string;
         };
         /**
          * LogEntryView
@@ -630,8 +1595,111 @@ export interface components {
             text: string;
         };
         /**
+         * MarkingStick
+         * @description One stick for all sides with the same families: laid across the strings it marks both footing edges.
+         */
+        MarkingStick: {
+            /** Lines */
+            lines: string[];
+            /** Marks */
+            marks: components["schemas"]["StickMark"][];
+        };
+        /**
+         * MarksResult
+         * @description All marks along one line, pulled from one end.
+         */
+        MarksResult: {
+            /** Line */
+            line: string;
+            /** Start */
+            start: string;
+            /** Marks */
+            marks: components["schemas"]["RunningMark"][];
+        };
+        /**
+         * MaterialsResult
+         * @description What to take along.
+         *
+         *     Attributes:
+         *         stakes: how many; boards: how many to cut; nails: on all boards.
+         *         cuts: alike lengths of stock together; too_long: boards that no stock gives; waste_share: 0 to 1.
+         *         string_mm: all strings, knots included, or the one string.
+         *         route: set when one line is led round.
+         */
+        MaterialsResult: {
+            /** Stakes */
+            stakes: number;
+            /** Boards */
+            boards: number;
+            /** Nails */
+            nails: number;
+            /** Cuts */
+            cuts: components["schemas"]["CutResult"][];
+            /** Too Long */
+            too_long: string[];
+            /** Waste Share */
+            waste_share: number;
+            /** String Mm */
+            string_mm: number;
+            /** String Text */
+            string_text: string;
+            route: components["schemas"]["RouteResult"] | null;
+            /** Truck */
+            truck: components["schemas"]["LoadResult"][];
+        };
+        /**
+         * MethodResult
+         * @description One school for this footprint: `worst_mm` is the half length of the worst corner's 95 in 100 ellipse.
+         */
+        MethodResult: {
+            school: components["schemas"]["School"];
+            /** Name */
+            name: string;
+            /** Pulls */
+            pulls: number;
+            /** Longest Mm */
+            longest_mm: number;
+            /** Longest Text */
+            longest_text: string;
+            /** Walking Mm */
+            walking_mm: number;
+            /** Walking Text */
+            walking_text: string;
+            /** Worst Corner */
+            worst_corner: string;
+            /** Worst Mm */
+            worst_mm: number;
+            /** Worst Text */
+            worst_text: string;
+            /** Within */
+            within: boolean;
+            /** Poor */
+            poor: string[];
+            /** Ellipses */
+            ellipses: {
+                [key: string]: components["schemas"]["EllipseResult"];
+            };
+            /** Note */
+            note: string;
+        };
+        /**
+         * MethodsResult
+         * @description The schools compared; `best` is the one to take for this crew, `why` says it in a sentence.
+         */
+        MethodsResult: {
+            best: components["schemas"]["School"] | null;
+            /** Why */
+            why: string;
+            /** Crew */
+            crew: number;
+            /** Table */
+            table: components["schemas"]["MethodResult"][];
+            /** Not For */
+            not_for: components["schemas"]["NotForResult"][];
+        };
+        /**
          * MoveResult
-         * @description How far to move a board's nail along the board; 0 is leave it.
+         * @description How far to move a board's nail along the board; 0 is leave it.  An open line has no inside: left and right.
          */
         MoveResult: {
             /** Board */
@@ -642,7 +1710,23 @@ export interface components {
              * Toward
              * @enum {string}
              */
-            toward: "in" | "out";
+            toward: "in" | "out" | "left" | "right";
+            /** Text */
+            text: string;
+        };
+        /**
+         * NailResult
+         * @description A nail on a board: running distance from the first, outermost nail.
+         */
+        NailResult: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Family */
+            family: string;
+            /** Running Mm */
+            running_mm: number;
             /** Text */
             text: string;
         };
@@ -671,6 +1755,106 @@ export interface components {
             text: string;
         };
         /**
+         * NotForResult
+         * @description A school that cannot do this footprint, and why not.
+         */
+        NotForResult: {
+            school: components["schemas"]["School"];
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * OffsetAt
+         * @description A distance square off a reference at a station along it.
+         */
+        OffsetAt: {
+            /**
+             * Station
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            station: string | number;
+            /**
+             * Offset
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            offset: string | number;
+        };
+        /**
+         * OutlineChosen
+         * @description An outline of another file, chosen to be a footprint.
+         *
+         *     Attributes:
+         *         points: its corners in its own units; unit_mm: millimetres in one of them.
+         *         start: number of the corner that becomes A, from 0.
+         */
+        OutlineChosen: {
+            units: components["schemas"]["Units"];
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /** Unit Mm */
+            unit_mm: number;
+            /**
+             * Start
+             * @default 0
+             */
+            start?: number;
+            /**
+             * Closed
+             * @default true
+             */
+            closed?: boolean;
+        };
+        /**
+         * OutlineRead
+         * @description An outline of another file, in its own units.
+         */
+        OutlineRead: {
+            /** Layer */
+            layer: string;
+            /** Closed */
+            closed: boolean;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * OutlinesRead
+         * @description Outlines to choose from; `unit` is what the file says (null: nothing), `skipped` what could not be read.
+         */
+        OutlinesRead: {
+            /** Unit */
+            unit: string | null;
+            /** Outlines */
+            outlines: components["schemas"]["OutlineRead"][];
+            /** Skipped */
+            skipped: string[];
+        };
+        /**
+         * OverallResult
+         * @description Overall size of an outline along the baseline and square to it.
+         */
+        OverallResult: {
+            /** Along Mm */
+            along_mm: number;
+            /** Across Mm */
+            across_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * Place
          * @description A place on the plan, millimetres.
          */
@@ -689,8 +1873,15 @@ export interface components {
          *         board_setback: how far the boards stand beyond the corners.
          *         restake_over: a nail that would have to move more than this says start again.
          *         held_line: the line that stays as measured.
+         *         section: wall and footing, from which families follow; section_on: sides that have another.
+         *         lines: further families, by their offsets; inner: lines inside.
+         *         boards: how the boards stand, how high, and of what.
+         *         placing: where the structure stands on the site; may_overlap: neighbours it overlaps on purpose.
+         *         school: how its corners are squared; crew: by how many people;
+         *             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string;
+         *             tape_error: ± of the tape on a short pull, when it is not 1/16 inch.
          */
-        Plan: {
+        "Plan-Input": {
             /** Name */
             name?: string | null;
             /**
@@ -698,7 +1889,8 @@ export interface components {
              * @enum {string}
              */
             kind: "building" | "slab" | "fence" | "posts";
-            footprint: components["schemas"]["Rectangle"];
+            /** Footprint */
+            footprint: components["schemas"]["Rectangle"] | components["schemas"]["Walk"] | components["schemas"]["Polygon"] | components["schemas"]["Run"];
             /**
              * Tolerance
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -740,6 +1932,52 @@ export interface components {
              * @default AB
              */
             held_line?: string;
+            section?: components["schemas"]["Section"] | null;
+            /** Section On */
+            section_on?: {
+                [key: string]: components["schemas"]["Section"];
+            };
+            /** Lines */
+            lines?: components["schemas"]["Beside"][];
+            /** Inner */
+            inner?: components["schemas"]["Inner"][];
+            /**
+             * @default {
+             *       "style": "two",
+             *       "styles": {},
+             *       "setbacks": {},
+             *       "ground": {},
+             *       "clear": "6\"",
+             *       "embedment": "18\"",
+             *       "stakes": [],
+             *       "stock": [],
+             *       "one_string": false
+             *     }
+             */
+            boards?: components["schemas"]["BoardPlan-Input"];
+            /** Placing */
+            placing?: (components["schemas"]["AtPoint"] | components["schemas"]["FromLine"] | components["schemas"]["Gap"]) | null;
+            /** May Overlap */
+            may_overlap?: string[];
+            school?: components["schemas"]["School"] | null;
+            /**
+             * Crew
+             * @default 2
+             * @enum {integer}
+             */
+            crew?: 1 | 2;
+            /**
+             * Laser
+             * @default false
+             */
+            laser?: boolean;
+            /** Laser Offset */
+            laser_offset?: (string | number) | null;
+            /** Tape Error */
+            tape_error?: (string | number) | null;
+        };
+        "Plan-Output": {
+            [key: string]: unknown;
         };
         /**
          * PlanChange
@@ -749,7 +1987,7 @@ export interface components {
             units: components["schemas"]["Units"];
             /** Base Revision */
             base_revision: number;
-            plan: components["schemas"]["Plan"];
+            plan: components["schemas"]["Plan-Input"];
         };
         /**
          * PlanFieldChange
@@ -765,19 +2003,38 @@ export interface components {
         };
         /**
          * PlanView
-         * @description A plan with every length readable in the job's units.
+         * @description A plan for reading, in the job's units; `size` is its rectangle, or how large it is over all.
          */
         PlanView: {
             /** Name */
             name: string | null;
             /** Kind */
             kind: string;
-            footprint: components["schemas"]["FootprintView"];
+            /** Shape */
+            shape: string;
+            /** Size */
+            size: string;
             tolerance: components["schemas"]["ShownLength"];
             board_setback: components["schemas"]["ShownLength"];
             restake_over: components["schemas"]["ShownLength"];
             /** Held Line */
             held_line: string;
+        };
+        /**
+         * Polygon
+         * @description Corners by coordinates from A: x along the drawing's own axis, y to the left of it.
+         */
+        Polygon: {
+            /**
+             * Shape
+             * @constant
+             */
+            shape: "polygon";
+            /** Corners */
+            corners: [
+                string | number,
+                string | number
+            ][];
         };
         /**
          * PredictedPull
@@ -811,7 +2068,7 @@ export interface components {
              * @example 8394.7
              */
             burn?: string | number;
-            plan: components["schemas"]["Plan"];
+            plan: components["schemas"]["Plan-Input"];
             /** Pulls */
             pulls?: components["schemas"]["Reading"][];
         };
@@ -982,7 +2239,11 @@ export interface components {
         PullReason: "loose" | "unchecked" | "repeat";
         /**
          * PullView
-         * @description A reading as kept; `difference` is reading less burn, levelled, minus plan.
+         * @description A reading as kept.
+         *
+         *     Attributes:
+         *         difference_mm, difference_text: reading less burn, levelled, minus plan; null when the plan no longer
+         *             has both corners.
          */
         PullView: {
             /** From */
@@ -997,9 +2258,9 @@ export interface components {
             burn: components["schemas"]["ShownLength"];
             height_difference: components["schemas"]["ShownLength"];
             /** Difference Mm */
-            difference_mm: number;
+            difference_mm: number | null;
             /** Difference Text */
-            difference_text: string;
+            difference_text: string | null;
             /** Who */
             who: string;
             /**
@@ -1090,6 +2351,25 @@ export interface components {
             width: string | number;
         };
         /**
+         * ReshapeRequest
+         * @description A footprint to be turned about: left for right, or started from another corner, by its number from 0.
+         */
+        ReshapeRequest: {
+            units: components["schemas"]["Units"];
+            /** Footprint */
+            footprint: components["schemas"]["Rectangle"] | components["schemas"]["Walk"] | components["schemas"]["Polygon"] | components["schemas"]["Run"];
+            /**
+             * Mirror
+             * @default false
+             */
+            mirror?: boolean;
+            /**
+             * Start
+             * @default 0
+             */
+            start?: number;
+        };
+        /**
          * ResidualResult
          * @description How a pull fits: `length_mm` reduced, `residual_mm` adjusted minus pulled, `used` false for a slip left out.
          */
@@ -1110,6 +2390,124 @@ export interface components {
             standardized: number | null;
             /** Used */
             used: boolean;
+        };
+        /**
+         * RouteResult
+         * @description One string led round: the nails in order, and its length.
+         */
+        RouteResult: {
+            /** Nails */
+            nails: string[];
+            /** Length Mm */
+            length_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Run
+         * @description An open line, such as a fence: the steps of a walk that does not come back.
+         */
+        Run: {
+            /**
+             * Shape
+             * @constant
+             */
+            shape: "run";
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+        };
+        /**
+         * RunningMark
+         * @description A mark along a line, from its first corner, the burn in the number.
+         */
+        RunningMark: {
+            /** At */
+            at: string;
+            /** Mm */
+            mm: number;
+            /** Text */
+            text: string;
+            /** Call Mm */
+            call_mm: number;
+            /** Call Text */
+            call_text: string;
+        };
+        /**
+         * School
+         * @description A way to get corners square.
+         * @enum {string}
+         */
+        School: "equal-diagonals" | "computed-diagonal" | "3-4-5" | "shortest-distance" | "framing-square" | "square-laser" | "station-offset" | "ties";
+        /**
+         * Section
+         * @description A wall on its footing; its families follow from it.
+         *
+         *     Attributes:
+         *         wall: thickness; the footprint is its outer face.
+         *         footing: width; left out, the wall has none.
+         *         projection: footing beyond the wall's outer face; left out, the wall stands in its middle.
+         *         dig: room to dig beyond each footing edge.
+         *         sheathing: what goes on outside the plate; the plate is set in by it.
+         */
+        Section: {
+            /**
+             * Wall
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            wall: string | number;
+            /** Footing */
+            footing?: (string | number) | null;
+            /** Projection */
+            projection?: (string | number) | null;
+            /** Dig */
+            dig?: (string | number) | null;
+            /** Sheathing */
+            sheathing?: (string | number) | null;
+        };
+        /**
+         * SettingOutResult
+         * @description The sheet in hand for one school.
+         *
+         *     Attributes:
+         *         base: the two nails ties are pulled from.
+         *         steps: in order; triangles, swings: where they serve; points: station, offset and ties of every point.
+         *         marks: running marks along each line.
+         */
+        SettingOutResult: {
+            school: components["schemas"]["School"];
+            /** Name */
+            name: string;
+            /** Good For */
+            good_for: string;
+            /** Catch */
+            catch: string;
+            /** Base */
+            base: string[];
+            /** Steps */
+            steps: components["schemas"]["StepResult"][];
+            /** Triangles */
+            triangles: components["schemas"]["CornerTriangles"][];
+            /** Swings */
+            swings: components["schemas"]["SwingResult"][];
+            /** Points */
+            points: components["schemas"]["TiedPoint"][];
+            /** Marks */
+            marks: components["schemas"]["MarksResult"][];
+        };
+        /**
+         * ShapeView
+         * @description An outline to start a footprint from.
+         */
+        ShapeView: {
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** Steps */
+            steps: components["schemas"]["Step"][];
         };
         /**
          * ShownLength
@@ -1142,6 +2540,20 @@ export interface components {
             remainder_mm: number;
             /** Line */
             line: string;
+        };
+        /**
+         * SiteResult
+         * @description Where a structure stands on the site: its corners there, the bearing of its first side, the room around.
+         */
+        SiteResult: {
+            /** Corners */
+            corners: {
+                [key: string]: components["schemas"]["Place"];
+            };
+            /** Bearing Deg */
+            bearing_deg: number;
+            /** Clearances */
+            clearances: components["schemas"]["ClearanceResult"][];
         };
         /**
          * Slip
@@ -1186,7 +2598,7 @@ export interface components {
          * @description Stages of a job that exist, in the order of the work.
          * @enum {string}
          */
-        StageName: "footprint" | "boards" | "square";
+        StageName: "ground" | "footprint" | "boards" | "square" | "handover";
         /**
          * StageState
          * @description Where a stage stands; `re-check`: something it rests on changed since.
@@ -1238,6 +2650,65 @@ export interface components {
             burns: string[];
         };
         /**
+         * Step
+         * @description One wall of a walk: turn (left positive, none for the first), then go.
+         *
+         *     Attributes:
+         *         go: how far; `closes` to have it worked out.
+         *         turn: degrees; `closes` to have it worked out, in the last step.
+         */
+        Step: {
+            /**
+             * Go
+             * @description A length, or `closes` to have it worked out so that the walk closes.
+             */
+            go: string | number;
+            /**
+             * Turn
+             * @description Degrees before going, left positive; `closes` in the last step to have it worked out.
+             * @default 0
+             */
+            turn?: number | string;
+        };
+        /**
+         * StepResult
+         * @description One step of a school: what to do, who stands where, and the number to call.
+         */
+        StepResult: {
+            /** Text */
+            text: string;
+            /** Who */
+            who: string;
+            /** Call Text */
+            call_text: string | null;
+            /** Error Text */
+            error_text: string | null;
+        };
+        /**
+         * StickMark
+         * @description A mark on the marking stick, from its outer end.
+         */
+        StickMark: {
+            /** Family */
+            family: string;
+            /** At Mm */
+            at_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Stretch
+         * @description A stretch of a line from one wall to another.
+         */
+        Stretch: {
+            start: components["schemas"]["Place"];
+            end: components["schemas"]["Place"];
+            /** Length Mm */
+            length_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * StrikeView
          * @description Who struck a reading, when, and what replaced it.
          */
@@ -1264,53 +2735,8 @@ export interface components {
             /** Text */
             text: string;
         };
-        /**
-         * Structure
-         * @description A structure of a job file: its plan under an id of its own.
-         */
         Structure: {
-            /** Name */
-            name?: string | null;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "building" | "slab" | "fence" | "posts";
-            footprint: components["schemas"]["Rectangle"];
-            /**
-             * Tolerance
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @default 1/8"
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            tolerance?: string | number;
-            /**
-             * Board Setback
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @default 4'
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            board_setback?: string | number;
-            /**
-             * Restake Over
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @default 2"
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            restake_over?: string | number;
-            /**
-             * Held Line
-             * @default AB
-             */
-            held_line?: string;
-            /** Id */
-            id: string;
+            [key: string]: unknown;
         };
         /**
          * StructureAdd
@@ -1332,35 +2758,67 @@ export interface components {
             id: string;
             /** Name In File */
             name_in_file: string;
-            plan: components["schemas"]["Plan"];
+            plan: components["schemas"]["Plan-Input"];
         };
         /**
          * StructureResult
          * @description Everything computed for one structure.
+         *
+         *     Attributes:
+         *         shape: of its document; closed: false for an open line.
+         *         angles: inside angle at each corner, degrees (an open line's left); its ends have none.
+         *         closing: how a walk closes; null for other shapes.
+         *         overall: size along the baseline and square to it.
+         *         lines: families, the wall face first; sticks: marking sticks, alike sides together.
+         *         heights: null while no ground is said; site: null while it is not placed.
+         *         methods: null in a quick answer that leaves them out.
+         *         setting_out: sheet of the chosen school, else of the one recommended.
          */
         StructureResult: {
             /** Kind */
             kind: string;
+            /** Shape */
+            shape: string;
+            /** Closed */
+            closed: boolean;
             /** Corners */
             corners: {
                 [key: string]: components["schemas"]["Place"];
+            };
+            /** Angles */
+            angles: {
+                [key: string]: number;
             };
             /** Sides */
             sides: components["schemas"]["SideResult"][];
             /** Diagonals */
             diagonals: components["schemas"]["Distance"][];
+            closing: components["schemas"]["ClosingResult"] | null;
             /** Area Mm2 */
             area_mm2: number;
             /** Area Text */
             area_text: string;
             /** Perimeter Mm */
             perimeter_mm: number;
+            /** Perimeter Text */
+            perimeter_text: string;
+            overall: components["schemas"]["OverallResult"];
+            /** Lines */
+            lines: components["schemas"]["FamilyResult"][];
+            /** Sticks */
+            sticks: components["schemas"]["MarkingStick"][];
+            inner: components["schemas"]["InnerResult"];
             /** Boards */
             boards: components["schemas"]["BoardResult"][];
             /** Stakes */
             stakes: number;
             /** Strings */
             strings: components["schemas"]["StringResult"][];
+            heights: components["schemas"]["HeightsResult"] | null;
+            materials: components["schemas"]["MaterialsResult"];
+            methods: components["schemas"]["MethodsResult"] | null;
+            setting_out: components["schemas"]["SettingOutResult"] | null;
+            site: components["schemas"]["SiteResult"] | null;
             square: components["schemas"]["SquareResult"] | null;
         };
         /**
@@ -1376,6 +2834,8 @@ export interface components {
             kind: string;
             /** Size */
             size: string;
+            /** Closed */
+            closed: boolean;
             /** Corners */
             corners: {
                 [key: string]: components["schemas"]["Place"];
@@ -1388,6 +2848,10 @@ export interface components {
         /**
          * StructureView
          * @description A structure with its plan, its readings and everything computed from them.
+         *
+         *     Attributes:
+         *         document: the plan as it is kept, to be changed and sent back.
+         *         not_placed: why it cannot be placed on the site although its plan says how.
          */
         StructureView: {
             /** Id */
@@ -1401,6 +2865,9 @@ export interface components {
             /** Can Undo */
             can_undo: boolean;
             plan: components["schemas"]["PlanView"];
+            document: components["schemas"]["Plan-Output"];
+            /** Not Placed */
+            not_placed: string | null;
             result: components["schemas"]["StructureResult"];
             /** Calls */
             calls: components["schemas"]["CallResult"][];
@@ -1430,6 +2897,56 @@ export interface components {
             text: string;
         };
         /**
+         * SwingResult
+         * @description A parallel line set by the least reading of a swung tape, and how flat the minimum is.
+         */
+        SwingResult: {
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /** Length Mm */
+            length_mm: number;
+            /** Text */
+            text: string;
+            /** Flat Mm */
+            flat_mm: number;
+            /** Flat Text */
+            flat_text: string;
+        };
+        /**
+         * TiedPoint
+         * @description A point by station and offset from the baseline, and by ties from the two nails of its line.
+         *
+         *     Attributes:
+         *         offset_mm: to the left of the baseline as walked, negative to the right.
+         *         poor: whether the two ties cross under 30 or over 150 degrees.
+         */
+        TiedPoint: {
+            /** Point */
+            point: string;
+            /** Station Mm */
+            station_mm: number;
+            /** Station Text */
+            station_text: string;
+            /** Offset Mm */
+            offset_mm: number;
+            /** Offset Text */
+            offset_text: string;
+            /** First Mm */
+            first_mm: number;
+            /** First Text */
+            first_text: string;
+            /** Second Mm */
+            second_mm: number;
+            /** Second Text */
+            second_text: string;
+            /** Crossing Deg */
+            crossing_deg: number;
+            /** Poor */
+            poor: boolean;
+        };
+        /**
          * TrapKind
          * @description What the readings would fool an eye with, or what the classic sum says about them.
          * @enum {string}
@@ -1445,6 +2962,18 @@ export interface components {
             text: string;
         };
         /**
+         * TriangleResult
+         * @description A whole-number triangle that fits at a corner, and what a wrong sixteenth does at the wall's end.
+         */
+        TriangleResult: {
+            /** Parts */
+            parts: string[];
+            /** Name */
+            name: string;
+            /** Cost Text */
+            cost_text: string;
+        };
+        /**
          * Units
          * @description What a bare number means in a job, and how its lengths are printed.
          * @enum {string}
@@ -1456,6 +2985,210 @@ export interface components {
          * @enum {string}
          */
         Verdict: "square" | "adjust" | "restake" | "needs-pulls" | "check-readings";
+        /**
+         * Walk
+         * @description Walls walked one after the other from A facing B; the last one comes back to A.
+         */
+        Walk: {
+            /**
+             * Shape
+             * @constant
+             */
+            shape: "walk";
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+        };
+        /**
+         * WalkRequest
+         * @description A walk as far as it is typed, to be followed whether or not it closes yet.
+         */
+        WalkRequest: {
+            units: components["schemas"]["Units"];
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            /**
+             * Tolerance
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            tolerance?: string | number;
+        };
+        /**
+         * WalkView
+         * @description A walk as far as it is typed: its corners, and how it closes.
+         */
+        WalkView: {
+            /** Corners */
+            corners: {
+                [key: string]: components["schemas"]["Place"];
+            };
+            end: components["schemas"]["Place"];
+            closing: components["schemas"]["ClosingResult"];
+            /** Closed */
+            closed: boolean;
+        };
+        /**
+         * BoardPlan
+         * @description How the boards stand.
+         *
+         *     Attributes:
+         *         style: what carries the strings: two boards, one across, a single board per line, plain stakes.
+         *         styles: corners that differ.
+         *         setbacks: corners or boards that stand elsewhere than `board_setback`.
+         *         dig: the cut; boards then stand at least clear of it.
+         *         ground: heights by corner or by board; left out, the ground is taken as level.
+         *         clear: string above the highest ground.
+         *         embedment: stake in the ground.
+         *         string_height: string decided otherwise, above the datum.
+         *         step: amount by which lines step down the slope; left out, all stand at one height.
+         *         stakes: stake lengths at hand.
+         *         stock: lengths the boards are cut from.
+         *         one_string: one line led round the whole job without cutting.
+         */
+        BoardPlan: {
+            /** @default two */
+            style?: components["schemas"]["BoardStyle"];
+            /** Styles */
+            styles?: {
+                [key: string]: components["schemas"]["BoardStyle"];
+            };
+            /** Setbacks */
+            setbacks?: {
+                [key: string]: string | number;
+            };
+            /** @default null */
+            dig?: components["schemas"]["DigPlan"] | null;
+            /** Ground */
+            ground?: {
+                [key: string]: string | number;
+            };
+            /**
+             * Clear
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 152.4,
+             *       "written": "6\""
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            clear?: string | number;
+            /**
+             * Embedment
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 457.2,
+             *       "written": "18\""
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            embedment?: string | number;
+            /**
+             * String Height
+             * @default null
+             */
+            string_height?: (string | number) | null;
+            /**
+             * Step
+             * @default null
+             */
+            step?: (string | number) | null;
+            /** Stakes */
+            stakes?: (string | number)[];
+            /** Stock */
+            stock?: (string | number)[];
+            /**
+             * One String
+             * @default false
+             */
+            one_string?: boolean;
+        };
+        /**
+         * Control
+         * @description Everything held as true on the site.
+         */
+        Control: {
+            /** Points */
+            points?: components["schemas"]["ControlPoint"][];
+            /** Lines */
+            lines?: components["schemas"]["ControlLine"][];
+        };
+        /**
+         * ControlLine
+         * @description A boundary, an existing wall or a line, by its points in order.
+         *
+         *     Attributes:
+         *         closed: whether it comes back to its first point, as a whole boundary does.
+         *         keep_clear: setback: how far structures must stay from it.
+         */
+        ControlLine: {
+            /** Name */
+            name: string;
+            /** @default line */
+            kind?: components["schemas"]["ControlKind"];
+            /** Points */
+            points: [
+                string | number,
+                string | number
+            ][];
+            /**
+             * Closed
+             * @default false
+             */
+            closed?: boolean;
+            /**
+             * Keep Clear
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            keep_clear?: string | number;
+        };
+        /**
+         * DigPlan
+         * @description The cut beside the building: depth, run of its side for each unit of depth, room beyond its top.
+         */
+        DigPlan: {
+            /**
+             * Depth
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            depth: string | number;
+            /**
+             * Slope
+             * @default 0
+             */
+            slope?: number;
+            /**
+             * Working Space
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 609.6,
+             *       "written": "2'"
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            working_space?: string | number;
+        };
     };
     responses: never;
     parameters: never;
@@ -2533,6 +4266,618 @@ export interface operations {
             };
         };
     };
+    site_sheet_api_structures__structure_id__sheet_pdf_get: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    plan_dxf_api_structures__structure_id__plan_dxf_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    plan_svg_api_structures__structure_id__plan_svg_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    points_csv_api_jobs__job_id__points_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    outlines_in_dxf_api_outlines_dxf_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutlinesRead"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    outline_in_points_api_outlines_points_post: {
+        parameters: {
+            query: {
+                units: components["schemas"]["Units"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutlinesRead"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    footprint_from_outline_api_footprints_from_outline_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlineChosen"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Walk"] | components["schemas"]["Run"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    reshape_api_footprints_reshape_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReshapeRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Walk"] | components["schemas"]["Run"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     health_api_health_get: {
         parameters: {
             query?: never;
@@ -2631,6 +4976,88 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PreviewView"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    preview_walk_api_walks_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WalkRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkView"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    shapes_api_shapes_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: components["schemas"]["ShapeView"][];
+                    };
                 };
             };
             /** @description Too large */

@@ -1,0 +1,104 @@
+"""Points as CSV: name, x, y.  Written for any spreadsheet or instrument; read from whatever they write."""
+
+import csv
+import io
+import re
+from dataclasses import dataclass
+
+from anvilhead.core.errors import LengthError
+from anvilhead.core.length_reading import read_length
+from anvilhead.core.units import Units
+from anvilhead.jobfile.results import StructureResult
+
+MOST_ROWS = 2000
+
+
+@dataclass(frozen=True, slots=True)
+class ReadPoint:
+    """A point of a file: its name and its coordinates, millimetres."""
+
+    name: str
+    x_mm: float
+    y_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class PointsRead:
+    """What a file of points held, and which of its lines could not be read, in words."""
+
+    points: tuple[ReadPoint, ...]
+    skipped: tuple[str, ...]
+
+
+def write_points(structures: dict[str, StructureResult]) -> str:
+    """Every point of every structure: corners, families, crossings of inner lines, nails; millimetres from A.
+
+    On a placed structure the corners come once more by their place on the site.
+    """
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(["structure", "point", "what", "x_mm", "y_mm"])
+    for name, result in structures.items():
+        rows = [(corner, "corner", place) for corner, place in result.corners.items()]
+        for family in result.lines[1:]:
+            rows += [(f"{corner} {family.family}", family.family, place) for corner, place in family.corners.items()]
+        rows += [(point.name, "inner crossing", point) for point in result.inner.points]
+        rows += [(board.board, "nail", board.nail) for board in result.boards]
+        if result.site:
+            rows += [(f"{corner} on site", "site", place) for corner, place in result.site.corners.items()]
+        for point, what, place in rows:
+            writer.writerow([_plain(name), _plain(point), what, f"{place.x_mm:.3f}", f"{place.y_mm:.3f}"])
+    return out.getvalue()
+
+
+def read_points(text: str, units: Units) -> PointsRead:
+    """Read points: an optional heading, then name, x and y, or x and y alone.
+
+    Commas, semicolons or tabs part the cells; with semicolons or tabs a decimal comma is taken.
+
+    Args:
+        text: the file.
+        units: what a bare number means; a bare number with decimals in a job of feet is decimal feet.
+    """
+    lines = [line for line in text.lstrip("\ufeff").splitlines() if line.strip()]
+    delimiter = max(";\t,", key=lambda mark: sum(line.count(mark) for line in lines[:20])) if lines else ","
+    points: list[ReadPoint] = []
+    skipped: list[str] = []
+    columns = (0, 1, 2)
+    for number, row in enumerate(csv.reader(lines[:MOST_ROWS], delimiter=delimiter), 1):
+        cells = [cell.strip() for cell in row]
+        if number == 1 and (named := _heading(cells)):
+            columns = named
+            continue
+        try:
+            points.append(_point(cells, columns, len(points), units))
+        except (LengthError, IndexError) as error:
+            why = error.message if isinstance(error, LengthError) else "it has no x and y."
+            skipped.append(f"Line {number}: {why}")
+    if len(lines) > MOST_ROWS:
+        skipped.append(f"Only the first {MOST_ROWS} lines were read.")
+    return PointsRead(tuple(points), tuple(skipped))
+
+
+def _heading(cells: list[str]) -> tuple[int, int, int] | None:
+    """Columns of name, x and y by their headings; None for a first line of numbers."""
+    plain = [re.sub(r"[^a-z]", "", cell.lower().replace("_mm", "")) for cell in cells]
+    x = next((i for i, cell in enumerate(plain) if cell in ("x", "e", "east", "easting")), None)
+    y = next((i for i, cell in enumerate(plain) if cell in ("y", "n", "north", "northing")), None)
+    if x is None or y is None:
+        return None
+    named = ("point", "name", "id", "no", "corner")
+    return next((i for i, cell in enumerate(plain) if cell in named), -1), x, y
+
+
+def _point(cells: list[str], columns: tuple[int, int, int], count: int, units: Units) -> ReadPoint:
+    name, x, y = columns
+    if len([cell for cell in cells if cell]) == 2 and name == 0:
+        name, x, y = -1, 0, 1
+    east, north = (float(read_length(cells[i], units, signed=True).mm) for i in (x, y))
+    return ReadPoint(cells[name] if name >= 0 else str(count + 1), east, north)
+
+
+def _plain(text: str) -> str:
+    """A text that no spreadsheet takes for a formula."""
+    return f"'{text}" if text[:1] in "=+-@\t\r" else text

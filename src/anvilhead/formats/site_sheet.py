@@ -1,0 +1,232 @@
+"""The site sheet: what the crew takes out on paper.  Big type, black on white.
+
+Plan with lengths, board faces, call sheet with room to write, the steps of the school, lines and points,
+truck list, cautions.
+"""
+
+from dataclasses import dataclass
+from datetime import date
+
+from reportlab.lib.units import mm
+
+from anvilhead.core.units import Units
+from anvilhead.formats.drawing import Drawing, looks_of, plan_drawing, scale_for
+from anvilhead.formats.paper import MARGIN, Paper
+from anvilhead.jobfile.plan_results import BoardResult
+from anvilhead.jobfile.results import CallResult, StructureResult
+
+CAUTIONS = (
+    "No survey and no engineering. Boundaries and setbacks belong to a licensed surveyor and the permit; frost, soil, "
+    "footing, reinforcement and post sizes to the local code, the engineer and the inspector.",
+    "Call the utility locating service and wait for its marks before driving stakes or digging; hand-dig near them. "
+    "A struck gas or power line kills.",
+    "Look up for overhead lines before raising a rod or a tape.",
+    "Nobody in an unprotected cut deeper than local rules allow. Spoil back from the edge. Machines need a spotter.",
+    "Eye protection when driving steel; caps on bars and pins; never look into a laser; wet cement burns.",
+    "Measure again after every move, after pinning, after digging and before the pour.",
+)
+FOOT = (
+    "Anvilhead · No survey, no engineering: boundaries from a licensed surveyor, sizes from the drawings and the code."
+)
+
+
+@dataclass(frozen=True, slots=True)
+class SheetOf:
+    """What a site sheet is made from; `printed` is the day written on it."""
+
+    job: str
+    name: str
+    size: str
+    units: Units
+    result: StructureResult
+    calls: list[CallResult]
+    printed: date
+
+
+def write_site_sheet(sheet: SheetOf, paper: str) -> bytes:
+    """Write the sheet for `a4` or `letter`."""
+    page = Paper(paper, f"{sheet.job}: {sheet.name}", FOOT)
+    _plan(page, sheet)
+    page.new_page()
+    _calls(page, sheet)
+    _steps(page, sheet.result)
+    page.new_page()
+    _boards(page, sheet.result)
+    _lines(page, sheet.result)
+    page.new_page()
+    _truck(page, sheet.result)
+    _cautions(page)
+    return page.bytes()
+
+
+def _plan(page: Paper, sheet: SheetOf) -> None:
+    drawing = plan_drawing(sheet.result)
+    left, bottom, right, top = drawing.box
+    page.new_page(lying=(right - left) > 1.15 * (top - bottom))
+    page.y -= 18
+    page.text(MARGIN, page.y, f"{sheet.job}: {sheet.name}", 22, bold=True)
+    page.text(page.width - MARGIN, page.y, sheet.printed.isoformat(), 12, align="right")
+    page.y -= 20
+    held = f"{sheet.size}, inside {sheet.result.area_text}" if sheet.result.closed else sheet.size
+    page.text(MARGIN, page.y, held, 14)
+    room = page.width - 2 * MARGIN, page.y - MARGIN - 10 * mm
+    scale = scale_for(drawing, room[0] / mm, room[1] / mm, sheet.units)
+    page.text(page.width - MARGIN, page.y, f"1:{scale}", 14, align="right")
+    middle = MARGIN + room[0] / 2, MARGIN + 4 * mm + room[1] / 2
+    _draw(page, drawing, scale, middle)
+
+
+def _draw(page: Paper, drawing: Drawing, scale: float, middle: tuple[float, float]) -> None:
+    """Strokes, dots and notes, the middle of the drawing at a place on the page."""
+    left, bottom, right, top = drawing.box
+    cx, cy = (left + right) / 2, (bottom + top) / 2
+
+    def at(point: tuple[float, float]) -> tuple[float, float]:
+        return middle[0] + (point[0] - cx) / scale * mm, middle[1] + (point[1] - cy) / scale * mm
+
+    canvas = page.canvas
+    looks = looks_of(stroke.layer for stroke in drawing.strokes)
+    for stroke in drawing.strokes:
+        look = looks[stroke.layer]
+        canvas.setLineWidth(look.weight_mm * mm)
+        canvas.setDash([d * mm for d in look.dash_mm])
+        path = canvas.beginPath()
+        path.moveTo(*at(stroke.points[0]))
+        for point in stroke.points[1:]:
+            path.lineTo(*at(point))
+        if stroke.closed:
+            path.close()
+        canvas.drawPath(path)
+    canvas.setDash()
+    for dot in drawing.dots:
+        canvas.circle(*at(dot.at), 0.8 * mm, stroke=0, fill=1)
+    for note in drawing.notes:
+        x, y = at(note.at)
+        shift = note.shift_mm
+        page.turned(x + shift[0] * mm, y + shift[1] * mm, note.text, note.height_mm * 1.35 * mm, note.turn_deg)
+
+
+def _calls(page: Paper, sheet: SheetOf) -> None:
+    page.heading("Call sheet")
+    burned = any(call.call_mm != call.length_mm for call in sheet.calls)
+    page.paragraph("The burn is in every number." if burned else "No burn: the tape starts at its hook.", 11.5)
+    at = (0.0, 0.14, 0.28, 0.52, 0.76)
+    page.row(["Pull", "", "Call", "Read", "Read again"], at, 11, right=(2,))
+    for call in sheet.calls:
+        page.row([f"{call.start} – {call.end}", call.kind, call.call_text, "", ""], at, 19, bold=2, right=(2,))
+
+
+def _steps(page: Paper, result: StructureResult) -> None:
+    sheet = result.setting_out
+    if not sheet:
+        return
+    page.heading(f"Squaring: {sheet.name}")
+    page.paragraph(f"Good for {sheet.good_for}. {sheet.catch}", 11.5)
+    for number, step in enumerate(sheet.steps, 1):
+        expect = f" Expect within {step.error_text}." if step.error_text else ""
+        page.row([str(number), step.text + " " + step.who + expect], (0.0, 0.06), 13.5, bold=0)
+    if len(sheet.points) > 2:
+        page.heading("Every point", 14)
+        page.paragraph(
+            f"Station along the first side from its first corner, offset square off it (minus: to the right); "
+            f"ties from the nails {sheet.base[0]} and {sheet.base[1]}. No burn in these.",
+            11,
+        )
+        at = (0.0, 0.2, 0.4, 0.6, 0.8)
+        page.row(["Point", "Station", "Offset", sheet.base[0], sheet.base[1]], at, 11, right=(1, 2, 3, 4))
+        for point in sheet.points:
+            weak = " *" if point.poor else ""
+            cells = [point.point, point.station_text, point.offset_text, point.first_text, point.second_text + weak]
+            page.row(cells, at, 14, bold=0, right=(1, 2, 3, 4))
+        if any(point.poor for point in sheet.points):
+            page.paragraph("* tapes cross poorly: check from a third point.", 10.5)
+
+
+def _boards(page: Paper, result: StructureResult) -> None:
+    """Each face once, for all boards that have it, then where each of them stands."""
+    page.heading("Boards")
+    if result.heights:
+        page.paragraph(f"String at {result.heights.string_text}. {result.heights.advice}", 12)
+    alike: dict[tuple[str, ...], list[BoardResult]] = {}
+    for board in result.boards:
+        alike.setdefault(tuple(f"{nail.family} {nail.text}" for nail in board.nails), []).append(board)
+    for boards in alike.values():
+        if len(boards[0].nails) > 1:
+            _face(page, boards[0])
+        at = (0.0, 0.24, 0.42, 0.6, 0.78)
+        page.row(["Board", "Out", "Reveal", "Stake", "Length"], at, 11, right=(1, 2, 3, 4))
+        for board in boards:
+            high = board.height
+            stands = [high.reveal_text, high.stock_text or high.stake_text] if high else ["", ""]
+            cells = [board.board, board.setback_text, *stands, board.length_text]
+            page.row(cells, at, 15, bold=0, right=(1, 2, 3, 4))
+
+
+FACE_HEIGHT = 27 * mm
+
+
+def _face(page: Paper, board: BoardResult) -> None:
+    """A board face-on, to its own scale: nails with running distances from the first, named underneath."""
+    page.room_for(FACE_HEIGHT + 40)
+    left, right = MARGIN, page.width - MARGIN
+    first = (board.length_mm - board.nails[-1].running_mm) / 2
+    per_mm = (right - left) / board.length_mm
+    y = page.y - FACE_HEIGHT + 7 * mm
+    page.canvas.rect(left, y, right - left, 6 * mm)
+    last, low = -1000.0, True
+    for nail in board.nails:
+        x = left + (first + nail.running_mm) * per_mm
+        page.canvas.setLineWidth(1.4)
+        page.canvas.line(x, y, x, y + 8 * mm)
+        page.canvas.setLineWidth(0.6)
+        low = x - last > 17 * mm or not low
+        page.text(x, y + 9 * mm + (0 if low else 15), nail.text, 14, bold=True, align="middle")
+        last = x
+    page.y = y - 2
+    page.paragraph(", ".join(f"{nail.text} {nail.family}" for nail in board.nails) + ".", 12)
+
+
+def _lines(page: Paper, result: StructureResult) -> None:
+    if len(result.lines) > 1:
+        page.heading("Lines beside the walls")
+        at = (0.0, 0.46, 0.64)
+        page.row(["Line", "Outward", "Over all"], at, 11, right=(1, 2))
+        for family in result.lines:
+            page.row([family.family, family.offset_text, family.overall.text], at, 13.5, bold=1, right=(1, 2))
+            for note in family.notes:
+                page.paragraph(note, 11, indent=8)
+    for stick in result.sticks:
+        page.heading(f"Marking stick for {', '.join(stick.lines)}", 14)
+        page.paragraph("From its outer end: " + ", ".join(f"{m.family} {m.text}" for m in stick.marks) + ".", 12.5)
+
+
+def _truck(page: Paper, result: StructureResult) -> None:
+    materials = result.materials
+    page.heading("On the truck")
+    for load in materials.truck:
+        box = page.y - 17
+        page.row(["", load.what, load.amount, load.note], (0.0, 0.05, 0.46, 0.62), 13, bold=2)
+        page.canvas.rect(MARGIN + 2, box + 2, 10, 10)
+    if materials.cuts:
+        page.heading("Cutting boards", 14)
+        for cut in materials.cuts:
+            page.row([f"{cut.count} × {cut.stock_text}", " · ".join(cut.cuts), f"left {cut.left_text}"],
+                     (0.0, 0.2, 0.8), 13, bold=0)  # fmt: skip
+    if materials.route:
+        page.heading("One string led round", 14)
+        page.paragraph(" → ".join(materials.route.nails).replace("→", ">") + f": {materials.route.text}.", 12)
+
+
+def _cautions(page: Paper) -> None:
+    page.heading("Before anything")
+    for caution in CAUTIONS:
+        page.paragraph(caution, 12.5)
+    page.room_for(110)
+    page.y -= 10
+    for line in (
+        "Locate number, date",
+        "Boundary confirmed by, date",
+        "Square accepted by, date",
+        "Checked before the pour",
+    ):
+        page.row([line, ""], (0.0, 0.5), 13)

@@ -1,0 +1,110 @@
+"""Files out and in: site sheet, drawings, points."""
+
+from dataclasses import dataclass
+from datetime import date
+
+from anvilhead.core.units import Units
+from anvilhead.formats.drawing import plan_drawing
+from anvilhead.formats.dxf import DxfRefused, read_dxf, write_dxf
+from anvilhead.formats.points_csv import read_points, write_points
+from anvilhead.formats.site_sheet import SheetOf, write_site_sheet
+from anvilhead.formats.svg import write_svg
+from anvilhead.jobfile.problems import DocumentRefused, Problem
+from anvilhead.service import views
+from anvilhead.service.showing import job_view, structure_view
+from anvilhead.store import jobs as store
+from anvilhead.store.database import Database
+
+LARGEST_OUTLINES = 60
+"""Outlines of a drawing that are offered; the largest come first."""
+
+
+@dataclass(frozen=True, slots=True)
+class FileOut:
+    """A file to hand out: its name without folder, its media type, its content."""
+
+    name: str
+    media_type: str
+    content: bytes
+
+
+def site_sheet(database: Database, structure_id: str, paper: str, today: date) -> FileOut:
+    """The site sheet of a structure as PDF, for `a4` or `letter`."""
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id)
+        view = structure_view(row)
+        sheet = SheetOf(
+            job=row.job.name,
+            name=view.plan.name or view.name_in_file,
+            size=view.plan.size,
+            units=Units(row.job.units),
+            result=view.result,
+            calls=view.calls,
+            printed=today,
+        )
+    return FileOut(f"{view.name_in_file}-{paper}.pdf", "application/pdf", write_site_sheet(sheet, paper))
+
+
+def plan_dxf(database: Database, structure_id: str) -> FileOut:
+    """The plan of a structure as DXF, a layer to each family."""
+    view, units = _structure(database, structure_id)
+    name = view.plan.name or view.name_in_file
+    text = write_dxf(plan_drawing(view.result), name, units)
+    return FileOut(f"{view.name_in_file}.dxf", "image/vnd.dxf", text.encode())
+
+
+def plan_svg(database: Database, structure_id: str) -> FileOut:
+    """The plan of a structure as SVG, to scale."""
+    view, units = _structure(database, structure_id)
+    name = view.plan.name or view.name_in_file
+    text = write_svg(plan_drawing(view.result), name, units)
+    return FileOut(f"{view.name_in_file}.svg", "image/svg+xml", text.encode())
+
+
+def points_csv(database: Database, job_id: str) -> FileOut:
+    """Every point of a job as CSV, millimetres."""
+    with database.session() as session:
+        job = job_view(store.job_by_id(session, job_id))
+    text = write_points({one.plan.name or one.name_in_file: one.result for one in job.structures})
+    return FileOut("points.csv", "text/csv", text.encode("utf-8-sig"))
+
+
+def outlines_in_dxf(raw: bytes) -> views.OutlinesRead:
+    """The outlines of a DXF drawing to choose a footprint from.
+
+    Raises:
+        DocumentRefused: when it cannot be read as one.
+    """
+    try:
+        found = read_dxf(raw)
+    except DxfRefused as error:
+        raise DocumentRefused([Problem(pointer="", code="not-dxf", message=str(error))]) from error
+    outlines = [
+        views.OutlineRead(layer=outline.layer, closed=outline.closed, points=list(outline.points))
+        for outline in found.outlines[:LARGEST_OUTLINES]
+    ]
+    more = len(found.outlines) - len(outlines)
+    skipped = [*found.skipped, *([f"{more} smaller outlines"] if more > 0 else [])]
+    return views.OutlinesRead(unit=found.unit, outlines=outlines, skipped=skipped)
+
+
+def outline_in_points(text: str, units: Units) -> views.OutlinesRead:
+    """The points of a CSV file as one closed outline, in their order; millimetres.
+
+    Raises:
+        DocumentRefused: when there are no three points in it.
+    """
+    found = read_points(text, units)
+    if len(found.points) < 3:
+        first = f" {found.skipped[0]}" if found.skipped else ""
+        message = f"Three points are needed; {len(found.points)} could be read. A line is name, x, y.{first}"
+        raise DocumentRefused([Problem(pointer="", code="too-few-points", message=message)])
+    points = [(point.x_mm, point.y_mm) for point in found.points]
+    outline = views.OutlineRead(layer="points", closed=True, points=points)
+    return views.OutlinesRead(unit="mm", outlines=[outline], skipped=list(found.skipped))
+
+
+def _structure(database: Database, structure_id: str) -> tuple[views.StructureView, Units]:
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id)
+        return structure_view(row), Units(row.job.units)

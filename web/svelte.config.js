@@ -16,7 +16,7 @@ export default {
 				'script-src': ['self'],
 				// Bits UI places its parts with inline styles
 				'style-src': ['self', 'unsafe-inline'],
-				'img-src': ['self', 'data:']
+				'img-src': ['self', 'data:', 'blob:']
 			}
 		}
 	}

@@ -8,10 +8,9 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Discriminator, Field, Tag
 
-from anvilhead.jobfile.lengths import Length, NonNegativeLength, SignedLength, Strict
+from anvilhead.jobfile.lengths import Coordinates, Length, NonNegativeLength, SignedLength, Strict
 
 ControlName = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[^\x00-\x1f\x7f/]*\S[^\x00-\x1f\x7f/]*$")]
-Coordinates = tuple[SignedLength, SignedLength]
 
 
 class ControlKind(StrEnum):
@@ -89,7 +88,7 @@ class FromLine(Strict):
     line: Annotated[str, Field(max_length=20)]
     reference: Annotated[str, Field(min_length=1, max_length=130)]
     stretch: Annotated[int, Field(ge=1, le=200)] = 1
-    offsets: tuple[OffsetAt, OffsetAt]
+    offsets: Annotated[list[OffsetAt], Field(min_length=2, max_length=2)]
     corner: Annotated[str, Field(max_length=8)]
     station: SignedLength
 

@@ -10,7 +10,7 @@ from pydantic_core import PydanticCustomError
 from anvilhead.core.footprint import Footprint, rectangle
 from anvilhead.core.point import Point
 from anvilhead.core.walk import Leg, Walked, run_of, walk
-from anvilhead.jobfile.lengths import Length, PositiveLength, SignedLength, Strict, read_positive
+from anvilhead.jobfile.lengths import Coordinates, Length, PositiveLength, Strict, read_positive
 
 CLOSES = "closes"
 """In place of a length or the last turn: it is worked out so that the walk closes."""
@@ -111,7 +111,7 @@ class Polygon(Strict):
     """Corners by coordinates from A: x along the drawing's own axis, y to the left of it."""
 
     shape: Literal["polygon"]
-    corners: Annotated[list[tuple[SignedLength, SignedLength]], Field(min_length=3, max_length=MOST_CORNERS)]
+    corners: Annotated[list[Coordinates], Field(min_length=3, max_length=MOST_CORNERS)]
 
 
 class Run(Strict):

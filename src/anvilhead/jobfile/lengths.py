@@ -100,6 +100,19 @@ NonNegativeLength = Annotated[Length, PlainValidator(_reader("zero")), _WRITTEN,
 SignedLength = Annotated[Length, PlainValidator(_reader("any")), _WRITTEN, _SCHEMA]
 """A height or an offset: below zero as well."""
 
+Coordinates = Annotated[
+    tuple[SignedLength, SignedLength],
+    WithJsonSchema(
+        {
+            "type": "array",
+            "items": {"anyOf": [{"type": "string", "maxLength": 60}, {"type": "number"}]},
+            "minItems": 2,
+            "maxItems": 2,
+        }
+    ),
+]
+"""A place: x and y."""
+
 
 class Strict(BaseModel):
     """Base of all documents: a misspelt key is refused rather than dropped, since a dropped burn is a foot."""

@@ -109,7 +109,10 @@ class OutlineChosen(InJobUnits):
         start: number of the corner that becomes A, from 0.
     """
 
-    points: Annotated[list[tuple[Coordinate, Coordinate]], Field(min_length=2, max_length=MOST_CORNERS)]
+    points: Annotated[
+        list[Annotated[list[Coordinate], Field(min_length=2, max_length=2)]],
+        Field(min_length=2, max_length=MOST_CORNERS),
+    ]
     unit_mm: Annotated[float, Field(gt=0, le=1e6, allow_inf_nan=False)]
     start: Annotated[int, Field(ge=0, lt=MOST_CORNERS)] = 0
     closed: bool = True

@@ -80,7 +80,7 @@ def outlines_in_dxf(raw: bytes) -> views.OutlinesRead:
     except DxfRefused as error:
         raise DocumentRefused([Problem(pointer="", code="not-dxf", message=str(error))]) from error
     outlines = [
-        views.OutlineRead(layer=outline.layer, closed=outline.closed, points=list(outline.points))
+        views.OutlineRead(layer=outline.layer, closed=outline.closed, points=[[x, y] for x, y in outline.points])
         for outline in found.outlines[:LARGEST_OUTLINES]
     ]
     more = len(found.outlines) - len(outlines)
@@ -99,7 +99,7 @@ def outline_in_points(text: str, units: Units) -> views.OutlinesRead:
         first = f" {found.skipped[0]}" if found.skipped else ""
         message = f"Three points are needed; {len(found.points)} could be read. A line is name, x, y.{first}"
         raise DocumentRefused([Problem(pointer="", code="too-few-points", message=message)])
-    points = [(point.x_mm, point.y_mm) for point in found.points]
+    points = [[point.x_mm, point.y_mm] for point in found.points]
     outline = views.OutlineRead(layer="points", closed=True, points=points)
     return views.OutlinesRead(unit="mm", outlines=[outline], skipped=list(found.skipped))
 

@@ -10,6 +10,7 @@ from anvilhead.core.units import Units
 from anvilhead.core.walk import walk
 from anvilhead.core.words import cost_text
 from anvilhead.jobfile.footprints import CLOSES, Step
+from anvilhead.jobfile.lengths import read_positive
 from anvilhead.jobfile.planned import work_out
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.jobfile.reading import pull_of, pull_problems, refuse
@@ -61,17 +62,16 @@ def preview_walk(request: WalkRequest) -> WalkView:
 
 def shapes_in(units: Units) -> list[ShapeView]:
     """Outlines to start from, as a builder of these units would type them."""
-    return [
-        ShapeView(
-            name=shape.name,
-            title=shape.title,
-            steps=[
-                Step(go=CLOSES if go == shapes.CLOSES else shapes.leg_text(go, units), turn=turn)
-                for turn, go in shape.legs
-            ],
-        )
-        for shape in shapes.SHAPES
+    return [_shape(shape, units) for shape in shapes.SHAPES]
+
+
+def _shape(shape: shapes.Shape, units: Units) -> ShapeView:
+    steps = [
+        Step(go=CLOSES if go == shapes.CLOSES else read_positive(shapes.leg_text(go, units)), turn=turn)
+        for turn, go in shape.legs
     ]
+    points = walk([step.leg for step in steps]).points[:-1]
+    return ShapeView(name=shape.name, title=shape.title, steps=steps, corners=[place(point) for point in points])
 
 
 def read_typed(asked: LengthAsked) -> LengthEcho:

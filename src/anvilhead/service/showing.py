@@ -87,6 +87,7 @@ def job_view(job: JobRow) -> views.JobView:
         burn=views.shown_small(burn, units),
         burns=_burns_from(burn, units),
         control=control_of(job),
+        site=views.site_view(control_of(job)),
         revision=job.revision,
         sample=job.sample,
         changed_at=job.changed_at,

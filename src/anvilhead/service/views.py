@@ -9,7 +9,7 @@ from anvilhead.core.length_printing import print_length
 from anvilhead.core.squaring import Verdict
 from anvilhead.core.traps import is_rectangle
 from anvilhead.core.units import Units
-from anvilhead.jobfile.control import Control
+from anvilhead.jobfile.control import Control, ControlKind
 from anvilhead.jobfile.footprints import Step
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.line_solving import solve_overall
@@ -153,6 +153,28 @@ class StructureView(Result):
     next: NextThing
 
 
+class SitePoint(Place):
+    """A point held as true."""
+
+    name: str
+
+
+class SiteLine(Result):
+    """A boundary, a wall or a line held as true."""
+
+    name: str
+    kind: ControlKind
+    closed: bool
+    points: list[Place]
+
+
+class SiteView(Result):
+    """What is held as true, in millimetres, to be drawn."""
+
+    points: list[SitePoint]
+    lines: list[SiteLine]
+
+
 class JobView(Result):
     """A whole job; `burns` are the usual marks to start its tape at, the one in use first."""
 
@@ -162,6 +184,7 @@ class JobView(Result):
     burn: ShownLength
     burns: list[str]
     control: Control
+    site: SiteView
     revision: int
     sample: bool
     changed_at: datetime
@@ -203,11 +226,12 @@ class WalkView(Result):
 
 
 class ShapeView(Result):
-    """An outline to start a footprint from."""
+    """An outline to start a footprint from; `corners` draw it small."""
 
     name: str
     title: str
     steps: list[Step]
+    corners: list[Place]
 
 
 class OutlineRead(Result):
@@ -215,7 +239,7 @@ class OutlineRead(Result):
 
     layer: str
     closed: bool
-    points: list[tuple[float, float]]
+    points: list[list[float]]
 
 
 class OutlinesRead(Result):
@@ -273,6 +297,22 @@ def shown(length: Length, units: Units) -> ShownLength:
 def shown_small(length: Length, units: Units) -> ShownLength:
     """A small length for reading: a job in metres says burns and tolerances in millimetres."""
     return shown(length, Units.MM if units is Units.M else units)
+
+
+def site_view(control: Control) -> SiteView:
+    """Control in millimetres."""
+    return SiteView(
+        points=[SitePoint(name=point.name, x_mm=point.x.mm, y_mm=point.y.mm) for point in control.points],
+        lines=[
+            SiteLine(
+                name=line.name,
+                kind=line.kind,
+                closed=line.closed,
+                points=[Place(x_mm=x.mm, y_mm=y.mm) for x, y in line.points],
+            )
+            for line in control.lines
+        ],
+    )
 
 
 def plan_view(found: Planned, units: Units) -> PlanView:

@@ -925,10 +925,7 @@ export interface components {
             /** @default line */
             kind?: components["schemas"]["ControlKind"];
             /** Points */
-            points: [
-                string | number,
-                string | number
-            ][];
+            points: (string | number)[][];
             /**
              * Closed
              * @default false
@@ -961,10 +958,7 @@ export interface components {
             /** @default line */
             kind?: components["schemas"]["ControlKind"];
             /** Points */
-            points: [
-                string | number,
-                string | number
-            ][];
+            points: (string | number)[][];
             /**
              * Closed
              * @default false
@@ -1216,10 +1210,7 @@ export interface components {
              */
             stretch?: number;
             /** Offsets */
-            offsets: [
-                components["schemas"]["OffsetAt"],
-                components["schemas"]["OffsetAt"]
-            ];
+            offsets: components["schemas"]["OffsetAt"][];
             /** Corner */
             corner: string;
             /**
@@ -1481,6 +1472,7 @@ export interface components {
             /** Burns */
             burns: string[];
             control: components["schemas"]["Control-Output"];
+            site: components["schemas"]["SiteView"];
             /** Revision */
             revision: number;
             /** Sample */
@@ -1798,10 +1790,7 @@ export interface components {
         OutlineChosen: {
             units: components["schemas"]["Units"];
             /** Points */
-            points: [
-                number,
-                number
-            ][];
+            points: number[][];
             /** Unit Mm */
             unit_mm: number;
             /**
@@ -1825,10 +1814,7 @@ export interface components {
             /** Closed */
             closed: boolean;
             /** Points */
-            points: [
-                number,
-                number
-            ][];
+            points: number[][];
         };
         /**
          * OutlinesRead
@@ -2031,10 +2017,7 @@ export interface components {
              */
             shape: "polygon";
             /** Corners */
-            corners: [
-                string | number,
-                string | number
-            ][];
+            corners: (string | number)[][];
         };
         /**
          * PredictedPull
@@ -2499,7 +2482,7 @@ export interface components {
         };
         /**
          * ShapeView
-         * @description An outline to start a footprint from.
+         * @description An outline to start a footprint from; `corners` draw it small.
          */
         ShapeView: {
             /** Name */
@@ -2508,6 +2491,8 @@ export interface components {
             title: string;
             /** Steps */
             steps: components["schemas"]["Step"][];
+            /** Corners */
+            corners: components["schemas"]["Place"][];
         };
         /**
          * ShownLength
@@ -2542,6 +2527,31 @@ export interface components {
             line: string;
         };
         /**
+         * SiteLine
+         * @description A boundary, a wall or a line held as true.
+         */
+        SiteLine: {
+            /** Name */
+            name: string;
+            kind: components["schemas"]["ControlKind"];
+            /** Closed */
+            closed: boolean;
+            /** Points */
+            points: components["schemas"]["Place"][];
+        };
+        /**
+         * SitePoint
+         * @description A point held as true.
+         */
+        SitePoint: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * SiteResult
          * @description Where a structure stands on the site: its corners there, the bearing of its first side, the room around.
          */
@@ -2554,6 +2564,16 @@ export interface components {
             bearing_deg: number;
             /** Clearances */
             clearances: components["schemas"]["ClearanceResult"][];
+        };
+        /**
+         * SiteView
+         * @description What is held as true, in millimetres, to be drawn.
+         */
+        SiteView: {
+            /** Points */
+            points: components["schemas"]["SitePoint"][];
+            /** Lines */
+            lines: components["schemas"]["SiteLine"][];
         };
         /**
          * Slip
@@ -3136,10 +3156,7 @@ export interface components {
             /** @default line */
             kind?: components["schemas"]["ControlKind"];
             /** Points */
-            points: [
-                string | number,
-                string | number
-            ][];
+            points: (string | number)[][];
             /**
              * Closed
              * @default false

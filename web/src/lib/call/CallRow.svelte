@@ -26,7 +26,12 @@
 	const echo = new Echo();
 	let focused = $state(false);
 	const edited = $derived(row.text.trim() !== (row.pull?.reading.written ?? ''));
-	$effect(() => echo.ask(edited ? row.text : '', units, row.call.call_mm));
+	$effect(() =>
+		echo.ask(edited ? row.text : '', units, {
+			againstMm: row.call.call_mm,
+			farPerMm: row.call.far_per_mm
+		})
+	);
 	$effect(() => {
 		if (active) onRead(echo.read?.mm ?? row.pull?.reading.mm);
 	});
@@ -80,7 +85,7 @@
 		{#if edited && echo.read?.difference_text}
 			<Len text={echo.read.difference_text} />
 		{:else if row.pull && !edited}
-			<Len text={row.pull.difference_text} />
+			<Len text={row.pull.difference_text ?? ''} />
 		{/if}
 	</span>
 	<span id="{id}-echo" class="echo" aria-live="polite">

@@ -18,7 +18,9 @@
 	let { session, job, structure }: Props = $props();
 
 	const base = $derived(`/jobs/${job.id}/${structure.id}`);
-	const current = $derived(page.url.pathname.split('/').at(-1) as StageName);
+	const place = $derived(page.url.pathname.split('/').at(-1));
+	/** Choosing a school belongs to squaring. */
+	const current = $derived((place === 'school' ? 'square' : place) as StageName);
 	const units = $derived(UNITS.find((one) => one.value === job.units) ?? UNITS[0]);
 
 	$effect(() =>

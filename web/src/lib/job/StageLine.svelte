@@ -10,9 +10,11 @@
 	let { stages, current, base }: Props = $props();
 
 	const NAMES: Record<StageName, string> = {
+		ground: 'Ground',
 		footprint: 'Footprint',
 		boards: 'Boards',
-		square: 'Square'
+		square: 'Square',
+		handover: 'Hand over'
 	};
 	const STATES = {
 		'not-started': 'not started',
@@ -72,7 +74,7 @@
 	}
 	ol {
 		display: grid;
-		grid-template-columns: repeat(3, minmax(0, 1fr));
+		grid-template-columns: repeat(5, minmax(0, 1fr));
 		padding-left: clamp(1.6rem, 6vw, 6rem);
 	}
 	a {

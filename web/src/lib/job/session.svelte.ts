@@ -1,5 +1,5 @@
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
-import type { Job, Structure, Units } from '$lib/api/types';
+import type { Control, Job, Structure, Units } from '$lib/api/types';
 import { person } from '$lib/person/person.svelte';
 
 const RETRY_MS = 2000;
@@ -60,6 +60,12 @@ export class JobSession {
 		return this.#changes;
 	}
 
+	/** Hold these points and lines as true on the site. */
+	holdAsTrue(control: Control): Promise<void> {
+		this.#change(() => ({ control }));
+		return this.#changes;
+	}
+
 	#change(make: (job: Job) => Partial<Schemas['JobChange']>): void {
 		this.#changes = this.#changes.then(() => this.#send(make));
 	}
@@ -78,7 +84,7 @@ export class JobSession {
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 			await this.load(job.id);
-			this.trouble = error.at('/name') ?? error.message;
+			this.trouble = error.problem.problems?.[0]?.message ?? error.message;
 		}
 	}
 }

@@ -11,18 +11,35 @@
 		refused?: string;
 		/** One short sentence on what the length is. */
 		hint?: string;
+		/** A height or an offset: below zero as well. */
+		signed?: boolean;
+		/** A row of a list: no label or hint to be seen, the label is only spoken. */
+		bare?: boolean;
+		/** What is shown while the field is empty: what counts then. */
+		placeholder?: string;
 		onInput: (text: string) => void;
 	}
-	let { label, value, units, refused, hint, onInput }: Props = $props();
+	let {
+		label,
+		value,
+		units,
+		refused,
+		hint,
+		signed = false,
+		bare = false,
+		placeholder,
+		onInput
+	}: Props = $props();
 
 	const id = $props.id();
 	const echo = new Echo();
-	$effect(() => echo.ask(value, units));
-	const trouble = $derived(echo.trouble || refused || '');
+	$effect(() => echo.ask(value, units, { signed }));
+	const trouble = $derived(echo.trouble || (value.trim() || !bare ? refused : '') || '');
+	const note = $derived(trouble || (bare ? '' : hint) || '');
 </script>
 
 <div>
-	<div class="flex items-baseline justify-between gap-3">
+	<div class="flex items-baseline justify-between gap-3" class:sr-only={bare}>
 		<label class="font-semibold" for={id}>{label}</label>
 		<output class="whitespace-nowrap text-measured" for={id} aria-live="polite">
 			{#if echo.read && !trouble}= <Len text={echo.read.text} />{/if}
@@ -30,19 +47,25 @@
 	</div>
 	<input
 		{id}
-		class="field numbers mt-1 text-right text-xl"
+		class="field numbers text-right text-xl"
+		class:mt-1={!bare}
 		{value}
+		{placeholder}
 		oninput={(event) => onInput(event.currentTarget.value)}
 		autocomplete="off"
 		autocapitalize="off"
 		spellcheck="false"
 		aria-invalid={trouble ? 'true' : undefined}
-		aria-describedby="{id}-note"
+		aria-describedby={note ? `${id}-note` : undefined}
 	/>
-	<p
-		id="{id}-note"
-		class="mt-1 min-h-5 text-sm {trouble ? 'font-semibold text-string' : 'text-ink-soft'}"
-	>
-		{trouble || hint || ''}
-	</p>
+	{#if note || !bare}
+		<p
+			id="{id}-note"
+			class="mt-1 text-sm {bare ? '' : 'min-h-5'} {trouble
+				? 'font-semibold text-string'
+				: 'text-ink-soft'}"
+		>
+			{note}
+		</p>
+	{/if}
 </div>

@@ -3,6 +3,18 @@ import type { LengthRead, Units } from '$lib/api/types';
 
 const PAUSE_MS = 60;
 
+/** What else to ask about a text. */
+interface Asked {
+	/** What it should be, millimetres. */
+	againstMm?: number;
+	/** How far the far corner moves for each millimetre it is not. */
+	farPerMm?: number;
+	/** Whether it may be below zero. */
+	signed?: boolean;
+	/** A word that stands in place of a length. */
+	notALength?: string;
+}
+
 /**
  * What a typed text means, asked of the server while typing.
  * A newer text overtakes an older one; a late answer to an older text changes nothing.
@@ -13,11 +25,11 @@ export class Echo {
 	#asked = 0;
 	#timer: ReturnType<typeof setTimeout> | undefined;
 
-	/** Ask again for a new text; an empty one asks nothing. */
-	ask(text: string, units: Units, againstMm?: number): void {
+	/** Ask again for a new text; an empty one, and one that says nothing of a length, asks nothing. */
+	ask(text: string, units: Units, how: Asked = {}): void {
 		const mine = ++this.#asked;
 		clearTimeout(this.#timer);
-		if (text.trim() === '') {
+		if (text.trim() === '' || text === how.notALength) {
 			this.read = undefined;
 			this.trouble = '';
 			return;
@@ -25,7 +37,15 @@ export class Echo {
 		this.#timer = setTimeout(async () => {
 			try {
 				const echo = await answer(
-					api.POST('/api/lengths', { body: { text, units, against_mm: againstMm } })
+					api.POST('/api/lengths', {
+						body: {
+							text,
+							units,
+							signed: how.signed ?? false,
+							against_mm: how.againstMm,
+							far_per_mm: how.farPerMm
+						}
+					})
 				);
 				if (mine !== this.#asked) return;
 				this.read = echo.read ?? undefined;

@@ -1,21 +1,27 @@
 <script lang="ts">
-	import type { StructureResult, Units } from '$lib/api/types';
+	import type { Method, StructureResult, Units, Walk } from '$lib/api/types';
 	import {
 		boardEnds,
 		cornersOf,
 		dimensionLabels,
 		extentOf,
+		innerLabels,
 		letterLabels,
 		measuredCorners,
 		measuredStrings,
-		moveArrows
+		moveArrows,
+		pointsText,
+		walkPoints
 	} from './drawing';
 	import { fittingFactor } from './exaggerate';
 	import { gestures } from './gestures';
 	import { lineObstacle, placeLabels, type Obstacle } from './labels';
 	import PlanBoards from './PlanBoards.svelte';
+	import PlanFamilies from './PlanFamilies.svelte';
+	import PlanInner from './PlanInner.svelte';
 	import PlanMeasured from './PlanMeasured.svelte';
 	import PlanTools from './PlanTools.svelte';
+	import PlanWalk from './PlanWalk.svelte';
 	import ScaleStick from './ScaleStick.svelte';
 	import { Sheet, STRIP } from './sheet.svelte';
 	import SvgLen from './SvgLen.svelte';
@@ -29,6 +35,14 @@
 		heldLine: string;
 		/** Draw boards, nails and strings. */
 		boards?: boolean;
+		/** Draw the lines beside the walls. */
+		families?: boolean;
+		/** Draw inner lines and where they cross. */
+		inner?: boolean;
+		/** A walk that has not come back to A yet: drawn in place of the walls. */
+		walk?: Walk;
+		/** How well each corner would be known, drawn as ellipses. */
+		expected?: Method['ellipses'];
 		/** Draw where the strings are by the readings, and the moves. */
 		measured?: boolean;
 		/** The two corners of the pull in hand. */
@@ -40,13 +54,21 @@
 		units,
 		heldLine,
 		boards = false,
+		families = false,
+		inner = false,
+		walk,
+		expected,
 		measured = false,
 		current
 	}: Props = $props();
 
 	/** Below this the tools need the whole foot of the sheet, and the scale goes to its head. */
 	const NARROW = 480;
-	const sheet = new Sheet(() => extentOf(result, boards));
+	/** More corners than this, and diagonals would hide the walls. */
+	const MOST_WITH_DIAGONALS = 4;
+	const sheet = new Sheet(() =>
+		walk ? walkPoints(walk) : extentOf(result, { boards, families, inner })
+	);
 	const at = $derived((point: XY) => sheet.at(point));
 
 	const square = $derived(measured ? result.square : null);
@@ -56,16 +78,13 @@
 		square ? Math.max(...Object.values(square.estimated).map((c) => c.off_mm)) : 0
 	);
 	const widest = $derived(Math.max(...result.sides.map((side) => side.length_mm)));
+	const doubt = $derived(Math.max(0, ...Object.values(expected ?? {}).map((one) => one.major_mm)));
 	let chosen = $state<number>();
-	const factor = $derived(chosen ?? fittingFactor(largest, widest));
+	const factor = $derived(chosen ?? fittingFactor(largest || doubt, widest));
+	const withDiagonals = $derived(result.sides.length <= MOST_WITH_DIAGONALS && !inner);
 
 	const corners = $derived(cornersOf(result));
-	const outline = $derived(
-		Object.values(corners)
-			.map(at)
-			.map((p) => `${p.x},${p.y}`)
-			.join(' ')
-	);
+	const outline = $derived(pointsText(Object.values(corners), at));
 	const found = $derived(square && known ? measuredCorners(result, square, factor) : null);
 	const strings = $derived(found ? measuredStrings(result, found) : []);
 	const arrows = $derived(
@@ -85,20 +104,27 @@
 		})
 	]);
 	const labels = $derived(
-		sheet.width === 0
+		sheet.width === 0 || walk
 			? []
 			: placeLabels(
 					[
 						...letterLabels(result, at),
 						...arrows.map((arrow) => arrow.label),
-						...dimensionLabels(result, at, true)
+						...dimensionLabels(result, at, withDiagonals),
+						...(inner ? innerLabels(result, at) : [])
 					],
 					obstacles,
 					{ width: sheet.width, height: sheet.height - STRIP }
 				)
 	);
 	const lookOf = (key: string) =>
-		key in corners ? 'letter' : key.includes('@') ? 'move-value' : 'dimension';
+		key in corners
+			? 'letter'
+			: key.includes('@')
+				? 'move-value'
+				: key.startsWith('~')
+					? 'inner-name'
+					: 'dimension';
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
@@ -117,14 +143,35 @@
 >
 	<svg class="absolute inset-0 size-full" role="img" aria-label="{name}, drawn to scale">
 		{#if sheet.width > 0}
-			<polygon points={outline} class="ground" />
-			{#each result.diagonals as diagonal (diagonal.from + diagonal.to)}
-				{@const one = at(corners[diagonal.from] as XY)}
-				{@const two = at(corners[diagonal.to] as XY)}
-				<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="diagonal" />
+			{#if walk}
+				<PlanWalk {walk} {at} />
+			{:else}
+				{#if result.closed}<polygon points={outline} class="ground" />{/if}
+				{#if withDiagonals}
+					{#each result.diagonals as diagonal (diagonal.from + diagonal.to)}
+						{@const one = at(corners[diagonal.from] as XY)}
+						{@const two = at(corners[diagonal.to] as XY)}
+						<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="diagonal" />
+					{/each}
+				{/if}
+				{#if families}<PlanFamilies {result} {at} />{/if}
+				{#if inner}<PlanInner inner={result.inner} {at} />{/if}
+				{#if boards}<PlanBoards {result} {heldLine} {at} nails={found === null} />{/if}
+				<svelte:element
+					this={result.closed ? 'polygon' : 'polyline'}
+					points={outline}
+					class="walls"
+				/>
+			{/if}
+			{#each Object.entries(expected ?? {}) as [corner, ellipse] (corner)}
+				{@const here = at(corners[corner] as XY)}
+				<ellipse
+					rx={ellipse.major_mm * factor * sheet.view.scale}
+					ry={ellipse.minor_mm * factor * sheet.view.scale}
+					transform="translate({here.x} {here.y}) rotate({-ellipse.angle_deg})"
+					class="expected"
+				/>
 			{/each}
-			{#if boards}<PlanBoards {result} {heldLine} {at} nails={found === null} />{/if}
-			<polygon points={outline} class="walls" />
 			{#if current}
 				{@const one = at(corners[current[0]] as XY)}
 				{@const two = at(corners[current[1]] as XY)}
@@ -149,7 +196,12 @@
 			/>
 		{/if}
 	</svg>
-	<PlanTools {sheet} {factor} drawnLarger={found !== null} onFactor={(value) => (chosen = value)} />
+	<PlanTools
+		{sheet}
+		{factor}
+		drawnLarger={found !== null || expected !== undefined}
+		onFactor={(value) => (chosen = value)}
+	/>
 </div>
 
 <style>
@@ -167,6 +219,12 @@
 		stroke-dasharray: 1 5;
 		stroke-linecap: round;
 	}
+	.expected {
+		fill: var(--move);
+		fill-opacity: 0.16;
+		stroke: var(--move);
+		stroke-width: 2;
+	}
 	.current {
 		stroke: var(--string);
 		stroke-width: 3.5;
@@ -178,6 +236,9 @@
 	svg :global(.dimension) {
 		fill: var(--ink);
 		--halo: var(--earth);
+	}
+	svg :global(.inner-name) {
+		fill: var(--ink-soft);
 	}
 	svg :global(.move-value) {
 		fill: var(--move);

@@ -14,10 +14,21 @@
 
 {#each result.boards as board (board.board)}
 	{@const [one, two] = boardEnds(board, at)}
-	<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="board" />
-	{#each [one, two] as stake, end (end)}
+	<line
+		x1={one.x}
+		y1={one.y}
+		x2={two.x}
+		y2={two.y}
+		class="board"
+		class:clash={board.clashes.length > 0}
+	/>
+	{#each board.style === 'stakes' ? [one] : [one, two] as stake, end (end)}
 		<rect x={stake.x - 4} y={stake.y - 4} width="8" height="8" class="stake" />
 	{/each}
+	{#if board.clashes.length}
+		{@const nail = at({ x: board.nail.x_mm, y: board.nail.y_mm })}
+		<path d="M{nail.x - 9} {nail.y - 9}l18 18m0 -18l-18 18" class="clash-mark" />
+	{/if}
 {/each}
 {#each result.strings as string (string.line)}
 	{@const [first, second] = result.boards.filter((board) => board.line === string.line)}
@@ -41,6 +52,13 @@
 	.board {
 		stroke: var(--wood);
 		stroke-width: 9;
+	}
+	.board.clash {
+		stroke-dasharray: 5 3;
+	}
+	.clash-mark {
+		stroke: var(--string);
+		stroke-width: 3;
 	}
 	.stake {
 		fill: var(--wood-dark);

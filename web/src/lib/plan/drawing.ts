@@ -1,5 +1,5 @@
 /** Turns computed results into lines and labels of the drawing, pixels; no rule of the trade. */
-import type { Square, StructureResult } from '$lib/api/types';
+import type { Square, StructureResult, Walk } from '$lib/api/types';
 import { exaggerated } from './exaggerate';
 import { readableTurn, type Label } from './labels';
 import { crossing, type XY } from './viewport';
@@ -29,10 +29,31 @@ export function cornersOf(result: StructureResult): Record<string, XY> {
 	);
 }
 
+/** What is drawn besides the walls. */
+export interface Layers {
+	boards: boolean;
+	families: boolean;
+	inner: boolean;
+}
+
 /** Everything the sheet must hold when it shows all. */
-export function extentOf(result: StructureResult, withBoards: boolean): XY[] {
-	const corners = Object.values(cornersOf(result));
-	return withBoards ? [...corners, ...result.boards.map((board) => xy(board.nail))] : corners;
+export function extentOf(result: StructureResult, layers: Partial<Layers>): XY[] {
+	const points = Object.values(cornersOf(result));
+	if (layers.boards) {
+		points.push(...result.boards.flatMap((board) => [xy(board.nail), ...board.ends.map(xy)]));
+	}
+	if (layers.families) {
+		points.push(...result.lines.flatMap((family) => Object.values(family.corners).map(xy)));
+	}
+	return points;
+}
+
+/** Points as the text of a polyline on the screen. */
+export function pointsText(points: XY[], at: ToScreen): string {
+	return points
+		.map(at)
+		.map((p) => `${p.x},${p.y}`)
+		.join(' ');
 }
 
 /** Measured corners with their errors drawn `factor` times larger. */
@@ -67,39 +88,61 @@ export function measuredStrings(
 	});
 }
 
-/** A board's two ends on the screen: drawn 3 ft long, never shorter than can be seen. */
+/** A board's two ends on the screen, never shorter than can be seen; a plain stake is a point. */
 export function boardEnds(board: StructureResult['boards'][number], at: ToScreen): [XY, XY] {
-	const nail = at(xy(board.nail));
-	const ahead = at({
-		x: board.nail.x_mm + board.inward.x * 457,
-		y: board.nail.y_mm + board.inward.y * 457
-	});
-	const reach = Math.hypot(ahead.x - nail.x, ahead.y - nail.y) || 1;
-	const stretch = Math.max(1, 17 / reach);
-	const half = { x: (ahead.x - nail.x) * stretch, y: (ahead.y - nail.y) * stretch };
-	return [
-		{ x: nail.x - half.x, y: nail.y - half.y },
-		{ x: nail.x + half.x, y: nail.y + half.y }
-	];
+	if (board.style === 'stakes') return [at(xy(board.nail)), at(xy(board.nail))];
+	const [one, two] = board.ends.map(xy).map(at) as [XY, XY];
+	const reach = Math.hypot(two.x - one.x, two.y - one.y) || 1;
+	if (reach >= SHORTEST_BOARD) return [one, two];
+	const middle = mean([one, two]);
+	const half = {
+		x: ((two.x - one.x) / reach) * (SHORTEST_BOARD / 2),
+		y: ((two.y - one.y) / reach) * (SHORTEST_BOARD / 2)
+	};
+	return [minus(middle, half), { x: middle.x + half.x, y: middle.y + half.y }];
 }
 
-/** Corner letters, outside the corner between its two strings; farther out, or beside, where that is taken. */
+/** Pixels below which a board could not be seen. */
+const SHORTEST_BOARD = 34;
+
+/** Toward the inside of every side on the screen; of an open line, to its left. */
+function inwardOf(result: StructureResult, at: ToScreen): Map<string, XY> {
+	const corners = cornersOf(result);
+	const ring = Object.values(corners);
+	const twice = ring.reduce((sum, one, i) => {
+		const two = ring[(i + 1) % ring.length] as XY;
+		return sum + one.x * two.y - two.x * one.y;
+	}, 0);
+	const way = !result.closed || twice > 0 ? 1 : -1;
+	return new Map(
+		result.sides.map((side) => {
+			const along = unit(minus(at(corners[side.to] as XY), at(corners[side.from] as XY)));
+			// the screen's y runs down, so left of the way walked is (y, -x)
+			return [side.line, { x: along.y * way, y: -along.x * way }];
+		})
+	);
+}
+
+/** Corner letters, outside the corner between its two lines; farther out, or inside, where that is taken. */
 export function letterLabels(result: StructureResult, at: ToScreen): Label[] {
 	const corners = cornersOf(result);
-	const middle = mean(Object.values(corners).map(at));
+	const inward = inwardOf(result, at);
 	return Object.entries(corners).map(([name, corner]) => {
 		const here = at(corner);
-		// lean to the free quadrant between the strings rather than along the longer side
-		const lean = { x: here.x < middle.x ? -1 : 1, y: here.y < middle.y ? -1 : 1 };
+		const meeting = result.sides.filter((side) => side.from === name || side.to === name);
+		const sum = meeting
+			.map((side) => inward.get(side.line) as XY)
+			.reduce((total, one) => ({ x: total.x + one.x, y: total.y + one.y }), { x: 0, y: 0 });
+		const out = unit({ x: -sum.x, y: -sum.y });
 		return {
 			key: name,
 			text: name,
 			turn: 0,
 			size: 22,
 			always: true,
-			places: [18, 24, 30, -20, -28].map((far) => ({
-				x: here.x + lean.x * far,
-				y: here.y + lean.y * far
+			places: [25, 34, 44, -26, -38].map((far) => ({
+				x: here.x + out.x * far,
+				y: here.y + out.y * far
 			}))
 		};
 	});
@@ -112,24 +155,19 @@ export function dimensionLabels(
 	diagonals: boolean
 ): Label[] {
 	const corners = cornersOf(result);
-	const middle = mean(Object.values(corners).map(at));
+	const inward = inwardOf(result, at);
 	const labels = result.sides.map((side) => {
 		const [one, two] = [at(corners[side.from] as XY), at(corners[side.to] as XY)];
-		const along = unit({ x: two.x - one.x, y: two.y - one.y });
-		const centre = mean([one, two]);
-		const toMiddle = { x: middle.x - centre.x, y: middle.y - centre.y };
-		const left = { x: -along.y, y: along.x };
-		const inward =
-			left.x * toMiddle.x + left.y * toMiddle.y >= 0 ? left : { x: -left.x, y: -left.y };
+		const toward = inward.get(side.line) as XY;
 		return {
 			key: side.from + side.to,
 			text: side.text,
-			turn: readableTurn(along.x, along.y),
+			turn: readableTurn(two.x - one.x, two.y - one.y),
 			size: 17,
-			places: [18, 30, 44].flatMap((off) =>
+			places: [18, 30, 44, -18].flatMap((off) =>
 				[0.5, 0.38, 0.62, 0.25, 0.75].map((share) => ({
-					x: one.x + (two.x - one.x) * share + inward.x * off,
-					y: one.y + (two.y - one.y) * share + inward.y * off
+					x: one.x + (two.x - one.x) * share + toward.x * off,
+					y: one.y + (two.y - one.y) * share + toward.y * off
 				}))
 			)
 		};
@@ -166,7 +204,8 @@ export function moveArrows(result: StructureResult, square: Square, at: ToScreen
 			y: board.nail.y_mm + board.inward.y * 1000
 		});
 		const inward = unit(minus(ahead, nail));
-		const way = move.toward === 'in' ? inward : { x: -inward.x, y: -inward.y };
+		const isInward = move.toward === 'in' || move.toward === 'left';
+		const way = isInward ? inward : { x: -inward.x, y: -inward.y };
 		const centre = { x: nail.x + out.x * 17, y: nail.y + out.y * 17 };
 		const level = Math.abs(out.y) > Math.abs(out.x);
 		// beyond the arrow where there is room, else above or below it
@@ -192,6 +231,34 @@ export function moveArrows(result: StructureResult, square: Square, at: ToScreen
 			}
 		];
 	});
+}
+
+/** Names of inner lines, beside their first wall. */
+export function innerLabels(result: StructureResult, at: ToScreen): Label[] {
+	return result.inner.lines.flatMap((line) => {
+		const stretch = line.stretches[0];
+		if (!stretch) return [];
+		const [one, two] = [at(xy(stretch.start)), at(xy(stretch.end))];
+		return [
+			{
+				key: `~${line.name}`,
+				text: line.name,
+				turn: 0,
+				size: 15,
+				places: [0.06, 0.94, 0.15, 0.85, 0.5].flatMap((share) =>
+					[12, -12].map((off) => ({
+						x: one.x + (two.x - one.x) * share + off,
+						y: one.y + (two.y - one.y) * share + off
+					}))
+				)
+			}
+		];
+	});
+}
+
+/** Corners of a walk so far, and where its last leg ends. */
+export function walkPoints(walk: Walk): XY[] {
+	return [...Object.values(walk.corners), walk.end].map(xy);
 }
 
 /** The middle of some points. */

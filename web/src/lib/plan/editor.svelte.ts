@@ -1,10 +1,11 @@
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
-import type { Structure, Units } from '$lib/api/types';
+import type { PlanDoc, Structure, Units } from '$lib/api/types';
 import type { Here } from '$lib/job/context';
 import { person } from '$lib/person/person.svelte';
 import { readKept, writeKept } from '$lib/ui/kept';
-import { fieldsOf, planOf, type PlanFields } from './planForm';
-import { PlanPreview, planTroubles } from './preview.svelte';
+import { PlanDraft } from './draft.svelte';
+import { documentOf, sendable, type Path } from './planDoc';
+import { planTroubles } from './preview.svelte';
 
 /** An editor of the plan in front of one, its preview following every stroke. */
 export function useEditor(here: Here): PlanEditor {
@@ -12,14 +13,12 @@ export function useEditor(here: Here): PlanEditor {
 		() => here.structure,
 		(kept) => here.session.take(kept)
 	);
-	$effect(() => editor.preview.ask(planOf(editor.fields), here.job.units, here.job.burn.written));
+	$effect(() => editor.preview.ask(editor.doc, here.job.units, here.job.burn.written));
 	return editor;
 }
 
-/** Editing one structure's plan: fields as typed, live preview, keeping, undoing, and meeting others halfway. */
-export class PlanEditor {
-	readonly preview = new PlanPreview();
-	fields = $state<PlanFields>() as PlanFields;
+/** Editing one structure's plan: as typed, live preview, keeping, undoing, and meeting others halfway. */
+export class PlanEditor extends PlanDraft {
 	/** What somebody else changed before this could be kept. */
 	stale = $state<Schemas['StaleDetails']>();
 	message = $state('');
@@ -28,11 +27,12 @@ export class PlanEditor {
 	readonly #onKept: (structure: Structure) => void;
 
 	constructor(structure: () => Structure, onKept: (structure: Structure) => void) {
+		const key = `anvilhead.plan.${structure().id}`;
+		const kept = readKept<{ base: number; doc: PlanDoc } | null>(key, null);
+		super(kept?.doc ?? documentOf(structure()));
 		this.#structure = structure;
 		this.#onKept = onKept;
-		const draft = readKept<{ base: number; fields: PlanFields } | null>(this.#key, null);
-		this.fields = draft?.fields ?? fieldsOf(structure());
-		this.#base = draft?.base ?? structure().revision;
+		this.#base = kept?.base ?? structure().revision;
 	}
 
 	get #key(): string {
@@ -40,19 +40,19 @@ export class PlanEditor {
 	}
 
 	get isChanged(): boolean {
-		return JSON.stringify(this.fields) !== JSON.stringify(fieldsOf(this.#structure()));
+		return JSON.stringify(this.doc) !== JSON.stringify(documentOf(this.#structure()));
 	}
 
-	/** Change one field; kept on this device until the plan is. */
-	set<K extends keyof PlanFields>(field: K, value: PlanFields[K]): void {
-		this.fields = { ...this.fields, [field]: value };
+	/** Change one value; kept on this device until the plan is. */
+	override put(path: Path, value: unknown): void {
+		super.put(path, value);
 		this.message = '';
-		writeKept(this.#key, { base: this.#base, fields: $state.snapshot(this.fields) });
+		writeKept(this.#key, { base: this.#base, doc: this.doc });
 	}
 
-	/** Put the fields back to the plan as it is kept. */
+	/** Put everything back to the plan as it is kept. */
 	reset(): void {
-		this.fields = fieldsOf(this.#structure());
+		this.doc = documentOf(this.#structure());
 		this.#base = this.#structure().revision;
 		this.stale = undefined;
 		this.message = '';
@@ -66,7 +66,7 @@ export class PlanEditor {
 		await this.#send(
 			api.PUT('/api/structures/{structure_id}/plan', {
 				params: { path: { structure_id: this.#structure().id } },
-				body: { units, base_revision: base, plan: planOf(this.fields) }
+				body: { units, base_revision: base, plan: sendable(this.doc) }
 			}),
 			'Kept.'
 		);

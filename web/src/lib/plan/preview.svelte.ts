@@ -1,11 +1,14 @@
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
-import type { PlanInput, Preview, Units } from '$lib/api/types';
+import type { PlanDoc, Preview, Units, Walk } from '$lib/api/types';
+import { isDrawable, sendable, stepsOf, typedSteps } from './planDoc';
 
 const PAUSE_MS = 40;
 
 /** A plan worked out while it is being typed; the last good drawing stays while a field is wrong. */
 export class PlanPreview {
 	shown = $state.raw<Preview>();
+	/** The walk as far as it is typed, when the footprint is one. */
+	walk = $state.raw<Walk>();
 	/** What is wrong, by pointer into the plan (`/footprint/width`). */
 	troubles = $state<Record<string, string>>({});
 	#asked = 0;
@@ -15,12 +18,22 @@ export class PlanPreview {
 		return Object.keys(this.troubles).length === 0;
 	}
 
+	/** Whether the walk in hand has not come back to A yet. */
+	get isOpenWalk(): boolean {
+		return this.walk !== undefined && !this.walk.closed;
+	}
+
 	/** Work out a plan; a newer one overtakes an older. */
-	ask(plan: PlanInput, units: Units, burn: string): void {
+	ask(doc: PlanDoc, units: Units, burn: string): void {
 		const mine = ++this.#asked;
 		clearTimeout(this.#timer);
 		this.#timer = setTimeout(async () => {
+			const walk = await this.#follow(doc, units);
+			if (mine !== this.#asked) return;
+			this.walk = walk;
+			if (!isDrawable(doc)) return;
 			try {
+				const plan = sendable(doc);
 				const got = await answer(
 					api.POST('/api/preview', { body: { units, burn, plan, pulls: [] } })
 				);
@@ -32,6 +45,20 @@ export class PlanPreview {
 				this.troubles = planTroubles(error.problem);
 			}
 		}, PAUSE_MS);
+	}
+
+	/** The corners of a walk so far; nothing for other shapes, or while a leg cannot be read. */
+	async #follow(doc: PlanDoc, units: Units): Promise<Walk | undefined> {
+		const steps = typedSteps(stepsOf(doc.footprint));
+		if (doc.footprint.shape !== 'walk' || steps.length === 0) return undefined;
+		try {
+			return await answer(
+				api.POST('/api/walks', { body: { units, steps, tolerance: doc.tolerance } })
+			);
+		} catch (error) {
+			if (error instanceof ApiError) return this.walk;
+			throw error;
+		}
 	}
 }
 

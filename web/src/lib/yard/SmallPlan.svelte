@@ -27,5 +27,11 @@
 				13} 0v{height + 26}"
 		/>
 	</g>
-	<polygon points={outline} fill="var(--earth)" stroke="var(--ink)" stroke-width="2" />
+	<svelte:element
+		this={structure.closed ? 'polygon' : 'polyline'}
+		points={outline}
+		fill={structure.closed ? 'var(--earth)' : 'none'}
+		stroke="var(--ink)"
+		stroke-width="2"
+	/>
 </svg>

@@ -3,15 +3,17 @@
 	import { page } from '$app/state';
 	import { onMount } from 'svelte';
 	import { answer, api, ApiError, type Schemas } from '$lib/api/client';
-	import type { Job, Units } from '$lib/api/types';
+	import type { Job, PlanDoc, Shape, Units } from '$lib/api/types';
 	import { UNITS } from '$lib/job/session.svelte';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { person } from '$lib/person/person.svelte';
+	import { PlanDraft } from '$lib/plan/draft.svelte';
 	import Plan from '$lib/plan/Plan.svelte';
-	import { KINDS, planOf, type PlanFields } from '$lib/plan/planForm';
-	import { PlanPreview, planTroubles } from '$lib/plan/preview.svelte';
+	import { isDrawable, KINDS, sendable } from '$lib/plan/planDoc';
+	import { planTroubles } from '$lib/plan/preview.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import { readKept, writeKept } from '$lib/ui/kept';
+	import FootprintFields from '$lib/walls/FootprintFields.svelte';
 
 	const KEY = 'anvilhead.new-job';
 	interface Draft {
@@ -20,23 +22,14 @@
 		structureId: string;
 		job: string;
 		units: Units;
-		fields: PlanFields;
+		doc: PlanDoc;
 	}
 	const blank = (): Draft => ({
 		id: crypto.randomUUID(),
 		structureId: crypto.randomUUID(),
 		job: '',
 		units: 'ft-in',
-		fields: {
-			name: '',
-			kind: 'building',
-			length: '',
-			width: '',
-			held: 'AB',
-			tolerance: '',
-			setback: '',
-			restakeOver: ''
-		}
+		doc: { kind: 'building', footprint: { shape: 'rectangle', length: '', width: '' } }
 	});
 
 	/** Set when the structure goes into a job that is there already. */
@@ -55,20 +48,24 @@
 		}
 	}
 
-	let draft = $state<Draft>(readKept(KEY, null) ?? blank());
+	const kept = readKept<Draft | null>(KEY, null);
+	let draft = $state(kept?.doc ? kept : blank());
+	const plan = new PlanDraft((kept?.doc ? kept : blank()).doc);
+	let shapes = $state<Partial<Record<Units, Shape[]>>>({});
 	let refused = $state<Record<string, string>>({});
 	let jobNameRefused = $state('');
 	let sending = $state(false);
 	/** What a crew usually starts from, by units. */
 	let standards = $state<Partial<Record<Units, Schemas['Standard']>>>();
-	const preview = new PlanPreview();
+	const preview = plan.preview;
 
 	/** Fetch the usual values, and fill them in where nothing was typed before. */
 	async function loadStandards() {
 		try {
 			standards = await answer(api.GET('/api/standards'));
+			shapes = await answer(api.GET('/api/shapes'));
 			refused = {};
-			if (draft.fields.tolerance === '') switchUnits(draft.units);
+			if (plan.doc.tolerance === undefined) switchUnits(draft.units);
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 			refused = { '': error.message };
@@ -77,20 +74,20 @@
 	}
 	onMount(() => void loadStandards());
 	const burn = $derived(standards?.[draft.units]?.burns[0] ?? '0 mm');
-	const sized = $derived(draft.fields.length.trim() !== '' && draft.fields.width.trim() !== '');
+	const sized = $derived(isDrawable(plan.doc));
 
 	$effect(() => {
-		writeKept(KEY, $state.snapshot(draft));
-		if (sized) preview.ask(planOf(draft.fields), draft.units, burn);
+		writeKept(KEY, { ...$state.snapshot(draft), doc: plan.doc });
+		preview.ask(plan.doc, draft.units, burn);
 	});
 
 	function switchUnits(units: Units) {
 		draft.units = units;
 		const standard = standards?.[units];
 		if (!standard) return;
-		draft.fields.tolerance = standard.tolerance;
-		draft.fields.setback = standard.board_setback;
-		draft.fields.restakeOver = standard.restake_over;
+		plan.put(['tolerance'], standard.tolerance);
+		plan.put(['board_setback'], standard.board_setback);
+		plan.put(['restake_over'], standard.restake_over);
 	}
 
 	/** The name in job files: letters and digits of the spoken one, and not one the job has. */
@@ -111,11 +108,11 @@
 		sending = true;
 		refused = {};
 		jobNameRefused = '';
-		const fields = { ...draft.fields, name: draft.fields.name.trim() || draft.job.trim() };
+		const name = plan.text('name').trim() || draft.job.trim();
 		const structure = {
 			id: draft.structureId,
-			name_in_file: shortName(fields.name),
-			plan: planOf(fields)
+			name_in_file: shortName(name),
+			plan: sendable({ ...plan.doc, name })
 		};
 		try {
 			const made = await answer(
@@ -133,7 +130,7 @@
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 			jobNameRefused = error.at('/name') ?? '';
-			refused = planTroubles(error.problem);
+			refused = preview.troubles = planTroubles(error.problem);
 			if (jobNameRefused) delete refused[''];
 		} finally {
 			sending = false;
@@ -182,7 +179,8 @@
 					<span class="font-semibold">What is set out</span>
 					<input
 						class="field mt-1"
-						bind:value={draft.fields.name}
+						value={plan.text('name')}
+						oninput={(event) => plan.putOptional(['name'], event.currentTarget.value)}
 						placeholder={draft.job}
 						autocomplete="off"
 					/>
@@ -192,40 +190,33 @@
 				</label>
 				<label>
 					<span class="font-semibold">Kind</span>
-					<select class="field mt-1" bind:value={draft.fields.kind}>
+					<select
+						class="field mt-1"
+						value={plan.doc.kind}
+						onchange={(event) => plan.put(['kind'], event.currentTarget.value)}
+					>
 						{#each KINDS as kind (kind.value)}<option value={kind.value}>{kind.label}</option
 							>{/each}
 					</select>
 				</label>
-				<LengthField
-					label="Length, A to B"
-					value={draft.fields.length}
-					units={draft.units}
-					refused={refused['/footprint/length']}
-					hint="the first string"
-					onInput={(text) => (draft.fields.length = text)}
-				/>
-				<LengthField
-					label="Width, B to C"
-					value={draft.fields.width}
-					units={draft.units}
-					refused={refused['/footprint/width']}
-					hint="square to it"
-					onInput={(text) => (draft.fields.width = text)}
-				/>
+			</div>
+			<div>
+				<FootprintFields draft={plan} units={draft.units} shapes={shapes[draft.units]} />
+			</div>
+			<div class="grid grid-cols-2 gap-4">
 				<LengthField
 					label="Corner may be off"
-					value={draft.fields.tolerance}
+					value={plan.text('tolerance')}
 					units={draft.units}
 					refused={refused['/tolerance']}
-					onInput={(text) => (draft.fields.tolerance = text)}
+					onInput={(text) => plan.put(['tolerance'], text)}
 				/>
 				<LengthField
 					label="Board setback"
-					value={draft.fields.setback}
+					value={plan.text('board_setback')}
 					units={draft.units}
 					refused={refused['/board_setback']}
-					onInput={(text) => (draft.fields.setback = text)}
+					onInput={(text) => plan.put(['board_setback'], text)}
 				/>
 			</div>
 			{#if refused['']}<p role="alert" class="caution font-semibold">{refused['']}</p>{/if}
@@ -233,23 +224,25 @@
 				class="board-button"
 				disabled={sending ||
 					!sized ||
-					!(existing ? job && draft.fields.name.trim() : draft.job.trim())}>Set it out</button
+					preview.isOpenWalk ||
+					!(existing ? job && plan.text('name').trim() : draft.job.trim())}>Set it out</button
 			>
 		</form>
 		<div class="pane">
 			{#if preview.shown && sized}
 				<Plan
 					result={preview.shown.result}
-					name={draft.fields.name || draft.job || 'the new job'}
+					name={plan.text('name') || draft.job || 'the new job'}
 					units={draft.units}
 					heldLine="AB"
 					boards
+					walk={preview.isOpenWalk ? preview.walk : undefined}
 				/>
 			{:else}
 				<p
 					class="grid size-full place-items-center border border-rule bg-sheet p-8 text-center text-lg text-ink-soft"
 				>
-					Type length and width: the drawing appears here, to scale.
+					Type the walls: the drawing appears here, to scale.
 				</p>
 			{/if}
 		</div>

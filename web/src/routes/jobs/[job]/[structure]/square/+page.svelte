@@ -100,6 +100,12 @@
 				canBegin={sheet.canBegin}
 			/>
 		{/if}
+		<p class="no-print mt-3">
+			<a
+				class="inline-flex min-h-11 items-center underline"
+				href="/jobs/{job.id}/{structure.id}/school">Schools compared, steps, points and marks</a
+			>
+		</p>
 		<Readings {structure} onStrike={(pull) => sheet.strike(pull)} />
 	</section>
 	<section class="plan" aria-label="Plan">

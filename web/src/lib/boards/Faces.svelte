@@ -1,0 +1,31 @@
+<script lang="ts">
+	import type { Board } from '$lib/api/types';
+	import Face from './Face.svelte';
+
+	interface Props {
+		boards: Board[];
+	}
+	let { boards }: Props = $props();
+
+	/** Boards whose nails are alike have one face. */
+	const faces = $derived.by(() => {
+		const alike: Record<string, Board[]> = {};
+		for (const board of boards) {
+			const key = board.nails.map((nail) => `${nail.family} ${nail.text}`).join('|');
+			(alike[key] ??= []).push(board);
+		}
+		return Object.values(alike);
+	});
+</script>
+
+<p class="text-sm text-ink-soft">
+	Seen from outside, facing the building; distances run from the first, outermost nail.
+</p>
+{#each faces as group (group[0]?.board)}
+	{#if group[0]}
+		<section class="mt-3 border-t border-rule pt-2">
+			<h3 class="font-bold">{group.map((board) => board.board).join(' · ')}</h3>
+			<Face board={group[0]} />
+		</section>
+	{/if}
+{/each}

@@ -1,0 +1,132 @@
+<script lang="ts">
+	import type { StructureResult, Units } from '$lib/api/types';
+	import Len from '$lib/lengths/Len.svelte';
+	import LengthField from '$lib/lengths/LengthField.svelte';
+	import Words from '$lib/lengths/Words.svelte';
+	import type { PlanDraft } from '$lib/plan/draft.svelte';
+	import LengthList from '$lib/plan/LengthList.svelte';
+
+	interface Props {
+		draft: PlanDraft;
+		units: Units;
+		result: StructureResult;
+	}
+	let { draft, units, result }: Props = $props();
+
+	const corners = $derived(Object.keys(result.corners));
+	const usual = $derived(
+		units === 'ft-in' ? { clear: '6"', embed: '18"' } : { clear: '150 mm', embed: '450 mm' }
+	);
+</script>
+
+<h2 class="font-bold">Ground at the boards of each corner</h2>
+<p class="text-sm text-ink-soft">
+	Up or down from one mark; a corner left empty is level with it. Heights of single boards can
+	differ too.
+</p>
+<div class="mt-1 grid grid-cols-3 gap-2">
+	{#each corners as corner (corner)}
+		<div class="grid grid-cols-[1.6rem_minmax(0,1fr)] items-center">
+			<b class="text-lg">{corner}</b>
+			<LengthField
+				bare
+				signed
+				label="Ground at {corner}"
+				value={draft.text('boards', 'ground', corner)}
+				{units}
+				placeholder="level"
+				refused={draft.trouble('boards', 'ground', corner)}
+				onInput={(text) => draft.putOptional(['boards', 'ground', corner], text)}
+			/>
+		</div>
+	{/each}
+</div>
+<div class="mt-3 grid grid-cols-2 gap-x-4">
+	<LengthField
+		label="String clears the ground by"
+		value={draft.text('boards', 'clear')}
+		{units}
+		placeholder={usual.clear}
+		refused={draft.trouble('boards', 'clear')}
+		hint="at the highest ground"
+		onInput={(text) => draft.putOptional(['boards', 'clear'], text)}
+	/>
+	<LengthField
+		label="Stake in the ground"
+		value={draft.text('boards', 'embedment')}
+		{units}
+		placeholder={usual.embed}
+		refused={draft.trouble('boards', 'embedment')}
+		hint="until it stands firm"
+		onInput={(text) => draft.putOptional(['boards', 'embedment'], text)}
+	/>
+	<LengthField
+		label="String height"
+		value={draft.text('boards', 'string_height')}
+		{units}
+		signed
+		placeholder={result.heights?.string_text ?? 'worked out'}
+		refused={draft.trouble('boards', 'string_height')}
+		hint="left empty: from the highest ground"
+		onInput={(text) => draft.putOptional(['boards', 'string_height'], text)}
+	/>
+	<LengthField
+		label="Step down by"
+		value={draft.text('boards', 'step')}
+		{units}
+		placeholder="one height for all"
+		refused={draft.trouble('boards', 'step')}
+		hint="one exact amount, written on the boards"
+		onInput={(text) => draft.putOptional(['boards', 'step'], text)}
+	/>
+</div>
+<h2 class="mt-1 mb-1 font-bold">Stakes at hand</h2>
+<LengthList
+	{draft}
+	path={['boards', 'stakes']}
+	label="Stake length, number"
+	more="+ stake"
+	{units}
+	optional
+/>
+{#if result.heights}
+	<p class="mt-3 font-semibold {result.heights.short.length ? 'caution' : ''}">
+		<Words text={result.heights.advice} />
+	</p>
+	<table class="mt-2 w-full text-left" aria-label="Boards in height">
+		<thead class="text-sm text-ink-soft">
+			<tr
+				><th>Board</th><th class="text-right">String</th><th class="text-right">Reveal</th><th
+					class="text-right">Needs</th
+				><th class="text-right">Take</th></tr
+			>
+		</thead>
+		<tbody>
+			{#each result.boards as board (board.board)}
+				{#if board.height}
+					<tr class="border-t border-rule text-lg">
+						<th class="py-1 font-bold">{board.board}</th>
+						<td class="text-right"
+							><Len text={board.height.string_text} />{#if board.height.steps}<span
+									class="text-sm text-ink-soft"
+								>
+									↓{board.height.steps}</span
+								>{/if}</td
+						>
+						<td class="text-right"><Len text={board.height.reveal_text} /></td>
+						<td class="text-right"><Len text={board.height.stake_text} /></td>
+						<td class="text-right font-semibold">
+							{#if board.height.short_text}<span class="text-string"
+									>short <Len text={board.height.short_text} /></span
+								>{:else if board.height.stock_text}<Len
+									text={board.height.stock_text}
+								/>{:else}cut{/if}
+						</td>
+					</tr>
+				{/if}
+			{/each}
+		</tbody>
+	</table>
+{:else}
+	<p class="mt-3 text-ink-soft">Type a ground height, and every reveal and stake length follows.</p>
+{/if}

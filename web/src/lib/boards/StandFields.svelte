@@ -1,0 +1,138 @@
+<script lang="ts">
+	import type { Board, Units } from '$lib/api/types';
+	import Len from '$lib/lengths/Len.svelte';
+	import LengthField from '$lib/lengths/LengthField.svelte';
+	import Words from '$lib/lengths/Words.svelte';
+	import type { PlanDraft } from '$lib/plan/draft.svelte';
+	import { STYLES } from './styles';
+
+	interface Props {
+		draft: PlanDraft;
+		units: Units;
+		boards: Board[];
+	}
+	let { draft, units, boards }: Props = $props();
+
+	const corners = $derived([...new Set(boards.map((board) => board.corner))]);
+	const hasDig = $derived(draft.doc.boards?.dig != null);
+
+	/** Without a depth there is no dig. */
+	function setDepth(text: string) {
+		draft.put(
+			text.trim() ? ['boards', 'dig', 'depth'] : ['boards', 'dig'],
+			text.trim() ? text : undefined
+		);
+	}
+</script>
+
+<div class="grid grid-cols-2 gap-x-4">
+	<label class="block">
+		<span class="font-semibold">What carries the strings</span>
+		<select
+			class="field mt-1"
+			value={draft.doc.boards?.style ?? 'two'}
+			onchange={(event) => draft.put(['boards', 'style'], event.currentTarget.value)}
+		>
+			{#each STYLES as style (style.value)}<option value={style.value}>{style.label}</option>{/each}
+		</select>
+		<span class="mt-1 block min-h-5 text-sm text-ink-soft"
+			>{STYLES.find((one) => one.value === (draft.doc.boards?.style ?? 'two'))?.hint}</span
+		>
+	</label>
+	<LengthField
+		label="Board setback"
+		value={draft.text('board_setback')}
+		{units}
+		refused={draft.trouble('board_setback')}
+		hint={hasDig
+			? 'at least; the dig may ask for more'
+			: 'by hand 1 to 3 ft, by machine 4 ft or more'}
+		onInput={(text) => draft.put(['board_setback'], text)}
+	/>
+	<LengthField
+		label="Depth of the dig"
+		value={draft.text('boards', 'dig', 'depth')}
+		{units}
+		refused={draft.trouble('boards', 'dig', 'depth')}
+		hint="left empty: no dig"
+		onInput={setDepth}
+	/>
+	{#if hasDig}
+		<LengthField
+			label="Room to work"
+			value={draft.text('boards', 'dig', 'working_space')}
+			{units}
+			refused={draft.trouble('boards', 'dig', 'working_space')}
+			hint="between top of the cut and boards"
+			placeholder={units === 'ft-in' ? "2'" : '0.6 m'}
+			onInput={(text) => draft.putOptional(['boards', 'dig', 'working_space'], text)}
+		/>
+		<label class="block">
+			<span class="font-semibold">Slope of the cut</span>
+			<select
+				class="field mt-1"
+				value={String(draft.doc.boards?.dig?.slope ?? 0)}
+				onchange={(event) =>
+					draft.put(['boards', 'dig', 'slope'], Number(event.currentTarget.value))}
+			>
+				<option value="0">upright</option>
+				<option value="0.5">half as wide as deep</option>
+				<option value="0.75">three quarters</option>
+				<option value="1">as wide as deep</option>
+				<option value="1.5">one and a half</option>
+				<option value="2">twice as wide</option>
+			</select>
+			<span class="mt-1 block text-sm text-ink-soft">Soil and local rules decide.</span>
+		</label>
+	{/if}
+	<LengthField
+		label="Stake again over"
+		value={draft.text('restake_over')}
+		{units}
+		refused={draft.trouble('restake_over')}
+		hint="a nail that must move more says start again"
+		onInput={(text) => draft.put(['restake_over'], text)}
+	/>
+</div>
+<h2 class="mt-2 font-bold">Board by board</h2>
+<ul aria-label="Boards">
+	{#each corners as corner (corner)}
+		{@const here = boards.filter((board) => board.corner === corner)}
+		<li class="border-t border-rule py-2">
+			<div class="flex items-center gap-3">
+				<b class="w-10 text-xl">{corner}</b>
+				<select
+					class="field !w-auto"
+					aria-label="What carries the strings at {corner}"
+					value={draft.doc.boards?.styles?.[corner] ?? ''}
+					onchange={(event) =>
+						draft.putOptional(['boards', 'styles', corner], event.currentTarget.value)}
+				>
+					<option value="">as everywhere</option>
+					{#each STYLES as style (style.value)}<option value={style.value}>{style.label}</option
+						>{/each}
+				</select>
+			</div>
+			{#each here as board (board.board)}
+				<div class="mt-1 grid grid-cols-[4.5rem_8rem_minmax(0,1fr)] items-center gap-2">
+					<span class="font-semibold">{board.board}</span>
+					<LengthField
+						bare
+						label="Setback of {board.board}"
+						value={draft.text('boards', 'setbacks', board.board)}
+						{units}
+						placeholder={board.setback_text}
+						refused={draft.trouble('boards', 'setbacks', board.board)}
+						onInput={(text) => draft.putOptional(['boards', 'setbacks', board.board], text)}
+					/>
+					<span class="text-sm text-ink-soft">
+						{#if board.reason}<Words text={board.reason} />{:else}<Len text={board.setback_text} /> out{/if}
+					</span>
+				</div>
+				{#each board.clashes as clash (clash)}
+					<p class="caution mt-1 text-sm font-semibold">{clash}</p>
+				{/each}
+			{/each}
+		</li>
+	{/each}
+</ul>

@@ -1,0 +1,55 @@
+<script lang="ts">
+	import type { Job, Structure } from '$lib/api/types';
+	import type { PlanDraft } from '$lib/plan/draft.svelte';
+	import Words from '$lib/lengths/Words.svelte';
+
+	interface Props {
+		draft: PlanDraft;
+		job: Job;
+		structure: Structure;
+	}
+	let { draft, job, structure }: Props = $props();
+
+	const site = $derived(structure.result.site);
+	const nameOf = (id: string) => {
+		const other = job.structures.find((one) => one.name_in_file === id);
+		return other?.plan.name ?? id;
+	};
+	const allowed = $derived(draft.doc.may_overlap ?? []);
+
+	function toggle(to: string) {
+		const next = allowed.includes(to) ? allowed.filter((one) => one !== to) : [...allowed, to];
+		draft.put(['may_overlap'], next.length ? next : undefined);
+	}
+</script>
+
+{#if structure.not_placed}
+	<p role="alert" class="caution font-semibold">{structure.not_placed}</p>
+{/if}
+{#if site}
+	<h2 class="mt-3 font-bold">Room around it</h2>
+	<table class="w-full text-left" aria-label="Room around it">
+		<tbody>
+			{#each site.clearances as one (one.to)}
+				<tr class="border-t border-rule align-baseline">
+					<th class="py-1.5 pr-2">{nameOf(one.to)}</th>
+					<td class={one.clear ? '' : 'font-bold text-string'}><Words text={one.words} /></td>
+					<td class="text-right">
+						{#if one.overlaps || one.short_mm > 0}
+							<label class="inline-flex min-h-11 items-center gap-2 text-sm"
+								><input
+									type="checkbox"
+									class="size-5"
+									checked={allowed.includes(one.to)}
+									onchange={() => toggle(one.to)}
+								/> on purpose</label
+							>
+						{/if}
+					</td>
+				</tr>
+			{:else}
+				<tr><td class="text-ink-soft">Nothing else is on the site yet.</td></tr>
+			{/each}
+		</tbody>
+	</table>
+{/if}

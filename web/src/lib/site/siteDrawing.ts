@@ -1,0 +1,106 @@
+/** The site as lines and names, millimetres; no rule of the trade. */
+import type { Job, Structure } from '$lib/api/types';
+import { mean, type ToScreen } from '$lib/plan/drawing';
+import { readableTurn, type Label } from '$lib/plan/labels';
+import type { XY } from '$lib/plan/viewport';
+
+interface SiteLine {
+	name: string;
+	kind: string;
+	closed: boolean;
+	points: XY[];
+}
+interface SiteOutline {
+	id: string;
+	name: string;
+	closed: boolean;
+	points: XY[];
+	corners: Record<string, XY>;
+}
+
+/** Everything of a job that stands on the site; control as the server understood it. */
+export function siteOf(job: Job, here: Structure) {
+	const lines: SiteLine[] = job.site.lines.map((line) => ({
+		name: line.name,
+		kind: line.kind,
+		closed: line.closed,
+		points: line.points.map((p) => ({ x: p.x_mm, y: p.y_mm }))
+	}));
+	const points = job.site.points.map((point) => ({
+		name: point.name,
+		at: { x: point.x_mm, y: point.y_mm }
+	}));
+	const outlines: SiteOutline[] = job.structures.flatMap((one) => {
+		if (!one.result.site) return [];
+		const corners = Object.fromEntries(
+			Object.entries(one.result.site.corners).map(([name, p]) => [name, { x: p.x_mm, y: p.y_mm }])
+		);
+		const name = one.plan.name ?? one.name_in_file;
+		return [
+			{ id: one.id, name, closed: one.result.closed, points: Object.values(corners), corners }
+		];
+	});
+	const extent = [
+		...lines.flatMap((line) => line.points),
+		...points.map((point) => point.at),
+		...outlines.flatMap((outline) => outline.points)
+	];
+	const labels = (at: ToScreen): Label[] => [
+		...outlines.map((outline) => nameOf(outline.name, mean(outline.points.map(at)), 19)),
+		...cornersOf(
+			outlines.find((outline) => outline.id === here.id),
+			at
+		),
+		...points.map((point) => nameOf(point.name, at(point.at), 16, 16)),
+		...lines.map((line) => alongOf(line, at))
+	];
+	return { lines, points, outlines, extent, labels };
+}
+
+function nameOf(text: string, here: XY, size: number, away = 0): Label {
+	return {
+		key: text,
+		text,
+		turn: 0,
+		size,
+		places: [
+			{ x: here.x, y: here.y - away },
+			{ x: here.x, y: here.y + away + 4 },
+			{ x: here.x, y: here.y - away - 24 }
+		]
+	};
+}
+
+/** Letters of the structure in hand, outside its corners. */
+function cornersOf(outline: SiteOutline | undefined, at: ToScreen): Label[] {
+	if (!outline) return [];
+	const middle = mean(outline.points.map(at));
+	return Object.entries(outline.corners).map(([name, corner]) => {
+		const here = at(corner);
+		const away = Math.hypot(here.x - middle.x, here.y - middle.y) || 1;
+		const places = [16, 26].map((far) => ({
+			x: here.x + ((here.x - middle.x) / away) * far,
+			y: here.y + ((here.y - middle.y) / away) * far
+		}));
+		return { key: `corner ${name}`, text: name, turn: 0, size: 16, places };
+	});
+}
+
+/** The name of a line along its first stretch. */
+function alongOf(line: SiteLine, at: ToScreen): Label {
+	const [one, two] = line.points.map(at) as [XY, XY];
+	const long = Math.hypot(two.x - one.x, two.y - one.y) || 1;
+	const aside = { x: -(two.y - one.y) / long, y: (two.x - one.x) / long };
+	return {
+		key: `line ${line.name}`,
+		text: line.name,
+		turn: readableTurn(two.x - one.x, two.y - one.y),
+		size: 16,
+		places: [14, -14, 24, -24].flatMap((off) =>
+			[0.5, 0.3, 0.7].map((share) => ({
+				x: one.x + (two.x - one.x) * share + aside.x * off,
+				y: one.y + (two.y - one.y) * share + aside.y * off
+			}))
+		)
+	};
+}

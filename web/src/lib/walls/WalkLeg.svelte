@@ -1,0 +1,135 @@
+<script lang="ts">
+	import type { Step, Units } from '$lib/api/types';
+	import { Echo } from '$lib/lengths/echo.svelte';
+	import Len from '$lib/lengths/Len.svelte';
+	import { CLOSES, textAt } from '$lib/plan/planDoc';
+
+	interface Props {
+		step: Step;
+		/** Its two corners: A–B. */
+		name: string;
+		first: boolean;
+		units: Units;
+		/** The turn as understood, degrees, left positive; nothing while it cannot be read. */
+		turnDeg?: number;
+		/** How far it goes, where that was worked out. */
+		workedOut?: string;
+		turnTrouble?: string;
+		goTrouble?: string;
+		onChange: (step: Step) => void;
+		onRemove: () => void;
+		onInsert: () => void;
+	}
+	let {
+		step,
+		name,
+		first,
+		units,
+		turnDeg,
+		workedOut,
+		turnTrouble,
+		goTrouble,
+		onChange,
+		onRemove,
+		onInsert
+	}: Props = $props();
+
+	const id = $props.id();
+	const echo = new Echo();
+	const go = $derived(textAt(step, ['go']));
+	const turn = $derived(step.turn === undefined ? '' : String(step.turn));
+	$effect(() => echo.ask(go, units, { notALength: CLOSES }));
+	const trouble = $derived(echo.trouble || (go.trim() ? goTrouble : '') || turnTrouble || '');
+	const understood = $derived(workedOut ?? echo.read?.text);
+</script>
+
+<div class="leg">
+	<span class="walked" aria-hidden="true">
+		{#if !first && turnDeg !== undefined}
+			<svg viewBox="-12 -12 24 24" width="26" height="26">
+				<path d="M0 11V0" class="came" />
+				<path
+					d="M0 0L{-9.5 * Math.sin((turnDeg * Math.PI) / 180)} {-9.5 *
+						Math.cos((turnDeg * Math.PI) / 180)}"
+				/>
+				<circle r="2.6" />
+			</svg>
+		{/if}
+	</span>
+	<b class="text-lg" aria-hidden="true">{name}</b>
+	{#if first}
+		<span class="text-ink-soft">along the first string</span>
+	{:else}
+		<label class="sr-only" for="{id}-turn">Turn before {name}</label>
+		<input
+			id="{id}-turn"
+			class="field numbers text-center text-lg"
+			value={turn}
+			placeholder="left"
+			list="turns"
+			oninput={(event) => onChange({ ...step, turn: event.currentTarget.value })}
+			onfocus={(event) => event.currentTarget.select()}
+			autocomplete="off"
+			spellcheck="false"
+			aria-invalid={turnTrouble ? 'true' : undefined}
+		/>
+	{/if}
+	<label class="sr-only" for="{id}-go">Go {name}</label>
+	<input
+		id="{id}-go"
+		class="field numbers text-right text-xl"
+		value={go}
+		oninput={(event) => onChange({ ...step, go: event.currentTarget.value })}
+		onfocus={(event) => event.currentTarget.select()}
+		autocomplete="off"
+		autocapitalize="off"
+		spellcheck="false"
+		aria-invalid={trouble && !turnTrouble ? 'true' : undefined}
+		aria-describedby={trouble ? `${id}-note` : undefined}
+	/>
+	<span class="flex">
+		<button type="button" class="mini" aria-label="Put a leg in after {name}" onclick={onInsert}
+			>+</button
+		>
+		<button type="button" class="mini" aria-label="Take {name} out" onclick={onRemove}>×</button>
+	</span>
+	{#if trouble}
+		<p id="{id}-note" class="note font-semibold text-string">{trouble}</p>
+	{:else if understood && understood !== go}
+		<output class="note text-right text-measured" for="{id}-go">= <Len text={understood} /></output>
+	{/if}
+</div>
+
+<style>
+	.leg {
+		display: grid;
+		grid-template-columns: 1.7rem 3.2rem 6rem minmax(0, 1fr) auto;
+		gap: 0.15rem 0.5rem;
+		align-items: center;
+	}
+	.note {
+		grid-column: 3 / 5;
+		font-size: 0.9rem;
+	}
+	.mini {
+		width: 2.1rem;
+		min-height: var(--touch);
+		font-size: 1.2rem;
+		color: var(--ink-soft);
+	}
+	.mini:hover {
+		color: var(--string);
+	}
+	path {
+		stroke: var(--string);
+		stroke-width: 2.6;
+		fill: none;
+	}
+	.came {
+		stroke: var(--ink-soft);
+		stroke-width: 1.6;
+	}
+	circle {
+		fill: var(--ink);
+	}
+</style>

@@ -1,0 +1,91 @@
+<script lang="ts">
+	import type { Control } from '$lib/api/types';
+	import { useHere } from '$lib/job/context';
+	import { useEditor } from '$lib/plan/editor.svelte';
+	import KeepBar from '$lib/plan/KeepBar.svelte';
+	import Clearances from '$lib/site/Clearances.svelte';
+	import ControlFields from '$lib/site/ControlFields.svelte';
+	import PlacingFields from '$lib/site/PlacingFields.svelte';
+	import SitePlan from '$lib/site/SitePlan.svelte';
+	import Tabs from '$lib/ui/Tabs.svelte';
+
+	const here = useHere();
+	const editor = useEditor(here);
+	const units = $derived(here.job.units);
+	let control = $state.raw<Control>();
+	const changed = $derived(control !== undefined);
+	let tab = $state((here.job.control.lines ?? []).length ? 'place' : 'control');
+
+	const TABS = [
+		{ value: 'control', label: 'Held as true' },
+		{ value: 'place', label: 'Where it stands' }
+	];
+
+	async function keepControl() {
+		if (!control) return;
+		const sent = control;
+		await here.session.holdAsTrue(sent);
+		// what was refused stays typed
+		if (!here.session.trouble) control = undefined;
+	}
+</script>
+
+<svelte:head><title>Ground · {here.name} · Anvilhead</title></svelte:head>
+
+<main class="two-panes">
+	<section class="grid content-start gap-1">
+		<h1 class="text-2xl font-extrabold">Where it stands on the site</h1>
+		<p class="caution my-2 text-sm">
+			<strong>Boundary and setback lines</strong> belong to a licensed surveyor and the permit. Find or
+			have set the monuments before measuring from a fence: fences lie.
+		</p>
+		<Tabs label="Parts of the ground" tabs={TABS} value={tab} onValue={(value) => (tab = value)}>
+			{#snippet children(open)}
+				{#if open === 'control'}
+					<form
+						aria-label="Held as true"
+						onsubmit={(event) => {
+							event.preventDefault();
+							void keepControl();
+						}}
+					>
+						<p class="mb-2 text-sm text-ink-soft">
+							East and north from any one point; the same for all structures of this job.
+						</p>
+						<ControlFields
+							control={control ?? here.job.control}
+							{units}
+							onChange={(next) => (control = next)}
+						/>
+						<div class="mt-3 flex flex-wrap gap-2">
+							<button class="board-button" disabled={!changed}>Hold this as true</button>
+							<button
+								type="button"
+								class="board-button plain"
+								disabled={!changed}
+								onclick={() => (control = undefined)}>Put back</button
+							>
+						</div>
+					</form>
+				{:else}
+					<form
+						aria-label="Where it stands"
+						onsubmit={(event) => {
+							event.preventDefault();
+							void editor.keep(units);
+						}}
+					>
+						<PlacingFields draft={editor} {units} job={here.job} structure={here.structure} />
+						<div class="mt-2">
+							<KeepBar {editor} structure={here.structure} {units} />
+						</div>
+						<Clearances draft={editor} job={here.job} structure={here.structure} />
+					</form>
+				{/if}
+			{/snippet}
+		</Tabs>
+	</section>
+	<div class="pane">
+		<SitePlan job={here.job} structure={here.structure} {units} />
+	</div>
+</main>

@@ -1,0 +1,59 @@
+<script lang="ts">
+	import { useHere } from '$lib/job/context';
+	import { useEditor } from '$lib/plan/editor.svelte';
+	import KeepBar from '$lib/plan/KeepBar.svelte';
+	import Plan from '$lib/plan/Plan.svelte';
+	import CrewFields from '$lib/school/CrewFields.svelte';
+	import MethodTable from '$lib/school/MethodTable.svelte';
+	import RoundedCost from '$lib/school/RoundedCost.svelte';
+	import SettingOut from '$lib/school/SettingOut.svelte';
+
+	const here = useHere();
+	const editor = useEditor(here);
+	const units = $derived(here.job.units);
+	const result = $derived(editor.preview.shown?.result ?? here.structure.result);
+	const calls = $derived(editor.preview.shown?.calls ?? here.structure.calls);
+	const school = $derived(result.setting_out?.school ?? '');
+	const chosen = $derived(result.methods?.table.find((one) => one.school === school));
+</script>
+
+<svelte:head><title>School · {here.name} · Anvilhead</title></svelte:head>
+
+<main class="two-panes">
+	<form
+		class="grid content-start gap-1"
+		aria-label="School"
+		onsubmit={(event) => {
+			event.preventDefault();
+			void editor.keep(units);
+		}}
+	>
+		<div class="flex flex-wrap items-baseline justify-between gap-x-4">
+			<h1 class="text-2xl font-extrabold">How the corners get square</h1>
+			<a
+				class="inline-flex min-h-11 items-center underline"
+				href="/jobs/{here.job.id}/{here.structure.id}/square">to the call sheet</a
+			>
+		</div>
+		<CrewFields draft={editor} {units} />
+		{#if result.methods}
+			<MethodTable
+				methods={result.methods}
+				chosen={school}
+				onChoose={(next) => editor.put(['school'], next)}
+			/>
+		{/if}
+		<div class="mt-2"><KeepBar {editor} structure={here.structure} {units} /></div>
+		{#if result.setting_out}<SettingOut sheet={result.setting_out} />{/if}
+		<RoundedCost {calls} {units} />
+	</form>
+	<div class="pane">
+		<Plan
+			{result}
+			name={here.name}
+			{units}
+			heldLine={here.structure.plan.held_line}
+			expected={chosen?.ellipses}
+		/>
+	</div>
+</main>

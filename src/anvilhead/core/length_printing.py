@@ -45,6 +45,11 @@ def print_difference(mm: float, units: Units) -> str:
     return print_length(mm, Units.FT_IN if units is Units.FT_IN else metric).text
 
 
+def print_distance(mm: float, units: Units) -> str:
+    """Print how far one walks: whole feet, or whole metres."""
+    return f"{mm / float(FOOT_MM):.0f} ft" if units is Units.FT_IN else f"{mm / 1000:.0f} m"
+
+
 def print_area(mm2: float, units: Units) -> str:
     """Print an area: square feet to a tenth, or square metres to a hundredth."""
     if units is Units.FT_IN:

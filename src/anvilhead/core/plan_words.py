@@ -77,9 +77,9 @@ def clash_text(board: str, meets: str, own: str, reflex: bool) -> str:
 
 def clearance_words(clearance: Clearance, units: Units) -> str:
     """The room to a neighbour in a sentence."""
-    if clearance.allowed:
-        return "overlaps on purpose" if clearance.overlaps else "may overlap on purpose"
     least = print_length(clearance.least_mm, units).text
+    if clearance.allowed:
+        return "overlaps on purpose" if clearance.overlaps else f"{least} at {clearance.nearest}, on purpose"
     if clearance.overlaps:
         return f"{clearance.nearest} runs into it or lies on the wrong side"
     if not clearance.is_clear:

@@ -4,7 +4,7 @@ import math
 
 from anvilhead.core import school_words as words
 from anvilhead.core.inner_line import points_of
-from anvilhead.core.length_printing import print_difference
+from anvilhead.core.length_printing import print_difference, print_distance
 from anvilhead.core.method import Comparison, Instruments, MethodReport, compare_methods
 from anvilhead.core.point import Point
 from anvilhead.core.school import (
@@ -122,7 +122,7 @@ def _method(report: MethodReport, tolerance_mm: float, units: Units) -> r.Method
         longest_mm=tidy(report.longest_mm),
         longest_text=text_of(report.longest_mm, units),
         walking_mm=tidy(report.walking_mm),
-        walking_text=text_of(report.walking_mm, units),
+        walking_text=print_distance(report.walking_mm, units),
         worst_corner=corner,
         worst_mm=tidy(worst),
         worst_text=print_difference(worst, units),

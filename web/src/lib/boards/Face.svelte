@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Board } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
+	import { textWidth } from '$lib/plan/labels';
 	import SvgLen from '$lib/plan/SvgLen.svelte';
 
 	interface Props {
@@ -10,29 +11,47 @@
 
 	const WIDTH = 430;
 	const EDGE = 26;
+	const SIZE = 19;
+	const ROW = 20;
 	const first = $derived((board.length_mm - (board.nails.at(-1)?.running_mm ?? 0)) / 2);
 	const perMm = $derived((WIDTH - 2 * EDGE) / board.length_mm);
-	/** Numbers stand in two rows where nails are close. */
+	/** Numbers stand in as many rows as they need not to touch. */
 	const nails = $derived.by(() => {
-		let last = -1000;
-		let low = true;
+		const ends: number[] = [];
 		return board.nails.map((nail) => {
 			const x = EDGE + (first + nail.running_mm) * perMm;
-			low = x - last > 62 || !low;
-			last = x;
-			return { ...nail, x, y: low ? 34 : 14 };
+			const half = textWidth(nail.text, SIZE) / 2 + 3;
+			const free = ends.findIndex((end) => x - half >= end);
+			const row = free < 0 ? ends.length : free;
+			ends[row] = x + half;
+			return { ...nail, x, row };
 		});
 	});
+	const rows = $derived(Math.max(...nails.map((nail) => nail.row)) + 1);
+	const top = $derived(rows * ROW + 8);
 </script>
 
-<svg viewBox="0 0 {WIDTH} 96" class="w-full" role="img" aria-label="Board {board.board} face-on">
-	<rect x={EDGE} y="54" width={WIDTH - 2 * EDGE} height="26" class="wood" />
-	<rect x={EDGE + 8} y="80" width="14" height="16" class="stake" />
-	<rect x={WIDTH - EDGE - 22} y="80" width="14" height="16" class="stake" />
+<svg
+	viewBox="0 0 {WIDTH} {top + 44}"
+	class="w-full"
+	role="img"
+	aria-label="Board {board.board} face-on"
+>
+	<rect x={EDGE} y={top} width={WIDTH - 2 * EDGE} height="26" class="wood" />
+	<rect x={EDGE + 8} y={top + 26} width="14" height="16" class="stake" />
+	<rect x={WIDTH - EDGE - 22} y={top + 26} width="14" height="16" class="stake" />
 	{#each nails as nail (nail.family)}
-		<line x1={nail.x} y1={nail.y + 11} x2={nail.x} y2="64" class="string" />
-		<circle cx={nail.x} cy="64" r="4" class="nail" class:wall={nail.family === 'wall face'} />
-		<SvgLen text={nail.text} at={{ x: nail.x, y: nail.y }} size={19} class="nail-at" />
+		{@const y = top - 12 - nail.row * ROW}
+		<line x1={nail.x} y1={y + 10} x2={nail.x} y2={top + 10} class="string" />
+		<circle cx={nail.x} cy={top + 10} r="4" class="nail" class:wall={nail.family === 'wall face'} />
+	{/each}
+	{#each nails as nail (nail.family)}
+		<SvgLen
+			text={nail.text}
+			at={{ x: nail.x, y: top - 12 - nail.row * ROW }}
+			size={SIZE}
+			class="nail-at"
+		/>
 	{/each}
 </svg>
 <ol class="flex flex-wrap gap-x-4 text-sm">
@@ -61,5 +80,6 @@
 	}
 	:global(.nail-at) {
 		fill: var(--ink);
+		--halo: var(--stone);
 	}
 </style>

@@ -41,7 +41,7 @@
 		</div>
 	{/each}
 </div>
-<div class="mt-3 grid grid-cols-2 gap-x-4">
+<div class="mt-3 grid grid-cols-2 gap-x-4 gap-y-2">
 	<LengthField
 		label="String clears the ground by"
 		value={draft.text('boards', 'clear')}

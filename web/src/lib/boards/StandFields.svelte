@@ -25,7 +25,7 @@
 	}
 </script>
 
-<div class="grid grid-cols-2 gap-x-4">
+<div class="grid grid-cols-2 gap-x-4 gap-y-2">
 	<label class="block">
 		<span class="font-semibold">What carries the strings</span>
 		<select

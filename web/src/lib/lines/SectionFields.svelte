@@ -33,7 +33,7 @@
 	const begun = $derived(draft.text(...path, 'wall') !== '');
 </script>
 
-<div class="grid grid-cols-2 gap-x-4">
+<div class="grid grid-cols-2 gap-x-4 gap-y-2">
 	{#each begun ? FIELDS : FIELDS.slice(0, 1) as field (field.key)}
 		<LengthField
 			label={field.label}

@@ -11,7 +11,8 @@
 		measuredStrings,
 		moveArrows,
 		pointsText,
-		walkPoints
+		walkPoints,
+		xy
 	} from './drawing';
 	import { fittingFactor } from './exaggerate';
 	import { gestures } from './gestures';
@@ -98,6 +99,13 @@
 			half: { x: 9, y: 9 },
 			turn: 0
 		})),
+		...(boards && !found ? result.strings : []).flatMap((string) => {
+			const [one, two] = result.boards.filter((board) => board.line === string.line);
+			return one && two ? [lineObstacle(at(xy(one.nail)), at(xy(two.nail)), 2)] : [];
+		}),
+		...(inner ? result.inner.lines : []).flatMap((line) =>
+			line.stretches.map((s) => lineObstacle(at(xy(s.start)), at(xy(s.end)), 2))
+		),
 		...(boards ? result.boards : []).map((board) => {
 			const [one, two] = boardEnds(board, at);
 			return lineObstacle(one, two, 9);
@@ -141,7 +149,12 @@
 	}}
 	{@attach gestures(sheet)}
 >
-	<svg class="absolute inset-0 size-full" role="img" aria-label="{name}, drawn to scale">
+	<svg
+		class="absolute inset-0 size-full"
+		class:closed={result.closed}
+		role="img"
+		aria-label="{name}, drawn to scale"
+	>
 		{#if sheet.width > 0}
 			{#if walk}
 				<PlanWalk {walk} {at} />
@@ -235,6 +248,8 @@
 	}
 	svg :global(.dimension) {
 		fill: var(--ink);
+	}
+	svg.closed :global(.dimension) {
 		--halo: var(--earth);
 	}
 	svg :global(.inner-name) {

@@ -1,3 +1,5 @@
+<svelte:options namespace="svg" />
+
 <script lang="ts">
 	import type { StructureResult } from '$lib/api/types';
 	import { pointsText, type ToScreen } from './drawing';

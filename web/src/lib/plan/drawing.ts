@@ -20,7 +20,11 @@ export interface MoveArrow {
 	label: Label;
 }
 
-const xy = (place: { x_mm: number; y_mm: number }): XY => ({ x: place.x_mm, y: place.y_mm });
+/** A place of the API, millimetres. */
+export const xy = (place: { x_mm: number; y_mm: number }): XY => ({
+	x: place.x_mm,
+	y: place.y_mm
+});
 
 /** Planned corners by name, millimetres. */
 export function cornersOf(result: StructureResult): Record<string, XY> {

@@ -10,7 +10,7 @@
 	let { draft, units }: Props = $props();
 </script>
 
-<div class="grid grid-cols-2 gap-x-4">
+<div class="grid grid-cols-2 gap-x-4 gap-y-2">
 	<label class="block">
 		<span class="font-semibold">Crew</span>
 		<select

@@ -112,7 +112,7 @@
 				corners.map((name) => ({ value: name, label: name }))
 			)}
 			{@render choice(
-				'on point',
+				'On point',
 				'at',
 				points.map((p) => ({ value: p.name, label: p.name }))
 			)}
@@ -132,7 +132,7 @@
 				'line',
 				sides.map((s) => ({ value: s.line, label: s.line }))
 			)}
-			{@render choice('measured from', 'reference', references)}
+			{@render choice('Measured from', 'reference', references)}
 			{#if placing.by === 'gap'}
 				{@render length('Gap', ['gap'], 'square off it')}
 			{:else}
@@ -154,7 +154,7 @@
 				'corner',
 				ends.map((name) => ({ value: name, label: name }))
 			)}
-			{@render length('stands at station', ['station'], 'along the wall or boundary')}
+			{@render length('At station', ['station'], 'along the wall or boundary')}
 		{/if}
 	</div>
 	<p class="mt-1 text-sm text-ink-soft">

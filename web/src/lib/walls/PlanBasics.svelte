@@ -13,7 +13,7 @@
 	let { draft, units, sides }: Props = $props();
 </script>
 
-<div class="grid grid-cols-2 gap-x-4">
+<div class="grid grid-cols-2 gap-x-4 gap-y-2">
 	<label class="block">
 		<span class="font-semibold">Name</span>
 		<input

@@ -11,7 +11,7 @@
 
 <fieldset>
 	<legend class="font-semibold">Start from</legend>
-	<div class="mt-1 flex flex-wrap gap-1.5">
+	<div class="mt-1 flex flex-wrap gap-1">
 		{#each shapes as shape (shape.name)}
 			<button type="button" class="shape" onclick={() => onPick(shape)}>
 				<Outline points={shape.corners.map((c) => [c.x_mm, c.y_mm])} />
@@ -26,10 +26,10 @@
 		display: grid;
 		justify-items: center;
 		gap: 0.15rem;
-		width: 4.9rem;
-		min-height: 4.4rem;
+		width: 3.95rem;
+		min-height: 4.2rem;
 		padding: 0.4rem 0.15rem 0.25rem;
-		font-size: 0.85rem;
+		font-size: 0.8rem;
 		line-height: 1.1;
 		border: 1.5px solid var(--edge);
 		border-bottom-width: 3px;

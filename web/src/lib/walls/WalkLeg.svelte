@@ -35,6 +35,7 @@
 	}: Props = $props();
 
 	const id = $props.id();
+	let focused = $state(false);
 	const echo = new Echo();
 	const go = $derived(textAt(step, ['go']));
 	const turn = $derived(step.turn === undefined ? '' : String(step.turn));
@@ -58,7 +59,7 @@
 	</span>
 	<b class="text-lg" aria-hidden="true">{name}</b>
 	{#if first}
-		<span class="text-ink-soft">along the first string</span>
+		<span class="text-sm leading-tight text-ink-soft">along the first string</span>
 	{:else}
 		<label class="sr-only" for="{id}-turn">Turn before {name}</label>
 		<input
@@ -80,7 +81,11 @@
 		class="field numbers text-right text-xl"
 		value={go}
 		oninput={(event) => onChange({ ...step, go: event.currentTarget.value })}
-		onfocus={(event) => event.currentTarget.select()}
+		onfocus={(event) => {
+			focused = true;
+			event.currentTarget.select();
+		}}
+		onblur={() => (focused = false)}
 		autocomplete="off"
 		autocapitalize="off"
 		spellcheck="false"
@@ -95,7 +100,7 @@
 	</span>
 	{#if trouble}
 		<p id="{id}-note" class="note font-semibold text-string">{trouble}</p>
-	{:else if understood && understood !== go}
+	{:else if understood && (workedOut !== undefined || focused)}
 		<output class="note text-right text-measured" for="{id}-go">= <Len text={understood} /></output>
 	{/if}
 </div>

@@ -21,12 +21,12 @@
 </script>
 
 <svg width={width + 26} height={height + 26} class="block max-w-full" aria-hidden="true">
-	<g stroke="var(--ink-soft)" stroke-width="1">
-		<path
-			d="M0 13.500h{width + 26}M0 {height + 13}h{width + 26}M13.500 0v{height + 26}M{width +
-				13} 0v{height + 26}"
-		/>
-	</g>
+	{#if structure.closed}<g stroke="var(--ink-soft)" stroke-width="1">
+			<path
+				d="M0 13.500h{width + 26}M0 {height + 13}h{width + 26}M13.500 0v{height + 26}M{width +
+					13} 0v{height + 26}"
+			/>
+		</g>{/if}
 	<svelte:element
 		this={structure.closed ? 'polygon' : 'polyline'}
 		points={outline}

@@ -29,6 +29,9 @@ def test_every_view_passes(browser: Browser, site: str, size: dict[str, int], th
     page.context.add_init_script(f"localStorage.setItem('anvilhead.theme', JSON.stringify('{theme}'))")
     make_store(page, "Scanned")
     found = {"boards": violations(page)}
+    for tab in ("Height", "Nails", "Truck"):
+        page.get_by_role("tab", name=tab).click()
+        found[tab] = violations(page)
     go_square(page)
     enter_round(page, SLID)
     expect(page.get_by_role("heading", name="Move six nails")).to_be_visible()
@@ -40,6 +43,25 @@ def test_every_view_passes(browser: Browser, site: str, size: dict[str, int], th
     page.get_by_role("link", name="Footprint").click()
     expect(page.get_by_role("heading", name="What stands here")).to_be_visible()
     found["footprint"] = violations(page)
+    page.get_by_role("button", name="Change it wall by wall").click()
+    expect(page.get_by_text("Closes on A")).to_be_visible()
+    found["walls"] = violations(page)
+    page.get_by_role("tab", name="Lines beside").click()
+    page.get_by_label("Wall", exact=True).fill('8"')
+    page.get_by_role("button", name="Another line").click()
+    found["lines"] = violations(page)
+    page.get_by_role("tab", name="Inside").click()
+    page.get_by_role("button", name="Another row").click()
+    found["inside"] = violations(page)
+    base = page.url.rsplit("/", 1)[0]
+    for stage, heading in (
+        ("ground", "Where it stands on the site"),
+        ("school", "How the corners get square"),
+        ("handover", "On paper and in files"),
+    ):
+        page.goto(f"{base}/{stage}")
+        expect(page.get_by_role("heading", name=heading)).to_be_visible()
+        found[stage] = violations(page)
     page.get_by_role("link", name="record").click()
     expect(page.get_by_role("heading", name="record")).to_be_visible()
     found["record"] = violations(page)
@@ -69,7 +91,7 @@ def test_on_a_phone_everything_to_touch_is_44_pixels_high(browser: Browser, site
 def test_nothing_runs_out_of_a_phone_sideways(browser: Browser, site: str) -> None:
     page = open_page(browser, site, PHONE)
     make_store(page, "Narrow")
-    for stage in ("footprint", "boards", "square"):
+    for stage in ("ground", "footprint", "boards", "square", "school", "handover"):
         page.goto(page.url.rsplit("/", 1)[0] + f"/{stage}")
         expect(page.get_by_role("main")).to_be_visible()
         assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"], stage

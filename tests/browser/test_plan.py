@@ -129,7 +129,7 @@ def test_how_much_larger_errors_are_drawn_is_said_and_chosen(page: Page) -> None
 
 def test_the_drawing_follows_the_typing_and_undo_brings_the_plan_back(page: Page) -> None:
     make_store(page)
-    page.keyboard.press("1")
+    page.keyboard.press("2")
     page.get_by_label("Width, B to C").fill("22")
     expect(page.get_by_role("row").filter(has_text="B–C")).to_contain_text("22′ 0″")
     page.get_by_label("Width, B to C").fill("27' 13\"")
@@ -148,7 +148,7 @@ def test_the_drawing_follows_the_typing_and_undo_brings_the_plan_back(page: Page
 def test_two_who_change_one_plan_both_see_what_happened(browser: Browser, site: str) -> None:
     ines, bram = open_page(browser, site, DESK), open_page(browser, site, DESK, who="Bram")
     make_store(ines, "Two at once")
-    ines.keyboard.press("1")
+    ines.keyboard.press("2")
     expect(ines.get_by_label("Width, B to C")).to_be_visible()
     bram.goto(ines.url)
     bram.get_by_label("Width, B to C").fill("28")

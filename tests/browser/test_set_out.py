@@ -70,14 +70,14 @@ def test_with_the_keyboard_alone(page: Page) -> None:
     page.keyboard.press("Enter")
     page.get_by_label("Job, as the crew calls it").focus()
     page.keyboard.type("Keys only")
-    for text in ("", "", "", "44", "27 6"):  # tape, name, kind, length, width
+    for text in ("", "", "", "", "44", "27 6"):  # tape, name, kind, shapes, length, width
         page.keyboard.press("Tab")
         page.keyboard.type(text)
     expect(page.get_by_role("button", name="Set it out")).to_be_enabled()
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="Where the boards stand")).to_be_visible()
 
-    page.keyboard.press("3")
+    page.keyboard.press("4")
     expect(page.get_by_role("heading", name="Pull the first round")).to_be_visible()
     page.keyboard.press("e")
     expect(field(page, "A–B")).to_be_focused()

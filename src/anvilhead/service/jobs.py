@@ -10,11 +10,11 @@ from anvilhead.core.units import Units
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.models import JobFile, Plan, PullEntry, Reading, Structure
 from anvilhead.jobfile.placed import control_problems
-from anvilhead.jobfile.planned import work_out
+from anvilhead.jobfile.planned import planned, work_out
 from anvilhead.jobfile.reading import refuse
 from anvilhead.service import views
 from anvilhead.service.documents import JobChange, JobCreate, StructureCreate
-from anvilhead.service.showing import control_of, job_summary, job_view, newest_plan, reading_of
+from anvilhead.service.showing import control_of, counting, job_summary, job_view, newest_plan, plan_of, reading_of
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
 from anvilhead.store.errors import Conflict, NotFound
@@ -138,8 +138,7 @@ def export_job(database: Database, job_id: str) -> JobFile:
             pulls=[
                 PullEntry(structure=row.name_in_file, **dict(reading_of(pull)))
                 for row in job.structures
-                for pull in row.pulls
-                if not pull.strike
+                for pull in counting(row, planned(plan_of(row)))
             ],
         )
 

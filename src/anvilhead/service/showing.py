@@ -158,12 +158,14 @@ def _structure_summary(row: StructureRow, units: Units, plans: JobPlans) -> view
     )
 
 
-def _judged(row: StructureRow, found: Planned) -> list[Pull]:
+def counting(row: StructureRow, found: Planned) -> list[PullRow]:
     """Readings that count: not struck, and between corners that the plan still has."""
     names = found.footprint.names
-    return [
-        pull_of(reading_of(pull)) for pull in row.pulls if not pull.strike and pull.start in names and pull.end in names
-    ]
+    return [pull for pull in row.pulls if not pull.strike and pull.start in names and pull.end in names]
+
+
+def _judged(row: StructureRow, found: Planned) -> list[Pull]:
+    return [pull_of(reading_of(pull)) for pull in counting(row, found)]
 
 
 def _pairs(pulls: list[Pull], square: SquareResult | None) -> list[tuple[str, str]]:

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { Toolbar } from 'bits-ui';
 	import type { Shape } from '$lib/api/types';
 	import Outline from './Outline.svelte';
 
@@ -9,20 +10,24 @@
 	let { shapes, onPick }: Props = $props();
 </script>
 
-<fieldset>
-	<legend class="font-semibold">Start from</legend>
-	<div class="mt-1 flex flex-wrap gap-1">
-		{#each shapes as shape (shape.name)}
-			<button type="button" class="shape" onclick={() => onPick(shape)}>
-				<Outline points={shape.corners.map((c) => [c.x_mm, c.y_mm])} />
-				<span>{shape.title}</span>
-			</button>
-		{/each}
-	</div>
-</fieldset>
+<p class="font-semibold" id="start-from">Start from</p>
+<Toolbar.Root class="shapes" aria-labelledby="start-from">
+	{#each shapes as shape (shape.name)}
+		<Toolbar.Button class="shape" onclick={() => onPick(shape)}>
+			<Outline points={shape.corners.map((c) => [c.x_mm, c.y_mm])} />
+			<span>{shape.title}</span>
+		</Toolbar.Button>
+	{/each}
+</Toolbar.Root>
 
 <style>
-	.shape {
+	:global(.shapes) {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0.25rem;
+		margin-top: 0.25rem;
+	}
+	:global(.shape) {
 		display: grid;
 		justify-items: center;
 		gap: 0.15rem;
@@ -34,7 +39,7 @@
 		border: 1.5px solid var(--edge);
 		border-bottom-width: 3px;
 	}
-	.shape:hover {
+	:global(.shape:hover) {
 		border-bottom-color: var(--string);
 	}
 </style>

@@ -3,7 +3,7 @@
 	import type { Step, Units, Walk } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
 	import { cornerName } from '$lib/plan/planDoc';
-	import { lastCloses, legAfter, legsWithout } from './legs';
+	import { lastCloses, legAfter, legsWithout, squareCloses } from './legs';
 	import WalkLeg from './WalkLeg.svelte';
 
 	interface Props {
@@ -58,6 +58,9 @@
 		event.preventDefault();
 	}
 
+	const goesRound = $derived(
+		legs.reduce((turned, leg) => turned + leg.turn_deg, 0) < 0 ? 'right' : 'left'
+	);
 	const endName = (index: number) =>
 		cornerName(!open && index === steps.length - 1 && (walk?.closed ?? false) ? 0 : index + 1);
 </script>
@@ -97,6 +100,13 @@
 	{#if !open}
 		<button type="button" class="board-button plain" onclick={() => onChange(lastCloses(steps))}>
 			Last wall closes it
+		</button>
+		<button
+			type="button"
+			class="board-button plain"
+			onclick={() => onChange(squareCloses(steps, goesRound))}
+		>
+			Two square walls close it
 		</button>
 		<output class="closing" data-closed={walk?.closed} aria-live="polite">
 			{#if walk?.closed}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { lastCloses, legAfter, legsWithout } from './legs';
+import { lastCloses, legAfter, legsWithout, squareCloses } from './legs';
 
 const steps = [{ go: "30'" }, { turn: 90, go: "12'" }, { turn: -90, go: "8'" }];
 
@@ -14,11 +14,17 @@ describe('legs of a walk', () => {
 		expect(legsWithout(steps, 0)).toEqual([{ go: "12'" }, { turn: -90, go: "8'" }]);
 	});
 
-	it('closes with a wall of its own after a typed one, in place of an empty one', () => {
-		expect(lastCloses(steps)).toHaveLength(4);
-		expect(lastCloses([...steps, { turn: 'left', go: ' ' }])).toEqual([
-			...steps,
-			{ turn: 'closes', go: 'closes' }
+	it('closes with a wall of its own after the typed ones', () => {
+		const straight = [...steps, { turn: 'closes', go: 'closes' }];
+
+		expect(lastCloses([...steps, { turn: 'left', go: ' ' }])).toEqual(straight);
+		expect(lastCloses(squareCloses(steps, 'left'))).toEqual(straight);
+	});
+
+	it('closes with two square walls, the way the walk goes round', () => {
+		expect(squareCloses(steps, 'right').slice(3)).toEqual([
+			{ turn: 'right', go: 'closes' },
+			{ turn: 'right', go: 'closes' }
 		]);
 	});
 });

@@ -17,10 +17,18 @@ export function legsWithout(steps: Step[], index: number): Step[] {
 	return steps.filter((_, i) => i !== index).map((step, i) => (i === 0 ? { go: step.go } : step));
 }
 
-/** The last wall left open in length and turn, so that it closes; put on where the last one is typed. */
+/** The last wall left open in length and turn, so that it closes, straight from where the walk stands. */
 export function lastCloses(steps: Step[]): Step[] {
-	const last = steps.at(-1);
-	const typed = last !== undefined && String(last.go).trim() !== '' && last.go !== CLOSES;
-	const before = typed || steps.length < 2 ? steps : steps.slice(0, -1);
-	return [...before, { turn: CLOSES, go: CLOSES }];
+	return [...typed(steps), { turn: CLOSES, go: CLOSES }];
+}
+
+/** Two walls at right angles left open in length, so that they close; most buildings end so. */
+export function squareCloses(steps: Step[], way: 'left' | 'right'): Step[] {
+	return [...typed(steps), { turn: way, go: CLOSES }, { turn: way, go: CLOSES }];
+}
+
+/** The legs without those at the end that are empty or left open already. */
+function typed(steps: Step[]): Step[] {
+	const last = steps.findLastIndex((step) => String(step.go).trim() !== '' && step.go !== CLOSES);
+	return steps.slice(0, Math.max(1, last + 1));
 }

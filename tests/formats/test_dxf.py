@@ -1,0 +1,88 @@
+"""Drawings out and in: what is written is read back to the same footprint; what cannot be read is told."""
+
+import io
+
+import ezdxf
+import pytest
+from hypothesis import given
+
+from anvilhead.core.footprint import Footprint
+from anvilhead.core.point import Point
+from anvilhead.core.units import Units
+from anvilhead.core.walk import laid_out, legs_of
+from anvilhead.formats.drawing import Drawing, Stroke
+from anvilhead.formats.dxf import MM_PER_UNIT, UNIT_NAMES, DxfRefused, read_dxf, write_dxf
+from tests.strategies import star_footprints
+
+UNIT_MM = {name: MM_PER_UNIT[number] for number, name in UNIT_NAMES.items()}
+
+
+def drawn(footprint: Footprint, units: Units) -> bytes:
+    points = tuple((point.x, point.y) for point in footprint.points)
+    return write_dxf(Drawing(strokes=[Stroke("WALL FACE", points, footprint.closed)]), "x", units).encode()
+
+
+def made(*draw: object) -> bytes:
+    """A drawing by the library's own means: entities as other programs write them."""
+    document = ezdxf.new("R2010", units=6)  # type: ignore[attr-defined]
+    for entity in draw:
+        entity(document.modelspace())  # type: ignore[operator]
+    out = io.StringIO()
+    document.write(out)
+    return out.getvalue().encode()
+
+
+@given(star_footprints(most_corners=20))
+def test_what_is_written_is_read_back_to_the_same_footprint(footprint: Footprint) -> None:
+    for units in (Units.FT_IN, Units.M):
+        read = read_dxf(drawn(footprint, units))
+        outline = read.outlines[0]
+        scale = UNIT_MM[read.unit or ""]
+        again = laid_out([Point(x * scale, y * scale) for x, y in outline.points])
+
+        assert outline.layer == "WALL FACE"
+        for leg, same in zip(legs_of(laid_out(footprint.points)), legs_of(again), strict=True):
+            assert same.go_mm == pytest.approx(leg.go_mm, abs=1e-6)
+            assert same.turn_deg == pytest.approx(leg.turn_deg, abs=1e-6)
+
+
+def test_an_open_line_stays_open() -> None:
+    fence = Footprint((Point(0, 0), Point(9000, 0), Point(9000, 4000)), closed=False)
+    assert read_dxf(drawn(fence, Units.M)).outlines[0].closed is False
+
+
+def test_loose_lines_that_join_are_an_outline() -> None:
+    corners = [(0, 0), (9, 0), (9, 6), (0, 6)]
+    sides = list(zip(corners, [*corners[1:], corners[0]], strict=True))
+    shuffled = [sides[2], sides[0][::-1], sides[3], sides[1]]
+    read = read_dxf(made(*[lambda space, s=s: space.add_line(*s, dxfattribs={"layer": "A-WALL"}) for s in shuffled]))
+
+    (outline,) = read.outlines
+    assert (outline.layer, outline.closed, read.unit) == ("A-WALL", True, "m")
+    assert sorted(outline.points) == sorted(corners)
+
+
+def test_a_polyline_that_ends_where_it_began_is_closed_without_its_double_corner() -> None:
+    points = [(0, 0), (9, 0), (9, 6), (0, 6), (0, 0)]
+    (outline,) = read_dxf(made(lambda space: space.add_lwpolyline(points))).outlines
+    assert (outline.closed, len(outline.points)) == (True, 4)
+
+
+def test_what_could_not_be_read_is_listed() -> None:
+    read = read_dxf(
+        made(
+            lambda space: space.add_circle((0, 0), 3),
+            lambda space: space.add_text("PLOT 7"),
+            lambda space: space.add_lwpolyline([(0, 0, 0.5), (9, 0, 0), (9, 6, 0)], format="xyb", close=True),
+            lambda space: space.add_line((50, 50), (60, 60)),
+        )
+    )
+    assert read.outlines == ()
+    assert len(read.skipped) == 4
+    assert any("arc" in one for one in read.skipped)
+
+
+@pytest.mark.parametrize("raw", [b"", b"not a drawing", b"AC1032\x00\x00", b"0\nSECTION\n2\nENTITIES\n0\nLINE\n"])
+def test_what_is_no_drawing_is_refused_with_what_to_do(raw: bytes) -> None:
+    with pytest.raises(DxfRefused, match="DXF"):
+        read_dxf(raw)

@@ -1,0 +1,38 @@
+"""Points from spreadsheets and instruments."""
+
+import pytest
+
+from anvilhead.core.units import Units
+from anvilhead.formats.points_csv import read_points
+
+
+def places(text: str, units: Units = Units.M) -> list[tuple[str, float, float]]:
+    return [(p.name, round(p.x_mm, 3), round(p.y_mm, 3)) for p in read_points(text, units).points]
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "A,0,0\nB,9.6,0\n",
+        "name;x;y\nA;0;0\nB;9,6;0\n",
+        "y\tx\tpoint\n0\t0\tA\n0\t9.6\tB\n",
+        "\ufeffPoint,Easting,Northing\r\nA,0 m,0 m\r\nB,9600 mm,0\r\n",
+    ],
+    ids=["plain", "decimal comma", "columns in another order", "units in the cells"],
+)
+def test_points_are_read_however_they_are_parted(text: str) -> None:
+    assert places(text) == [("A", 0, 0), ("B", 9600, 0)]
+
+
+def test_two_columns_are_numbered() -> None:
+    assert places("0,0\n9.6,-6.4") == [("1", 0, 0), ("2", 9600, -6400)]
+
+
+def test_feet_and_inches_are_lengths_too() -> None:
+    assert places('A,0,0\nB,27\' 6",-4 1/2"', Units.FT_IN)[1] == ("B", 8382, -114.3)
+
+
+def test_lines_that_cannot_be_read_are_told_with_their_number() -> None:
+    read = read_points("A,0,0\nB,twelve,0\nC\n", Units.M)
+    assert [line.split(":")[0] for line in read.skipped] == ["Line 2", "Line 3"]
+    assert len(read.points) == 1

@@ -34,6 +34,8 @@ PREVIEW = {
 WALK = {"units": "ft-in", "steps": [{"go": "30'"}, {"turn": 90, "go": "12'"}, {"turn": 90, "go": "closes"}]}
 RESHAPE = {"units": "ft-in", "footprint": PLAN["footprint"], "mirror": True}
 OUTLINE = {"units": "m", "points": [[0, 0], [9.6, 0], [9.6, 6.4], [0, 6.4]], "unit_mm": 1000, "start": 0}
+DXF = "0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n…"
+POINTS = "A,0,0\nB,9.6,0\nC,9.6,6.4\nD,0,6.4\n"
 FILE = {
     "format": "anvilhead-job",
     "version": 1,

@@ -1,6 +1,8 @@
 """From rows to what clients get: plans worked out, readings judged, stages told."""
 
 from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
 
 from anvilhead.core.length_reading import read_length
 from anvilhead.core.standards import STANDARDS
@@ -178,7 +180,25 @@ def _stages(row: StructureRow, square: SquareResult | None, plans: JobPlans) -> 
     pulled = max((pull.at for pull in row.pulls if not pull.strike), default=None)
     name = row.name_in_file
     ground = ground_state(name in plans.site.poses, all(one.is_clear for one in plans.site.clearances(name)))
-    return stages_of(square, newest_plan(row).at, pulled, ground)
+    return stages_of(square, _laid_out_at(row), pulled, ground)
+
+
+def _laid_out_at(row: StructureRow) -> datetime:
+    """When the plan last changed in what the strings hang on; stock or a school do not make a reading stale."""
+    newest = row.revisions[-1]
+    at = newest.at
+    for plan in reversed(row.revisions):
+        if _layout_of(plan.document) != _layout_of(newest.document):
+            break
+        at = plan.at
+    return at
+
+
+def _layout_of(document: dict[str, Any]) -> dict[str, Any]:
+    boards = {key: document.get("boards", {}).get(key) for key in ("style", "styles", "setbacks", "dig")}
+    keys = ("footprint", "held_line", "tolerance", "board_setback", "section", "section_on", "lines")
+    usual = {"style": "two", "styles": {}, "setbacks": {}, "dig": None}
+    return {key: document.get(key) for key in keys} | {key: boards[key] or usual[key] for key in usual}
 
 
 def _pull_view(row: PullRow, found: Planned, units: Units) -> views.PullView:

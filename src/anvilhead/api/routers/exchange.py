@@ -2,7 +2,7 @@
 
 import re
 from datetime import date
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from fastapi import APIRouter, Body, Depends, Response
@@ -44,16 +44,19 @@ def points_csv(database: Db, job_id: UUID) -> Response:
     return _handed_out(exchange.points_csv(database, str(job_id)))
 
 
-_RAW = {"requestBody": {"required": True, "content": {"application/octet-stream": {"schema": {"type": "string"}}}}}
+def _raw(example: str) -> dict[str, Any]:
+    """The body of an operation that takes a file as it is."""
+    content = {"application/octet-stream": {"schema": {"type": "string"}, "example": example}}
+    return {"requestBody": {"required": True, "content": content}}
 
 
-@router.post("/outlines/dxf", openapi_extra=_RAW)
+@router.post("/outlines/dxf", openapi_extra=_raw(examples.DXF))
 def outlines_in_dxf(raw: Annotated[bytes, Depends(raw_body)]) -> OutlinesRead:
     """The outlines of a DXF drawing, and what of it could not be read; kept nowhere."""
     return exchange.outlines_in_dxf(raw)
 
 
-@router.post("/outlines/points", openapi_extra=_RAW)
+@router.post("/outlines/points", openapi_extra=_raw(examples.POINTS))
 def outline_in_points(raw: Annotated[bytes, Depends(raw_body)], units: Units) -> OutlinesRead:
     """The points of a CSV file as an outline; `units` say what a bare number means."""
     return exchange.outline_in_points(raw.decode("utf-8-sig", errors="replace"), units)

@@ -160,6 +160,11 @@ class TestControl:
         assert left["result"]["site"] is None
         assert "no wall, boundary or line “lane”" in left["not_placed"]
 
+        undone = client.post(f"/api/jobs/{job['id']}/control/undo", json={"base_revision": changed["revision"] + 1})
+        assert undone.json()["structures"][0]["result"]["site"] is not None
+        again = client.post(f"/api/jobs/{job['id']}/control/undo", json={"base_revision": changed["revision"] + 2})
+        assert (again.json()["control"], again.json()["can_undo_control"]) == ({"points": [], "lines": []}, False)
+
     def test_two_things_of_one_name_are_refused(self, client: TestClient, new_job: Callable[..., Job]) -> None:
         change = {"units": "ft-in", "base_revision": 1, "control": {"lines": [self.LANE, self.LANE]}}
         answer = client.patch(f"/api/jobs/{new_job()['id']}", json=change)

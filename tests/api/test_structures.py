@@ -46,6 +46,25 @@ class TestPlans:
         assert stale["changes"] == [{"pointer": "/footprint/width", "was": "27' 6\"", "now": "28'"}]
         assert client.get(f"/api/structures/{structure}").json()["document"]["footprint"]["length"] == "44'"
 
+    def test_changes_of_different_things_are_put_together_on_demand(self, client: TestClient, structure: str) -> None:
+        first, late = change(1), change(1)
+        first["plan"] = first["plan"] | {"boards": {"stock": ["12'"]}, "lines": [{"family": "form", "offset": "1"}]}
+        late["plan"] = late["plan"] | {"boards": {"ground": {"A": "-1'"}}, "school": "ties"}
+        client.put(f"/api/structures/{structure}/plan", json=first)
+
+        refused = client.put(f"/api/structures/{structure}/plan", json=late)
+        both = client.put(f"/api/structures/{structure}/plan", json=late | {"put_together": True}).json()
+
+        assert refused.json()["stale"]["can_merge"]
+        kept = both["document"]
+        assert (kept["boards"]["stock"], kept["boards"]["ground"]) == (["12'"], {"A": "-1'"})
+        assert (kept["lines"][0]["family"], kept["school"]) == ("form", "ties")
+
+    def test_two_changes_of_one_value_are_never_put_together(self, client: TestClient, structure: str) -> None:
+        client.put(f"/api/structures/{structure}/plan", json=change(1, width="28"))
+        late = client.put(f"/api/structures/{structure}/plan", json=change(1, width="29") | {"put_together": True})
+        assert (late.status_code, late.json()["stale"]["can_merge"]) == (409, False)
+
     def test_undo_walks_back_step_by_step(self, client: TestClient, structure: str) -> None:
         for revision, width in ((1, "28"), (2, "29")):
             client.put(f"/api/structures/{structure}/plan", json=change(revision, width=width))

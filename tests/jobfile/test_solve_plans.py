@@ -94,7 +94,7 @@ class TestShapes:
     @pytest.mark.parametrize(
         ("footprint", "found"),
         [
-            ({"shape": "walk", "steps": [{"go": "30'"}, {"turn": "left", "go": "12'"}]},
+            ({"shape": "walk", "steps": [{"go": "30'"}, {"turn": "up", "go": "12'"}]},
              {"/structures/0/footprint/steps/1/turn": "not-a-turn"}),
             ({"shape": "walk", "steps": [{"go": "30'"}, {"turn": 90, "go": "12"}, {"turn": 90, "go": "x"}]},
              {"/structures/0/footprint/steps/2/go": "unknown-unit"}),
@@ -308,6 +308,7 @@ class TestSite:
         room = {c["to"]: c for c in found["s2"]["site"]["clearances"]}
         assert room["s1"]["text"] == "6' 0\""
         assert room["lane"]["clear"]
+        assert room["s1"]["corner_texts"]["A"] == "6' 0\""
 
     def test_too_near_a_boundary_is_flagged_with_what_is_missing(self) -> None:
         """Offsets 12 ft from the lane: 3 ft short of the 15 asked for."""

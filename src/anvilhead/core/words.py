@@ -93,6 +93,8 @@ def call_origin(call: Call, footprint: Footprint, units: Units) -> str:
         origin += (
             f", {abs(printed.remainder_mm):.1f} mm {'more' if printed.remainder_mm > 0 else 'less'} before rounding"
         )
+        cost = cost_text(printed.remainder_mm * call.far_per_mm, units)
+        origin += f" (the far corner slides {cost})" if cost else ""
     burn_mm = call.call_mm - call.length_mm
     return f"{origin}, and {print_difference(burn_mm, units)} burned" if burn_mm > 0 else origin
 

@@ -5,13 +5,13 @@ from typing import Annotated
 from pydantic import Field
 
 from anvilhead.core.inner_line import InnerKind
-from anvilhead.jobfile.lengths import NonNegativeLength, PositiveLength, SignedLength, Strict
+from anvilhead.jobfile.lengths import NonNegativeLength, PositiveLength, SignedLength, Sparse, Strict
 
 LineName = Annotated[str, Field(min_length=1, max_length=20)]
 FamilyName = Annotated[str, Field(min_length=1, max_length=40, pattern=r"^[^\x00-\x1f\x7f]*\S[^\x00-\x1f\x7f]*$")]
 
 
-class Section(Strict):
+class Section(Sparse):
     """A wall on its footing; its families follow from it.
 
     Attributes:
@@ -29,7 +29,7 @@ class Section(Strict):
     sheathing: NonNegativeLength | None = None
 
 
-class Beside(Strict):
+class Beside(Sparse):
     """A named line beside every side: offset outward (an open line's right), negative inward.
 
     Attributes:

@@ -5,7 +5,7 @@ from typing import Annotated
 from pydantic import Field
 
 from anvilhead.core.batter_board import BoardStyle
-from anvilhead.jobfile.lengths import Length, NonNegativeLength, PositiveLength, SignedLength, Strict
+from anvilhead.jobfile.lengths import Length, NonNegativeLength, PositiveLength, SignedLength, Sparse, Strict
 
 Place = Annotated[str, Field(min_length=1, max_length=40)]
 """A corner (`C`) or a board (`BC@C`)."""
@@ -20,7 +20,7 @@ class DigPlan(Strict):
     working_space: NonNegativeLength = Length(609.6, "2'")
 
 
-class BoardPlan(Strict):
+class BoardPlan(Sparse):
     """How the boards stand.
 
     Attributes:

@@ -11,7 +11,16 @@ from dataclasses import dataclass
 from decimal import Decimal
 from typing import Annotated, Any
 
-from pydantic import BaseModel, ConfigDict, PlainSerializer, PlainValidator, WithJsonSchema, model_validator
+from pydantic import (
+    BaseModel,
+    ConfigDict,
+    PlainSerializer,
+    PlainValidator,
+    SerializerFunctionWrapHandler,
+    WithJsonSchema,
+    model_serializer,
+    model_validator,
+)
 from pydantic_core import PydanticCustomError
 
 from anvilhead.core.errors import LengthError
@@ -118,6 +127,15 @@ class Strict(BaseModel):
     """Base of all documents: a misspelt key is refused rather than dropped, since a dropped burn is a foot."""
 
     model_config = ConfigDict(extra="forbid", frozen=True, populate_by_name=True, serialize_by_alias=True)
+
+
+class Sparse(Strict):
+    """A document that is written without what is not said: no nulls, no empty lists, no empty objects."""
+
+    @model_serializer(mode="wrap")
+    def _leave_out_what_is_not_said(self, handler: SerializerFunctionWrapHandler) -> dict[str, Any]:
+        written: dict[str, Any] = handler(self)
+        return {key: value for key, value in written.items() if value not in (None, [], {})}
 
 
 class InUnits(Strict):

@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any, Literal
 
-from pydantic import Field, SerializerFunctionWrapHandler, model_serializer, model_validator
+from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
 from anvilhead.core.method import School
@@ -10,7 +10,7 @@ from anvilhead.jobfile.beside import Beside, Inner, LineName, Section
 from anvilhead.jobfile.board_plans import BoardPlan
 from anvilhead.jobfile.control import Control, Placing
 from anvilhead.jobfile.footprints import AnyFootprint
-from anvilhead.jobfile.lengths import InUnits, Length, NonNegativeLength, PositiveLength, Strict
+from anvilhead.jobfile.lengths import InUnits, Length, NonNegativeLength, PositiveLength, Sparse, Strict
 
 FORMAT = "anvilhead-job"
 VERSION = 1
@@ -21,7 +21,7 @@ CornerName = Annotated[str, Field(min_length=1, max_length=8)]
 Round = Annotated[int, Field(ge=1, le=10_000, strict=True)]
 
 
-class Plan(Strict):
+class Plan(Sparse):
     """What should stand where and how well: the planned document of a structure.
 
     Attributes:
@@ -57,13 +57,6 @@ class Plan(Strict):
     laser: bool = False
     laser_offset: NonNegativeLength | None = None
     tape_error: NonNegativeLength | None = None
-
-    @model_serializer(mode="wrap")
-    def _leave_out_what_is_not_said(self, handler: SerializerFunctionWrapHandler) -> dict[str, Any]:
-        written: dict[str, Any] = handler(self)
-        if self.boards == BoardPlan():
-            written.pop("boards", None)
-        return {key: value for key, value in written.items() if value not in (None, [], {})}
 
 
 class Structure(Plan):

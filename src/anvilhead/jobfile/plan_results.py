@@ -273,7 +273,7 @@ class MethodsResult(Result):
 
 
 class ClearanceResult(Result):
-    """Room between this structure and a neighbour."""
+    """Room between this structure and a neighbour; `corners` from each corner, `corner_texts` in the job's units."""
 
     to: str
     least_mm: float
@@ -285,6 +285,7 @@ class ClearanceResult(Result):
     clear: bool
     words: str
     corners: dict[str, float]
+    corner_texts: dict[str, str]
 
 
 class SiteResult(Result):

@@ -160,6 +160,7 @@ def _site(site: Site, structure: str, units: Units) -> p.SiteResult | None:
                 clear=one.is_clear,
                 words=clearance_words(one, units),
                 corners={name: tidy(mm) for name, mm in one.corners.items()},
+                corner_texts={name: text_of(mm, units) for name, mm in one.corners.items()},
             )
             for one in site.clearances(structure)
         ],

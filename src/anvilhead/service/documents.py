@@ -61,10 +61,15 @@ class StructureAdd(InJobUnits):
 
 
 class PlanChange(InJobUnits):
-    """A whole plan to replace revision `base_revision` of a structure's."""
+    """A whole plan to replace revision `base_revision` of a structure's.
+
+    Attributes:
+        put_together: keep also what somebody else changed meanwhile, where the two touch different things.
+    """
 
     base_revision: Revision
     plan: Plan
+    put_together: bool = False
 
 
 class PullCreate(InJobUnits, Reading):

@@ -20,6 +20,9 @@ from anvilhead.store.database import Database
 from anvilhead.store.errors import Conflict, NotFound
 from anvilhead.store.tables import JobRow, PullRow, StructureRow
 
+MOST_CONTROLS = 50
+"""Changes of control that can be undone."""
+
 
 @dataclass(frozen=True, slots=True)
 class By:
@@ -83,7 +86,25 @@ def change_job(database: Database, job_id: str, change: JobChange, by: By) -> vi
             job.burn_mm, job.burn_written = change.burn.kept_mm, change.burn.text
         if change.control is not None and change.control != control_of(job):
             store.add_log(session, job, "control", "Changed what is held as true on the site.", by.who, by.at)
+            job.control_before = [*(job.control_before or []), job.control or {}][-MOST_CONTROLS:]
             job.control = change.control.model_dump(mode="json")
+        session.flush()
+        session.expire_all()
+        return job_view(store.job_by_id(session, job_id))
+
+
+def undo_control(database: Database, job_id: str, base_revision: int, by: By) -> views.JobView:
+    """Bring back what was held as true before the last change of it.
+
+    Raises:
+        Conflict: when there is nothing to undo.
+    """
+    with database.session() as session:
+        job = store.changed_job(session, job_id, base_revision, by.at)
+        if not job.control_before:
+            raise Conflict("Nothing was held as true before: there is nothing to undo.")
+        *job.control_before, job.control = job.control_before
+        store.add_log(session, job, "control-undone", "Went back to what was held as true before.", by.who, by.at)
         session.flush()
         session.expire_all()
         return job_view(store.job_by_id(session, job_id))

@@ -89,6 +89,7 @@ def job_view(job: JobRow) -> views.JobView:
         burn=views.shown_small(burn, units),
         burns=_burns_from(burn, units),
         control=control_of(job),
+        can_undo_control=bool(job.control_before),
         site=views.site_view(control_of(job)),
         revision=job.revision,
         sample=job.sample,
@@ -194,11 +195,12 @@ def _laid_out_at(row: StructureRow) -> datetime:
     return at
 
 
-def _layout_of(document: dict[str, Any]) -> dict[str, Any]:
-    boards = {key: document.get("boards", {}).get(key) for key in ("style", "styles", "setbacks", "dig")}
-    keys = ("footprint", "held_line", "tolerance", "board_setback", "section", "section_on", "lines")
-    usual = {"style": "two", "styles": {}, "setbacks": {}, "dig": None}
-    return {key: document.get(key) for key in keys} | {key: boards[key] or usual[key] for key in usual}
+def _layout_of(document: dict[str, Any]) -> tuple[object, ...]:
+    plan = Plan.model_validate(document)
+    walls = (plan.footprint, plan.held_line, plan.tolerance)
+    beside = (plan.section, plan.section_on, plan.lines)
+    boards = (plan.board_setback, plan.boards.style, plan.boards.styles, plan.boards.setbacks, plan.boards.dig)
+    return walls + beside + boards
 
 
 def _pull_view(row: PullRow, found: Planned, units: Units) -> views.PullView:

@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from anvilhead.jobfile.models import Plan
 from anvilhead.jobfile.planned import planned, work_out
 from anvilhead.jobfile.reading import pull_problems, refuse
 from anvilhead.service import views
@@ -35,13 +36,19 @@ def change_plan(database: Database, structure_id: str, change: PlanChange, by: B
     """Make a plan the newest one.
 
     Raises:
-        PlanIsStale: when it was made against an older revision.
+        PlanIsStale: when it was made against an older revision; unless it is to be put together with what was
+            changed meanwhile, and touches nothing of that.
     """
     refuse(work_out(change.plan, "/plan")[1])
     document = change.plan.model_dump(mode="json")
     with database.session() as session:
         row = store.structure_by_id(session, structure_id, to_change=True)
-        _refuse_stale(row, change.base_revision)
+        both = _merged_with_newest(row, change.base_revision, document)
+        if change.put_together and both is not None:
+            refuse(work_out(Plan.model_validate(both), "/plan")[1])
+            document = both
+        else:
+            _refuse_stale(row, change.base_revision, can_merge=both is not None)
         was = newest_plan(row).document
         if document != was:
             store.add_plan(session, row, document, by.who, by.at)
@@ -125,21 +132,53 @@ def changes_between(was: dict[str, Any], now: dict[str, Any]) -> list[views.Plan
     ]
 
 
-def _flat(document: dict[str, Any], prefix: str = "") -> dict[str, str]:
+def _flat(document: dict[str, Any] | list[Any], prefix: str = "") -> dict[str, str]:
     flat: dict[str, str] = {}
-    for key, value in document.items():
-        if isinstance(value, dict):
+    for key, value in document.items() if isinstance(document, dict) else enumerate(document):
+        if isinstance(value, dict | list):
             flat |= _flat(value, f"{prefix}/{key}")
         elif value is not None:
             flat[f"{prefix}/{key}"] = str(value)
     return flat
 
 
-def _refuse_stale(row: StructureRow, base_revision: int) -> None:
+ATOMS = ("footprint", "placing")
+"""Parts of a plan that are one thing: two changes of them are never put together."""
+
+
+def merged(base: dict[str, Any], mine: dict[str, Any], theirs: dict[str, Any]) -> dict[str, Any] | None:
+    """Both changes of a document together; None where they touch the same value in different ways."""
+    out: dict[str, Any] = {}
+    for key in dict.fromkeys([*theirs, *mine]):
+        was, one, other = base.get(key), mine.get(key), theirs.get(key)
+        if one in (was, other):
+            value = other
+        elif other == was:
+            value = one
+        elif key not in ATOMS and isinstance(one, dict) and isinstance(other, dict):
+            value = merged(was if isinstance(was, dict) else {}, one, other)
+            if value is None:
+                return None
+        else:
+            return None
+        if value is not None:
+            out[key] = value
+    return out
+
+
+def _document_at(row: StructureRow, revision: int) -> dict[str, Any]:
+    return next((plan.document for plan in row.revisions if plan.revision == revision), {})
+
+
+def _merged_with_newest(row: StructureRow, base_revision: int, document: dict[str, Any]) -> dict[str, Any] | None:
+    return merged(_document_at(row, base_revision), document, newest_plan(row).document)
+
+
+def _refuse_stale(row: StructureRow, base_revision: int, *, can_merge: bool = False) -> None:
     if row.revision == base_revision:
         return
     newest = newest_plan(row)
-    base = next((plan.document for plan in row.revisions if plan.revision == base_revision), {})
+    base = _document_at(row, base_revision)
     raise PlanIsStale(
         views.StaleDetails(
             base_revision=base_revision,
@@ -147,6 +186,7 @@ def _refuse_stale(row: StructureRow, base_revision: int) -> None:
             who=newest.who,
             at=newest.at,
             changes=changes_between(base, newest.document),
+            can_merge=can_merge,
         )
     )
 

@@ -184,6 +184,7 @@ class JobView(Result):
     burn: ShownLength
     burns: list[str]
     control: Control
+    can_undo_control: bool
     site: SiteView
     revision: int
     sample: bool
@@ -277,13 +278,14 @@ class PlanFieldChange(Result):
 
 
 class StaleDetails(Result):
-    """What changed since the revision a change was made against."""
+    """What changed since the revision a change was made against; `can_merge`: both can be kept."""
 
     base_revision: int
     current_revision: int
     who: str
     at: datetime
     changes: list[PlanFieldChange] = Field(default_factory=list)
+    can_merge: bool = False
 
 
 def shown(length: Length, units: Units) -> ShownLength:

@@ -59,6 +59,7 @@ class JobRow(Base):
     burn_mm: Mapped[Decimal] = mapped_column(Millimetres)
     burn_written: Mapped[str] = mapped_column(String(80))
     control: Mapped[dict[str, Any] | None] = mapped_column(JSON)
+    control_before: Mapped[list[dict[str, Any]] | None] = mapped_column(JSON)
     sample: Mapped[bool] = mapped_column(default=False)
     revision: Mapped[int] = mapped_column(Integer)
     created_at: Mapped[datetime] = mapped_column(UtcDateTime)

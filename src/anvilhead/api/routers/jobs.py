@@ -12,7 +12,7 @@ from anvilhead.api.problems import ANSWERS
 from anvilhead.jobfile.models import JobFile
 from anvilhead.jobfile.reading import read_job
 from anvilhead.service import jobs
-from anvilhead.service.documents import JobChange, JobCreate, StructureAdd
+from anvilhead.service.documents import JobChange, JobCreate, Revision, StructureAdd
 from anvilhead.service.views import JobSummary, JobView, LogEntryView
 from anvilhead.store.jobs import new_id
 
@@ -63,6 +63,14 @@ def change_job(
 ) -> JobView:
     """Rename a job, switch its units or its burn."""
     return jobs.change_job(database, str(job_id), change, by)
+
+
+@router.post("/{job_id}/control/undo")
+def undo_control(
+    database: Db, by: ByWhom, job_id: UUID, base_revision: Annotated[Revision, Body(embed=True, examples=[2])]
+) -> JobView:
+    """Bring back what was held as true before the last change of it."""
+    return jobs.undo_control(database, str(job_id), base_revision, by)
 
 
 @router.post("/{job_id}/structures", status_code=201)

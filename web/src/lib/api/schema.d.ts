@@ -72,6 +72,26 @@ export interface paths {
         patch: operations["change_job_api_jobs__job_id__patch"];
         trace?: never;
     };
+    "/api/jobs/{job_id}/control/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Control
+         * @description Bring back what was held as true before the last change of it.
+         */
+        post: operations["undo_control_api_jobs__job_id__control_undo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/structures": {
         parameters: {
             query?: never;
@@ -555,7 +575,7 @@ export interface components {
          *     Attributes:
          *         on: offsets of sides that differ, by line name.
          */
-        Beside: {
+        "Beside-Input": {
             /** Family */
             family: string;
             /**
@@ -570,6 +590,9 @@ export interface components {
             on?: {
                 [key: string]: string | number;
             };
+        };
+        "Beside-Output": {
+            [key: string]: unknown;
         };
         /**
          * BoardHeightResult
@@ -673,71 +696,8 @@ export interface components {
              */
             one_string?: boolean;
         };
-        /**
-         * BoardPlan
-         * @description How the boards stand.
-         *
-         *     Attributes:
-         *         style: what carries the strings: two boards, one across, a single board per line, plain stakes.
-         *         styles: corners that differ.
-         *         setbacks: corners or boards that stand elsewhere than `board_setback`.
-         *         dig: the cut; boards then stand at least clear of it.
-         *         ground: heights by corner or by board; left out, the ground is taken as level.
-         *         clear: string above the highest ground.
-         *         embedment: stake in the ground.
-         *         string_height: string decided otherwise, above the datum.
-         *         step: amount by which lines step down the slope; left out, all stand at one height.
-         *         stakes: stake lengths at hand.
-         *         stock: lengths the boards are cut from.
-         *         one_string: one line led round the whole job without cutting.
-         */
         "BoardPlan-Output": {
-            /** @default two */
-            style?: components["schemas"]["BoardStyle"];
-            /** Styles */
-            styles?: {
-                [key: string]: components["schemas"]["BoardStyle"];
-            };
-            /** Setbacks */
-            setbacks?: {
-                [key: string]: string | number;
-            };
-            dig?: components["schemas"]["DigPlan-Output"] | null;
-            /** Ground */
-            ground?: {
-                [key: string]: string | number;
-            };
-            /**
-             * Clear
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @default 6"
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            clear?: string | number;
-            /**
-             * Embedment
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @default 18"
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            embedment?: string | number;
-            /** String Height */
-            string_height?: (string | number) | null;
-            /** Step */
-            step?: (string | number) | null;
-            /** Stakes */
-            stakes?: (string | number)[];
-            /** Stock */
-            stock?: (string | number)[];
-            /**
-             * One String
-             * @default false
-             */
-            one_string?: boolean;
+            [key: string]: unknown;
         };
         /**
          * BoardResult
@@ -788,6 +748,14 @@ export interface components {
          * @enum {string}
          */
         BoardStyle: "two" | "across" | "single" | "stakes";
+        /** Body_undo_control_api_jobs__job_id__control_undo_post */
+        Body_undo_control_api_jobs__job_id__control_undo_post: {
+            /**
+             * Base Revision
+             * @example 2
+             */
+            base_revision: number;
+        };
         /** Body_undo_plan_api_structures__structure_id__plan_undo_post */
         Body_undo_plan_api_structures__structure_id__plan_undo_post: {
             /**
@@ -847,7 +815,7 @@ export interface components {
         };
         /**
          * ClearanceResult
-         * @description Room between this structure and a neighbour.
+         * @description Room between this structure and a neighbour; `corners` from each corner, `corner_texts` in the job's units.
          */
         ClearanceResult: {
             /** To */
@@ -871,6 +839,10 @@ export interface components {
             /** Corners */
             corners: {
                 [key: string]: number;
+            };
+            /** Corner Texts */
+            corner_texts: {
+                [key: string]: string;
             };
         };
         /**
@@ -1472,6 +1444,8 @@ export interface components {
             /** Burns */
             burns: string[];
             control: components["schemas"]["Control-Output"];
+            /** Can Undo Control */
+            can_undo_control: boolean;
             site: components["schemas"]["SiteView"];
             /** Revision */
             revision: number;
@@ -1918,25 +1892,20 @@ export interface components {
              * @default AB
              */
             held_line?: string;
-            section?: components["schemas"]["Section"] | null;
+            section?: components["schemas"]["Section-Input"] | null;
             /** Section On */
             section_on?: {
-                [key: string]: components["schemas"]["Section"];
+                [key: string]: components["schemas"]["Section-Input"];
             };
             /** Lines */
-            lines?: components["schemas"]["Beside"][];
+            lines?: components["schemas"]["Beside-Input"][];
             /** Inner */
             inner?: components["schemas"]["Inner"][];
             /**
              * @default {
              *       "style": "two",
-             *       "styles": {},
-             *       "setbacks": {},
-             *       "ground": {},
              *       "clear": "6\"",
              *       "embedment": "18\"",
-             *       "stakes": [],
-             *       "stock": [],
              *       "one_string": false
              *     }
              */
@@ -1968,12 +1937,20 @@ export interface components {
         /**
          * PlanChange
          * @description A whole plan to replace revision `base_revision` of a structure's.
+         *
+         *     Attributes:
+         *         put_together: keep also what somebody else changed meanwhile, where the two touch different things.
          */
         PlanChange: {
             units: components["schemas"]["Units"];
             /** Base Revision */
             base_revision: number;
             plan: components["schemas"]["Plan-Input"];
+            /**
+             * Put Together
+             * @default false
+             */
+            put_together?: boolean;
         };
         /**
          * PlanFieldChange
@@ -2432,7 +2409,7 @@ export interface components {
          *         dig: room to dig beyond each footing edge.
          *         sheathing: what goes on outside the plate; the plate is set in by it.
          */
-        Section: {
+        "Section-Input": {
             /**
              * Wall
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -2449,6 +2426,9 @@ export interface components {
             dig?: (string | number) | null;
             /** Sheathing */
             sheathing?: (string | number) | null;
+        };
+        "Section-Output": {
+            [key: string]: unknown;
         };
         /**
          * SettingOutResult
@@ -2635,7 +2615,7 @@ export interface components {
         };
         /**
          * StaleDetails
-         * @description What changed since the revision a change was made against.
+         * @description What changed since the revision a change was made against; `can_merge`: both can be kept.
          */
         StaleDetails: {
             /** Base Revision */
@@ -2651,6 +2631,11 @@ export interface components {
             at: string;
             /** Changes */
             changes?: components["schemas"]["PlanFieldChange"][];
+            /**
+             * Can Merge
+             * @default false
+             */
+            can_merge?: boolean;
         };
         /**
          * Standard
@@ -3054,6 +3039,29 @@ export interface components {
             closed: boolean;
         };
         /**
+         * Beside
+         * @description A named line beside every side: offset outward (an open line's right), negative inward.
+         *
+         *     Attributes:
+         *         on: offsets of sides that differ, by line name.
+         */
+        Beside: {
+            /** Family */
+            family: string;
+            /**
+             * Offset
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            offset: string | number;
+            /** On */
+            on?: {
+                [key: string]: string | number;
+            };
+        };
+        /**
          * BoardPlan
          * @description How the boards stand.
          *
@@ -3205,6 +3213,47 @@ export interface components {
              * @example 8394.7
              */
             working_space?: string | number;
+        };
+        /**
+         * Section
+         * @description A wall on its footing; its families follow from it.
+         *
+         *     Attributes:
+         *         wall: thickness; the footprint is its outer face.
+         *         footing: width; left out, the wall has none.
+         *         projection: footing beyond the wall's outer face; left out, the wall stands in its middle.
+         *         dig: room to dig beyond each footing edge.
+         *         sheathing: what goes on outside the plate; the plate is set in by it.
+         */
+        Section: {
+            /**
+             * Wall
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            wall: string | number;
+            /**
+             * Footing
+             * @default null
+             */
+            footing?: (string | number) | null;
+            /**
+             * Projection
+             * @default null
+             */
+            projection?: (string | number) | null;
+            /**
+             * Dig
+             * @default null
+             */
+            dig?: (string | number) | null;
+            /**
+             * Sheathing
+             * @default null
+             */
+            sheathing?: (string | number) | null;
         };
     };
     responses: never;
@@ -3575,6 +3624,89 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["JobChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    undo_control_api_jobs__job_id__control_undo_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Body_undo_control_api_jobs__job_id__control_undo_post"];
             };
         };
         responses: {
@@ -4590,6 +4722,15 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example 0
+                 *     SECTION
+                 *     2
+                 *     ENTITIES
+                 *     0
+                 *     LWPOLYLINE
+                 *     …
+                 */
                 "application/octet-stream": string;
             };
         };
@@ -4670,6 +4811,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example A,0,0
+                 *     B,9.6,0
+                 *     C,9.6,6.4
+                 *     D,0,6.4
+                 */
                 "application/octet-stream": string;
             };
         };

@@ -66,20 +66,34 @@ export class JobSession {
 		return this.#changes;
 	}
 
-	#change(make: (job: Job) => Partial<Schemas['JobChange']>): void {
-		this.#changes = this.#changes.then(() => this.#send(make));
+	/** Go back to what was held as true before. */
+	undoControl(): void {
+		this.#changes = this.#changes.then(() =>
+			this.#ask((job) =>
+				api.POST('/api/jobs/{job_id}/control/undo', {
+					params: { path: { job_id: job.id } },
+					body: { base_revision: job.revision }
+				})
+			)
+		);
 	}
 
-	async #send(make: (job: Job) => Partial<Schemas['JobChange']>): Promise<void> {
-		const job = this.job;
-		if (!job || !(await person.ensure())) return;
-		try {
-			this.job = await answer(
+	#change(make: (job: Job) => Partial<Schemas['JobChange']>): void {
+		this.#changes = this.#changes.then(() =>
+			this.#ask((job) =>
 				api.PATCH('/api/jobs/{job_id}', {
 					params: { path: { job_id: job.id } },
 					body: { base_revision: job.revision, units: job.units, ...make(job) }
 				})
-			);
+			)
+		);
+	}
+
+	async #ask(call: (job: Job) => Parameters<typeof answer<Job>>[0]): Promise<void> {
+		const job = this.job;
+		if (!job || !(await person.ensure())) return;
+		try {
+			this.job = await answer(call(job));
 			this.trouble = '';
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;

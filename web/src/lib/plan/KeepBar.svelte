@@ -30,8 +30,15 @@
 			<button class="board-button plain" type="button" onclick={() => editor.reset()}
 				>Take theirs</button
 			>
-			<button class="board-button" type="button" onclick={() => editor.keep(units, true)}
-				>Keep mine over it</button
+			{#if editor.stale.can_merge}
+				<button class="board-button" type="button" onclick={() => editor.keep(units, 'together')}
+					>Keep both</button
+				>
+			{/if}
+			<button
+				class="board-button {editor.stale.can_merge ? 'plain' : ''}"
+				type="button"
+				onclick={() => editor.keep(units, 'over')}>Keep mine over it</button
 			>
 		</div>
 	</div>

@@ -59,14 +59,19 @@ export class PlanEditor extends PlanDraft {
 		writeKept(this.#key, undefined);
 	}
 
-	/** Keep the plan. `over` keeps it although somebody else changed it meanwhile. */
-	async keep(units: Units, over = false): Promise<void> {
+	/** Keep the plan; when somebody else changed it meanwhile, over theirs or together with theirs. */
+	async keep(units: Units, theirs?: 'over' | 'together'): Promise<void> {
 		if (!(await person.ensure())) return;
-		const base = over ? (this.stale?.current_revision ?? this.#base) : this.#base;
+		const base = theirs === 'over' ? (this.stale?.current_revision ?? this.#base) : this.#base;
 		await this.#send(
 			api.PUT('/api/structures/{structure_id}/plan', {
 				params: { path: { structure_id: this.#structure().id } },
-				body: { units, base_revision: base, plan: sendable(this.doc) }
+				body: {
+					units,
+					base_revision: base,
+					plan: sendable(this.doc),
+					put_together: theirs === 'together'
+				}
 			}),
 			'Kept.'
 		);

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Job, Structure } from '$lib/api/types';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
+	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 
 	interface Props {
@@ -33,7 +34,14 @@
 			{#each site.clearances as one (one.to)}
 				<tr class="border-t border-rule align-baseline">
 					<th class="py-1.5 pr-2">{nameOf(one.to)}</th>
-					<td class={one.clear ? '' : 'font-bold text-string'}><Words text={one.words} /></td>
+					<td>
+						<span class={one.clear ? '' : 'font-bold text-string'}><Words text={one.words} /></span>
+						<span class="block text-sm text-ink-soft">
+							{#each Object.entries(one.corner_texts) as [corner, text], i (corner)}{i
+									? ' · '
+									: ''}{corner}&nbsp;<Len {text} />{/each}
+						</span>
+					</td>
 					<td class="text-right">
 						{#if one.overlaps || one.short_mm > 0}
 							<label class="inline-flex min-h-11 items-center gap-2 text-sm"

@@ -1,4 +1,4 @@
-"""A job's control: what is held as true on the site, as a document.
+"""A job's control: what is held as true on the site, as a document, and those before it, for undo.
 
 Revision ID: 0002
 Revises: 0001
@@ -15,7 +15,9 @@ depends_on = None
 
 def upgrade() -> None:
     op.add_column("jobs", sa.Column("control", sa.JSON(), nullable=True))
+    op.add_column("jobs", sa.Column("control_before", sa.JSON(), nullable=True))
 
 
 def downgrade() -> None:
+    op.drop_column("jobs", "control_before")
     op.drop_column("jobs", "control")

@@ -65,6 +65,12 @@
 								disabled={!changed}
 								onclick={() => (control = undefined)}>Put back</button
 							>
+							<button
+								type="button"
+								class="board-button plain"
+								disabled={!here.job.can_undo_control}
+								onclick={() => here.session.undoControl()}>Undo</button
+							>
 						</div>
 					</form>
 				{:else}

@@ -5,11 +5,14 @@ of its own in a temporary folder, works through it as a builder would, and write
 """
 
 import os
+import re
+import shutil
 import socket
 import subprocess
 import tempfile
 from pathlib import Path
 
+from PIL import Image
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 HERE = Path(__file__).parent
@@ -52,31 +55,57 @@ def main() -> None:
 def take(browser: Browser, site: str) -> None:
     """Every picture, in the order in which a job goes."""
     desk = device(browser, site, DESK)
+    take_plans(desk)
+    take_squaring(desk, device(browser, site, PHONE))
+
+
+def take_plans(desk: Page) -> None:
+    """The yard, and everything before the first pull."""
     desk.goto("/")
     expect(desk.get_by_text("Honey house")).to_be_visible()
     picture(desk, "yard")
     desk.goto("/jobs/new")
     desk.get_by_label("Job, as the crew calls it").fill("Heron Basin")
-    desk.get_by_label("Length, A to B").fill("36-8-1/2")
-    desk.get_by_label("Width, B to C").fill("22 6")
-    expect(desk.locator("svg[role=img] .dimension").first).to_be_visible()
+    walk_walls(desk)
     picture(desk, "new-job")
-    desk.goto("/")
-    desk.get_by_role("link", name="Boat store").click()
-    picture(desk, "boards")
-    boat_store = desk.url.rsplit("/", 1)[0]
-    desk.goto(f"{boat_store}/footprint")
-    expect(desk.get_by_role("heading", name="What stands here")).to_be_visible()
+    loft = structure(desk, "Net loft")
+    desk.goto(f"{loft}/ground")
+    expect(desk.get_by_role("table", name="Room around it")).to_be_visible()
+    picture(desk, "ground")
+    desk.goto(f"{loft}/footprint")
+    desk.get_by_role("tab", name="Lines beside").click()
+    expect(desk.locator("svg .family").first).to_be_visible()
     picture(desk, "footprint")
+    desk.goto(f"{loft}/boards")
+    picture(desk, "boards")
+    desk.get_by_role("tab", name="Height").click()
+    picture(desk, "heights")
+    desk.get_by_role("tab", name="Nails").click()
+    picture(desk, "nails")
+    desk.goto(f"{loft}/school")
+    expect(desk.get_by_role("table", name="Schools compared")).to_be_visible()
+    picture(desk, "school")
+    desk.goto(f"{loft}/handover")
+    with desk.expect_download() as download:
+        desk.get_by_role("link", name="Site sheet (PDF)").click()
+    sheet_picture(Path(download.value.path()))
+
+
+def take_squaring(desk: Page, phone: Page) -> None:
+    """Two rounds at the boat store, on the table and in the glove; and a slip."""
+    boat_store = structure(desk, "Boat store")
     desk.goto(f"{boat_store}/square")
     read_round(desk, FIRST_ROUND)
     expect(desk.get_by_role("heading", name="Move six nails")).to_be_visible()
     picture(desk, "square-moves")
 
-    phone = device(browser, site, PHONE)
     phone.goto("/")
     expect(phone.get_by_text("Honey house")).to_be_visible()
     picture(phone, "phone-yard")
+    phone.goto("/jobs/new")
+    phone.get_by_label("Job, as the crew calls it").fill("Heron Basin")
+    walk_walls(phone)
+    picture(phone, "phone-walls")
     phone.goto(f"{boat_store}/square")
     expect(phone.get_by_role("heading", name="Move six nails")).to_be_visible()
     picture(phone, "phone-square", full=True)
@@ -92,6 +121,42 @@ def take(browser: Browser, site: str) -> None:
     expect(desk.get_by_role("heading", name="Something is wrong")).to_be_visible()
     desk.keyboard.press("d")
     picture(desk, "square-slip-dusk")
+
+
+def structure(page: Page, name: str) -> str:
+    """Address of a sample structure, without its stage."""
+    page.goto("/")
+    page.get_by_role("link", name=name).click()
+    expect(page.get_by_role("navigation", name="Stages")).to_be_visible()
+    return page.url.rsplit("/", 1)[0]
+
+
+def walk_walls(page: Page) -> None:
+    """An ell with a bay, its last two walls still to come."""
+    page.get_by_role("button", name="Bay").click()
+    walls = page.get_by_role("list", name="Walls, one after the other")
+    expect(walls.get_by_role("listitem")).to_have_count(8)
+    page.get_by_label("Go F–G").fill("14'")
+    page.get_by_label("Go G–H").fill("22' 6\"")
+    page.get_by_label(re.compile("^Turn before H–")).fill("right")
+    page.get_by_label(re.compile("^Go H–")).fill("9'")
+    expect(page.get_by_text("from A", exact=False)).to_be_visible()
+
+
+def sheet_picture(pdf: Path) -> None:
+    """The first two pages of the site sheet, side by side; left as it is where no program draws PDF."""
+    if not shutil.which("pdftoppm"):
+        print("pdftoppm is not here: site-sheet.png is left as it is")
+        return
+    with tempfile.TemporaryDirectory() as folder:
+        subprocess.run(["pdftoppm", "-r", "60", "-l", "2", "-png", str(pdf), f"{folder}/page"], check=True)
+        pages = [Image.open(path) for path in sorted(Path(folder).glob("page*.png"))]
+        whole = Image.new("RGB", (sum(p.width for p in pages) + 12, max(p.height for p in pages)), "#888")
+        left = 0
+        for page in pages:
+            whole.paste(page, (left, 0))
+            left += page.width + 12
+        whole.save(HERE / "site-sheet.png")
 
 
 def device(browser: Browser, site: str, size: dict[str, int]) -> Page:

@@ -40,6 +40,7 @@ def test_an_ell_with_a_bay_from_an_empty_yard_to_paper_without_the_mouse(page: P
         page.keyboard.press("Control+Delete")
     walk_walls(page, ELL_WITH_BAY)
     expect(page.get_by_text(re.compile("^Ends .* from A$"))).to_be_visible()
+    expect(page.get_by_role("img", name=re.compile("as far as it is walked"))).to_be_visible()
 
     page.get_by_role("button", name="Two square walls close it").focus()
     page.keyboard.press("Enter")

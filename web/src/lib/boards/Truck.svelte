@@ -49,7 +49,9 @@
 		{#each materials.truck as load (load.what + load.amount)}
 			<tr class="border-t border-rule align-baseline">
 				<th class="py-1 font-semibold">{load.what}</th>
-				<td class="pr-2 text-right text-lg font-semibold"><Words text={load.amount} /></td>
+				<td class="px-2 text-right text-lg font-semibold whitespace-nowrap"
+					><Words text={load.amount} /></td
+				>
 				<td class="text-sm text-ink-soft">{load.note}</td>
 			</tr>
 		{/each}

@@ -109,6 +109,7 @@
 	.name {
 		display: block;
 		font-weight: 600;
+		white-space: nowrap;
 	}
 	.state {
 		display: block;
@@ -121,6 +122,26 @@
 	[aria-current] .name {
 		font-weight: 800;
 		font-size: 1.1rem;
+	}
+	@media (max-width: 40rem) {
+		ol {
+			padding-left: 0.8rem;
+		}
+		a {
+			padding-left: 0.65rem;
+		}
+		.name,
+		[aria-current] .name {
+			font-size: 0.75rem;
+		}
+		/* there is room for one state: where one stands; the knots show the others */
+		a:not([aria-current]) .state {
+			position: absolute;
+			width: 1px;
+			height: 1px;
+			overflow: hidden;
+			clip-path: inset(50%);
+		}
 	}
 	[aria-current] .knot {
 		width: 21px;

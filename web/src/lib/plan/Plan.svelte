@@ -1,5 +1,7 @@
+<svelte:options namespace="svg" />
+
 <script lang="ts">
-	import type { Method, StructureResult, Units, Walk } from '$lib/api/types';
+	import type { Method, StructureResult, Units } from '$lib/api/types';
 	import {
 		boardEnds,
 		cornersOf,
@@ -11,19 +13,15 @@
 		measuredStrings,
 		moveArrows,
 		pointsText,
-		walkPoints,
 		xy
 	} from './drawing';
+	import DrawingSheet from './DrawingSheet.svelte';
 	import { fittingFactor } from './exaggerate';
-	import { gestures } from './gestures';
 	import { lineObstacle, placeLabels, type Obstacle } from './labels';
 	import PlanBoards from './PlanBoards.svelte';
 	import PlanFamilies from './PlanFamilies.svelte';
 	import PlanInner from './PlanInner.svelte';
 	import PlanMeasured from './PlanMeasured.svelte';
-	import PlanTools from './PlanTools.svelte';
-	import PlanWalk from './PlanWalk.svelte';
-	import ScaleStick from './ScaleStick.svelte';
 	import { Sheet, STRIP } from './sheet.svelte';
 	import SvgLen from './SvgLen.svelte';
 	import type { XY } from './viewport';
@@ -40,8 +38,6 @@
 		families?: boolean;
 		/** Draw inner lines and where they cross. */
 		inner?: boolean;
-		/** A walk that has not come back to A yet: drawn in place of the walls. */
-		walk?: Walk;
 		/** How well each corner would be known, drawn as ellipses. */
 		expected?: Method['ellipses'];
 		/** Draw where the strings are by the readings, and the moves. */
@@ -57,19 +53,14 @@
 		boards = false,
 		families = false,
 		inner = false,
-		walk,
 		expected,
 		measured = false,
 		current
 	}: Props = $props();
 
-	/** Below this the tools need the whole foot of the sheet, and the scale goes to its head. */
-	const NARROW = 480;
 	/** More corners than this, and diagonals would hide the walls. */
 	const MOST_WITH_DIAGONALS = 4;
-	const sheet = new Sheet(() =>
-		walk ? walkPoints(walk) : extentOf(result, { boards, families, inner })
-	);
+	const sheet = new Sheet(() => extentOf(result, { boards, families, inner }));
 	const at = $derived((point: XY) => sheet.at(point));
 
 	const square = $derived(measured ? result.square : null);
@@ -112,7 +103,7 @@
 		})
 	]);
 	const labels = $derived(
-		sheet.width === 0 || walk
+		sheet.width === 0
 			? []
 			: placeLabels(
 					[
@@ -135,87 +126,54 @@
 					: 'dimension';
 </script>
 
-<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
-<div
-	class="relative size-full overflow-hidden border border-rule bg-sheet"
-	style:touch-action={sheet.isFitted ? 'pan-y' : 'none'}
-	bind:clientWidth={sheet.width}
-	bind:clientHeight={sheet.height}
-	role="group"
-	aria-label="Plan of {name}; plus, minus and zero zoom, arrows move it"
-	tabindex="0"
-	onkeydown={(event) => {
-		if (!event.ctrlKey && !event.metaKey && sheet.key(event.key)) event.preventDefault();
-	}}
-	{@attach gestures(sheet)}
+<DrawingSheet
+	{sheet}
+	label="Plan of {name}"
+	drawing={name}
+	{units}
+	factor={found !== null || expected !== undefined ? factor : undefined}
+	onFactor={(value) => (chosen = value)}
+	class={result.closed ? 'closed' : ''}
 >
-	<svg
-		class="absolute inset-0 size-full"
-		class:closed={result.closed}
-		role="img"
-		aria-label="{name}, drawn to scale"
-	>
-		{#if sheet.width > 0}
-			{#if walk}
-				<PlanWalk {walk} {at} />
-			{:else}
-				{#if result.closed}<polygon points={outline} class="ground" />{/if}
-				{#if withDiagonals}
-					{#each result.diagonals as diagonal (diagonal.from + diagonal.to)}
-						{@const one = at(corners[diagonal.from] as XY)}
-						{@const two = at(corners[diagonal.to] as XY)}
-						<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="diagonal" />
-					{/each}
-				{/if}
-				{#if families}<PlanFamilies {result} {at} />{/if}
-				{#if inner}<PlanInner inner={result.inner} {at} />{/if}
-				{#if boards}<PlanBoards {result} {heldLine} {at} nails={found === null} />{/if}
-				<svelte:element
-					this={result.closed ? 'polygon' : 'polyline'}
-					points={outline}
-					class="walls"
-				/>
-			{/if}
-			{#each Object.entries(expected ?? {}) as [corner, ellipse] (corner)}
-				{@const here = at(corners[corner] as XY)}
-				<ellipse
-					rx={ellipse.major_mm * factor * sheet.view.scale}
-					ry={ellipse.minor_mm * factor * sheet.view.scale}
-					transform="translate({here.x} {here.y}) rotate({-ellipse.angle_deg})"
-					class="expected"
-				/>
-			{/each}
-			{#if current}
-				{@const one = at(corners[current[0]] as XY)}
-				{@const two = at(corners[current[1]] as XY)}
-				<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="current" />
-			{/if}
-			{#if square && found}
-				<PlanMeasured {square} {found} {strings} {arrows} {factor} {at} scale={sheet.view.scale} />
-			{/if}
-			{#each labels as label (label.key)}
-				<SvgLen
-					text={label.text}
-					at={label.at}
-					turn={label.turn}
-					size={label.size}
-					class={lookOf(label.key)}
-				/>
-			{/each}
-			<ScaleStick
-				scale={sheet.view.scale}
-				{units}
-				at={{ x: 14, y: sheet.width < NARROW ? 24 : sheet.height - 12 }}
-			/>
-		{/if}
-	</svg>
-	<PlanTools
-		{sheet}
-		{factor}
-		drawnLarger={found !== null || expected !== undefined}
-		onFactor={(value) => (chosen = value)}
-	/>
-</div>
+	{#if result.closed}<polygon points={outline} class="ground" />{/if}
+	{#if withDiagonals}
+		{#each result.diagonals as diagonal (diagonal.from + diagonal.to)}
+			{@const one = at(corners[diagonal.from] as XY)}
+			{@const two = at(corners[diagonal.to] as XY)}
+			<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="diagonal" />
+		{/each}
+	{/if}
+	{#if families}<PlanFamilies {result} {at} />{/if}
+	{#if inner}<PlanInner inner={result.inner} {at} />{/if}
+	{#if boards}<PlanBoards {result} {heldLine} {at} nails={found === null} />{/if}
+	<svelte:element this={result.closed ? 'polygon' : 'polyline'} points={outline} class="walls" />
+	{#each Object.entries(expected ?? {}) as [corner, ellipse] (corner)}
+		{@const here = at(corners[corner] as XY)}
+		<ellipse
+			rx={ellipse.major_mm * factor * sheet.layout.scale}
+			ry={ellipse.minor_mm * factor * sheet.layout.scale}
+			transform="translate({here.x} {here.y}) rotate({-ellipse.angle_deg})"
+			class="expected"
+		/>
+	{/each}
+	{#if current}
+		{@const one = at(corners[current[0]] as XY)}
+		{@const two = at(corners[current[1]] as XY)}
+		<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="current" />
+	{/if}
+	{#if square && found}
+		<PlanMeasured {square} {found} {strings} {arrows} {factor} {at} scale={sheet.layout.scale} />
+	{/if}
+	{#each labels as label (label.key)}
+		<SvgLen
+			text={label.text}
+			at={label.at}
+			turn={label.turn}
+			size={label.size}
+			class={lookOf(label.key)}
+		/>
+	{/each}
+</DrawingSheet>
 
 <style>
 	.ground {
@@ -242,20 +200,20 @@
 		stroke: var(--string);
 		stroke-width: 3.5;
 	}
-	svg :global(.letter) {
+	:global(.letter) {
 		fill: var(--ink);
 		font-weight: 800;
 	}
-	svg :global(.dimension) {
+	:global(.dimension) {
 		fill: var(--ink);
 	}
-	svg.closed :global(.dimension) {
+	:global(svg.closed .dimension) {
 		--halo: var(--earth);
 	}
-	svg :global(.inner-name) {
+	:global(.inner-name) {
 		fill: var(--ink-soft);
 	}
-	svg :global(.move-value) {
+	:global(.move-value) {
 		fill: var(--move);
 		font-weight: 800;
 	}

@@ -2,6 +2,8 @@ import { boxAround, fit, panBy, toScreen, zoomAbout, type Viewport, type XY } fr
 
 const STEP = 1.25;
 const NUDGE = 40;
+/** A gesture rests when nothing moved for this long. */
+const SETTLED_MS = 120;
 /** Height of the strip at the foot that the scale and the tools stand in, pixels. */
 export const STRIP = 46;
 
@@ -11,6 +13,9 @@ export class Sheet {
 	height = $state(0);
 	readonly #extent: () => XY[];
 	#moved = $state.raw<Viewport>();
+	/** What the drawing was last laid out for, while a gesture is under way; nothing when it is laid out as shown. */
+	#laidOut = $state.raw<Viewport>();
+	#settling: ReturnType<typeof setTimeout> | undefined;
 
 	/** @param extent what must be on the sheet when all of it is shown, millimetres. */
 	constructor(extent: () => XY[]) {
@@ -23,7 +28,8 @@ export class Sheet {
 
 	/** Room for letters, arrows and values around the drawing, pixels. */
 	get margin(): number {
-		return Math.min(this.width, this.height) < 420 ? 62 : 70;
+		const short = Math.min(this.width, this.height);
+		return short < 260 ? 34 : short < 420 ? 62 : 70;
 	}
 
 	get #fitted(): Viewport {
@@ -41,19 +47,44 @@ export class Sheet {
 		return this.#moved === undefined;
 	}
 
-	/** A place on the plan in pixels. */
-	at = (point: XY): XY => toScreen(this.view, this.size, point);
+	/** The view that lines and labels are laid out for; a gesture moves that layout as a whole until it settles. */
+	get layout(): Viewport {
+		return this.#laidOut ?? this.view;
+	}
+
+	/** Moves the layout to where the view is, as an SVG transform. */
+	get shift(): string {
+		const from = this.#laidOut;
+		const to = this.view;
+		if (!from) return '';
+		const factor = to.scale / from.scale;
+		const dx = (this.width / 2) * (1 - factor) + (from.centre.x - to.centre.x) * to.scale;
+		const dy = (this.height / 2) * (1 - factor) - (from.centre.y - to.centre.y) * to.scale;
+		return `matrix(${factor} 0 0 ${factor} ${dx} ${dy})`;
+	}
+
+	/** A place on the plan in pixels of the layout. */
+	at = (point: XY): XY => toScreen(this.layout, this.size, point);
 
 	zoom(factor: number, about: XY = { x: this.width / 2, y: this.height / 2 }): void {
-		this.#moved = zoomAbout(this.view, this.size, about, factor, this.#fitted.scale);
+		this.#show(zoomAbout(this.view, this.size, about, factor, this.#fitted.scale));
 	}
 
 	pan(dx: number, dy: number): void {
-		this.#moved = panBy(this.view, dx, dy);
+		this.#show(panBy(this.view, dx, dy));
 	}
 
 	all(): void {
-		this.#moved = undefined;
+		clearTimeout(this.#settling);
+		this.#moved = this.#laidOut = undefined;
+	}
+
+	/** Show a view at once, and lay the drawing out for it once the hand rests. */
+	#show(view: Viewport): void {
+		this.#laidOut ??= this.view;
+		this.#moved = view;
+		clearTimeout(this.#settling);
+		this.#settling = setTimeout(() => (this.#laidOut = undefined), SETTLED_MS);
 	}
 
 	/** Keys of the focused drawing; returns whether the key was one of them. */

@@ -17,8 +17,8 @@
 <table class="mt-2 w-full text-left" aria-label="Schools compared">
 	<thead class="text-sm text-ink-soft">
 		<tr
-			><th>School</th><th class="text-right">Pulls</th><th class="text-right">Longest</th><th
-				class="text-right">Walk</th
+			><th>School</th><th class="text-right">Pulls</th><th class="pl-2 text-right">Longest</th><th
+				class="pl-2 text-right max-sm:hidden">Walk</th
 			><th class="text-right">Worst corner</th></tr
 		>
 	</thead>
@@ -42,9 +42,9 @@
 					</label>
 				</th>
 				<td class="numbers text-right text-lg">{one.pulls}</td>
-				<td class="text-right text-lg"><Len text={one.longest_text} /></td>
-				<td class="text-right text-lg"><Len text={one.walking_text} /></td>
-				<td class="text-right text-lg font-semibold {one.within ? 'text-good' : ''}">
+				<td class="pl-2 text-right text-lg"><Len text={one.longest_text} /></td>
+				<td class="pl-2 text-right text-lg max-sm:hidden"><Len text={one.walking_text} /></td>
+				<td class="pl-2 text-right text-lg font-semibold {one.within ? 'text-good' : ''}">
 					{one.worst_corner} ±<Len text={one.worst_text} />
 				</td>
 			</tr>

@@ -9,6 +9,7 @@
 	import { person } from '$lib/person/person.svelte';
 	import { PlanDraft } from '$lib/plan/draft.svelte';
 	import Plan from '$lib/plan/Plan.svelte';
+	import WalkPlan from '$lib/plan/WalkPlan.svelte';
 	import { isDrawable, KINDS, sendable } from '$lib/plan/planDoc';
 	import { planTroubles } from '$lib/plan/preview.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
@@ -147,7 +148,7 @@
 		>
 		<h1 class="text-2xl font-extrabold">{job ? `${job.name}: another structure` : 'A new job'}</h1>
 	</header>
-	<main class="two-panes">
+	<main class="two-panes drawing-first">
 		<form class="grid content-start gap-3" onsubmit={make} aria-label="New job">
 			{#if !existing}
 				<label>
@@ -229,14 +230,18 @@
 			>
 		</form>
 		<div class="pane">
-			{#if preview.shown && sized}
+			{#if preview.isOpenWalk && preview.walk}
+				<WalkPlan
+					walk={preview.walk}
+					name={plan.text('name') || draft.job || 'the new job'}
+					units={draft.units}
+				/>
+			{:else if preview.shown && sized}
 				<Plan
 					result={preview.shown.result}
 					name={plan.text('name') || draft.job || 'the new job'}
 					units={draft.units}
 					heldLine="AB"
-					boards
-					walk={preview.isOpenWalk ? preview.walk : undefined}
 				/>
 			{:else}
 				<p

@@ -8,6 +8,7 @@
 	import { useEditor } from '$lib/plan/editor.svelte';
 	import KeepBar from '$lib/plan/KeepBar.svelte';
 	import Plan from '$lib/plan/Plan.svelte';
+	import WalkPlan from '$lib/plan/WalkPlan.svelte';
 	import Tabs from '$lib/ui/Tabs.svelte';
 	import FootprintFields from '$lib/walls/FootprintFields.svelte';
 	import PlanBasics from '$lib/walls/PlanBasics.svelte';
@@ -30,7 +31,7 @@
 
 <svelte:head><title>Footprint · {here.name} · Anvilhead</title></svelte:head>
 
-<main class="two-panes">
+<main class="two-panes drawing-first">
 	<form
 		class="grid content-start gap-1"
 		aria-label="Footprint"
@@ -68,14 +69,17 @@
 		</p>
 	</form>
 	<div class="pane">
-		<Plan
-			{result}
-			name={here.name}
-			{units}
-			heldLine={held}
-			families={tab === 'lines'}
-			inner={tab === 'inside'}
-			walk={tab === 'walls' && editor.preview.isOpenWalk ? editor.preview.walk : undefined}
-		/>
+		{#if tab === 'walls' && editor.preview.isOpenWalk && editor.preview.walk}
+			<WalkPlan walk={editor.preview.walk} name={here.name} {units} />
+		{:else}
+			<Plan
+				{result}
+				name={here.name}
+				{units}
+				heldLine={held}
+				families={tab === 'lines'}
+				inner={tab === 'inside'}
+			/>
+		{/if}
 	</div>
 </main>

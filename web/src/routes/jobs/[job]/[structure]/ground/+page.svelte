@@ -16,6 +16,11 @@
 	const changed = $derived(control !== undefined);
 	let tab = $state((here.job.control.lines ?? []).length ? 'place' : 'control');
 
+	const hasSite = $derived(
+		here.job.site.lines.length + here.job.site.points.length > 0 ||
+			here.job.structures.some((one) => one.result.site)
+	);
+
 	const TABS = [
 		{ value: 'control', label: 'Held as true' },
 		{ value: 'place', label: 'Where it stands' }
@@ -92,6 +97,14 @@
 		</Tabs>
 	</section>
 	<div class="pane">
-		<SitePlan job={here.job} structure={here.structure} {units} />
+		{#if hasSite}
+			<SitePlan job={here.job} structure={here.structure} {units} />
+		{:else}
+			<p
+				class="grid size-full place-items-center border border-rule bg-sheet p-8 text-center text-lg text-ink-soft"
+			>
+				Name a point, a wall or a boundary, and place the structure from it: the site appears here.
+			</p>
+		{/if}
 	</div>
 </main>

@@ -1,17 +1,13 @@
 """Frames while the drawing of 40 corners, with its families, boards and nails, is zoomed in Chromium."""
 
 import json
-import os
-import socket
-import subprocess
-import tempfile
 import urllib.request
 from typing import Any
 
 from playwright.sync_api import Page, sync_playwright
 
-from anvilhead.launch.paths import ROOT
 from bench.plans import comb
+from bench.running import running_demo
 from bench.side_by_side import report
 
 CORNERS = 40
@@ -53,30 +49,14 @@ def open_plan(page: Page, site: str) -> None:
 
 
 def main() -> None:
-    with tempfile.TemporaryDirectory(prefix="anvilhead-bench-") as var, socket.socket() as probe:
-        os.chmod(var, 0o755)
-        probe.bind(("127.0.0.1", 0))
-        port = str(probe.getsockname()[1])
-        probe.close()
-        demo = subprocess.Popen(
-            [str(ROOT / "anvilhead"), "demo", "--port", port],
-            env={**os.environ, "ANVILHEAD_VAR": var}, stderr=subprocess.PIPE, text=True,
-        )  # fmt: skip
-        try:
-            for line in demo.stderr or []:
-                if "is ready" in line:
-                    break
-            with sync_playwright() as playwright:
-                browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox"])
-                page = browser.new_page(viewport={"width": 1280, "height": 800})
-                open_plan(page, f"http://127.0.0.1:{port}")
-                times = sorted(page.evaluate(ZOOMING, FRAMES))
-                browser.close()
-            print(f"  frame while zooming: median {times[len(times) // 2]:.1f} ms, slowest tenth {times[-9]:.1f} ms")
-            report("frames a second while zooming", 1000 / (sum(times) / len(times)), "60", "")
-        finally:
-            demo.terminate()
-            demo.wait()
+    with running_demo() as site, sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox"])
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        open_plan(page, site)
+        times = sorted(page.evaluate(ZOOMING, FRAMES))
+        browser.close()
+    print(f"  frame while zooming: median {times[len(times) // 2]:.1f} ms, slowest tenth {times[-9]:.1f} ms")
+    report("frames a second while zooming", 1000 / (sum(times) / len(times)), "60", "")
 
 
 if __name__ == "__main__":

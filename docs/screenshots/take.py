@@ -1,22 +1,20 @@
 """Takes the pictures of this folder from a fresh demo.
 
-Run `./anvilhead test` once, then `PYTHONPATH=src .venv/bin/python docs/screenshots/take.py`.  It starts a demo
+Run `./anvilhead test` once, then `PYTHONPATH=src:. .venv/bin/python docs/screenshots/take.py`.  It starts a demo
 of its own in a temporary folder, works through it as a builder would, and writes each picture.
 """
 
-import os
 import re
 import shutil
-import socket
 import subprocess
 import tempfile
 from pathlib import Path
 
+from bench.running import running_demo
 from PIL import Image
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 HERE = Path(__file__).parent
-ROOT = HERE.parents[1]
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 FIRST_ROUND = ("45'", "28' 5 7/8\"", "45'", "28' 6 1/8\"", "52' 11 1/8\"", "52' 10 1/16\"")
@@ -30,26 +28,10 @@ FLAGS = [
 
 
 def main() -> None:
-    with tempfile.TemporaryDirectory(prefix="anvilhead-pictures-") as var:
-        os.chmod(var, 0o755)
-        with socket.socket() as probe:
-            probe.bind(("127.0.0.1", 0))
-            port = probe.getsockname()[1]
-        demo = subprocess.Popen(
-            [str(ROOT / "anvilhead"), "demo", "--port", str(port)],
-            env={**os.environ, "ANVILHEAD_VAR": var}, stderr=subprocess.PIPE, text=True,
-        )  # fmt: skip
-        try:
-            for line in demo.stderr or []:
-                if "is ready" in line:
-                    break
-            with sync_playwright() as playwright:
-                browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
-                take(browser, f"http://127.0.0.1:{port}")
-                browser.close()
-        finally:
-            demo.terminate()
-            demo.wait()
+    with running_demo() as site, sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        take(browser, site)
+        browser.close()
 
 
 def take(browser: Browser, site: str) -> None:

@@ -167,3 +167,51 @@ def test_a_footprint_from_a_drawing(page: Page) -> None:
 
     expect(page.get_by_label("Go A–B")).to_have_value(re.compile("4000|13' 1 1/2"))
     expect(page.get_by_text("Closes on A")).to_be_visible()
+
+
+def test_a_picture_is_made_of_the_plan(page: Page) -> None:
+    make_store(page, "Pictured")
+    page.keyboard.press("5")
+    with page.expect_download() as download:
+        page.get_by_role("button", name="Picture (PNG)").click()
+    raw = Path(download.value.path()).read_bytes()
+    width, height = (int.from_bytes(raw[at : at + 4], "big") for at in (16, 20))
+    assert raw.startswith(b"\x89PNG")
+    assert width > 2000
+    assert height > 1000
+
+
+def test_two_people_change_different_things_and_both_stay(page: Page) -> None:
+    make_store(page, "Together")
+    page.get_by_role("tab", name="Truck").click()
+    page.get_by_role("button", name="+ length").click()
+    page.keyboard.type("12'")
+    other = page.context.new_page()
+    other.goto(page.url.replace("/boards", "/footprint"))
+    other.get_by_label("Corner may be off").fill('1/4"')
+    other.get_by_role("button", name="Keep this plan").click()
+    expect(other.get_by_text("Kept.")).to_be_visible()
+
+    page.get_by_role("button", name="Keep this plan").click()
+    expect(page.get_by_role("alert")).to_contain_text("tolerance")
+    page.get_by_role("button", name="Keep both").click()
+    expect(page.get_by_text("Kept.")).to_be_visible()
+    other.reload()
+    expect(other.get_by_label("Corner may be off")).to_have_value('1/4"')
+    other.goto(page.url)
+    other.get_by_role("tab", name="Truck").click()
+    expect(other.get_by_label("Stock length, number 1")).to_have_value("12'")
+
+
+def test_what_is_held_as_true_can_be_undone(page: Page) -> None:
+    make_store(page, "Undone")
+    page.keyboard.press("1")
+    page.get_by_role("button", name="Another point").click()
+    page.get_by_label("Name of point 1").fill("M1")
+    page.get_by_label("East of M1").fill("10'")
+    page.get_by_label("North of M1").fill("-4'")
+    page.get_by_role("button", name="Hold this as true").click()
+    expect(page.get_by_role("img", name="Site of Undone, drawn to scale")).to_contain_text("M1")
+
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_label("Name of point 1")).to_have_count(0)

@@ -8,9 +8,10 @@ import pytest
 from anvilhead.core.adjustment import Ellipse
 from anvilhead.core.footprint import Footprint, rectangle
 from anvilhead.core.inner_line import InnerKind, InnerRow, lines_of
-from anvilhead.core.method import Instruments, School, compare_methods
+from anvilhead.core.method import compare_methods
 from anvilhead.core.point import Point
 from anvilhead.core.school import parallels_to, point_numbers, running_marks, steps_for
+from anvilhead.core.school_errors import Instruments, School
 from anvilhead.core.tape import TapeClass
 from anvilhead.core.triangle import far_error_mm, fitting_triangles, largest_triangle, swing_flatness_mm
 from anvilhead.core.walk import Leg, run_of, walk

@@ -214,6 +214,7 @@ class TestFamilies:
         ("change", "found"),
         [
             ({"section": {"wall": "24\"", "footing": "20\""}}, {"/structures/0/section": "footing-misses-wall"}),
+            ({"section_on": {"AB": {"wall": "8\""}}}, {"/structures/0/section_on": "section-missing"}),
             ({"lines": [{"family": "inner", "offset": "-11'"}]}, {"/structures/0/lines/0": "nothing-left"}),
             ({"lines": [{"family": "dig", "offset": 0, "on": {"XY": 0}}]},
              {"/structures/0/lines/0/on/XY": "unknown-line"}),
@@ -221,7 +222,7 @@ class TestFamilies:
             ({"inner": [{"name": "P", "side": "AB", "distances": ["40'"]}]}, {"/structures/0/inner/0": "outside"}),
             ({"boards": {"ground": {"AB@Q": 0}}}, {"/structures/0/boards/ground/AB@Q": "unknown-corner or board"}),
         ],
-        ids=["section", "offset", "line", "twice", "inner", "ground"],
+        ids=["section", "no section", "offset", "line", "twice", "inner", "ground"],
     )  # fmt: skip
     def test_faults_have_their_place(self, change: dict[str, Any], found: dict[str, str]) -> None:
         assert refused({"footprint": ELL, **change}) == {

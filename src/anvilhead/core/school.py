@@ -10,8 +10,9 @@ from dataclasses import dataclass
 
 from anvilhead.core.footprint import Footprint, Side
 from anvilhead.core.inner_line import InnerLine
-from anvilhead.core.method import MethodReport, School
+from anvilhead.core.method import MethodReport
 from anvilhead.core.point import Point
+from anvilhead.core.school_errors import School
 from anvilhead.core.tolerances import COINCIDENT_MM, POOR_CROSSING_SINE, STRAIGHT_RAD
 from anvilhead.core.triangle import Triangle, largest_triangle
 

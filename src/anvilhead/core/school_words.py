@@ -3,8 +3,9 @@
 from collections.abc import Callable
 
 from anvilhead.core.length_printing import print_difference, print_length
-from anvilhead.core.method import Comparison, MethodReport, NotFor, School
+from anvilhead.core.method import Comparison, MethodReport, NotFor
 from anvilhead.core.school import SchoolStep
+from anvilhead.core.school_errors import School
 from anvilhead.core.triangle import Triangle
 from anvilhead.core.units import Units
 from anvilhead.core.words import listed

@@ -5,7 +5,7 @@ import math
 from anvilhead.core import school_words as words
 from anvilhead.core.inner_line import points_of
 from anvilhead.core.length_printing import print_difference, print_distance
-from anvilhead.core.method import Comparison, Instruments, MethodReport, compare_methods
+from anvilhead.core.method import Comparison, MethodReport, compare_methods
 from anvilhead.core.point import Point
 from anvilhead.core.school import (
     SchoolStep,
@@ -15,6 +15,7 @@ from anvilhead.core.school import (
     running_marks,
     steps_for,
 )
+from anvilhead.core.school_errors import Instruments
 from anvilhead.core.tolerances import SMALLEST_MOVE_MM
 from anvilhead.core.triangle import Triangle, fitting_triangles, swing_flatness_mm
 from anvilhead.core.units import FOOT_MM, Units

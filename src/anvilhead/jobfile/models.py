@@ -5,7 +5,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from anvilhead.core.method import School
+from anvilhead.core.school_errors import School
 from anvilhead.jobfile.beside import Beside, Inner, LineName, Section
 from anvilhead.jobfile.board_plans import BoardPlan
 from anvilhead.jobfile.control import Control, Placing

@@ -2,7 +2,7 @@
 
 from anvilhead.core.batter_board import BoardStyle
 from anvilhead.core.inner_line import InnerKind
-from anvilhead.core.method import School
+from anvilhead.core.school_errors import School
 from anvilhead.jobfile.result_parts import Between, Direction, Distance, EllipseResult, Place, Result, SideResult
 
 

@@ -143,6 +143,9 @@ def _families(plan: Plan, outline: Footprint, faults: _Faults) -> list[LineFamil
         with faults.at("section"):
             on = {line: _section(section) for line, section in plan.section_on.items()}
             families += families_of_section(_section(plan.section), on)
+    if plan.section_on and not plan.section:
+        message = "Sides differ from a wall section that is not there. Add “section”, or take “section_on” out."
+        faults.add(("section_on",), "section-missing", message)
     for line in plan.section_on:
         if line not in outline.sides_by_name:
             faults.unknown(("section_on", line), "line", line, list(outline.sides_by_name))

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { StructureResult, Units } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
-	import LengthField from '$lib/lengths/LengthField.svelte';
+	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
 	import LengthList from '$lib/plan/LengthList.svelte';
@@ -28,56 +28,56 @@
 	{#each corners as corner (corner)}
 		<div class="grid grid-cols-[1.6rem_minmax(0,1fr)] items-center">
 			<b class="text-lg">{corner}</b>
-			<LengthField
+			<DraftLength
+				{draft}
+				path={['boards', 'ground', corner]}
 				bare
 				signed
 				label="Ground at {corner}"
-				value={draft.text('boards', 'ground', corner)}
 				{units}
 				placeholder="level"
-				refused={draft.trouble('boards', 'ground', corner)}
-				onInput={(text) => draft.putOptional(['boards', 'ground', corner], text)}
+				optional
 			/>
 		</div>
 	{/each}
 </div>
 <div class="mt-3 grid grid-cols-2 gap-x-4 gap-y-2">
-	<LengthField
+	<DraftLength
+		{draft}
+		path={['boards', 'clear']}
 		label="String clears the ground by"
-		value={draft.text('boards', 'clear')}
 		{units}
 		placeholder={usual.clear}
-		refused={draft.trouble('boards', 'clear')}
 		hint="at the highest ground"
-		onInput={(text) => draft.putOptional(['boards', 'clear'], text)}
+		optional
 	/>
-	<LengthField
+	<DraftLength
+		{draft}
+		path={['boards', 'embedment']}
 		label="Stake in the ground"
-		value={draft.text('boards', 'embedment')}
 		{units}
 		placeholder={usual.embed}
-		refused={draft.trouble('boards', 'embedment')}
 		hint="until it stands firm"
-		onInput={(text) => draft.putOptional(['boards', 'embedment'], text)}
+		optional
 	/>
-	<LengthField
+	<DraftLength
+		{draft}
+		path={['boards', 'string_height']}
 		label="String height"
-		value={draft.text('boards', 'string_height')}
 		{units}
 		signed
 		placeholder={result.heights?.string_text ?? 'worked out'}
-		refused={draft.trouble('boards', 'string_height')}
 		hint="left empty: from the highest ground"
-		onInput={(text) => draft.putOptional(['boards', 'string_height'], text)}
+		optional
 	/>
-	<LengthField
+	<DraftLength
+		{draft}
+		path={['boards', 'step']}
 		label="Step down by"
-		value={draft.text('boards', 'step')}
 		{units}
 		placeholder="one height for all"
-		refused={draft.trouble('boards', 'step')}
 		hint="one exact amount, written on the boards"
-		onInput={(text) => draft.putOptional(['boards', 'step'], text)}
+		optional
 	/>
 </div>
 <h2 class="mt-1 mb-1 font-bold">Stakes at hand</h2>

@@ -2,6 +2,7 @@
 	import type { Board, Units } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
 	import LengthField from '$lib/lengths/LengthField.svelte';
+	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
 	import { STYLES } from './styles';
@@ -39,15 +40,14 @@
 			>{STYLES.find((one) => one.value === (draft.doc.boards?.style ?? 'two'))?.hint}</span
 		>
 	</label>
-	<LengthField
+	<DraftLength
+		{draft}
+		path={['board_setback']}
 		label="Board setback"
-		value={draft.text('board_setback')}
 		{units}
-		refused={draft.trouble('board_setback')}
 		hint={hasDig
 			? 'at least; the dig may ask for more'
 			: 'by hand 1 to 3 ft, by machine 4 ft or more'}
-		onInput={(text) => draft.put(['board_setback'], text)}
 	/>
 	<LengthField
 		label="Depth of the dig"
@@ -58,14 +58,14 @@
 		onInput={setDepth}
 	/>
 	{#if hasDig}
-		<LengthField
+		<DraftLength
+			{draft}
+			path={['boards', 'dig', 'working_space']}
 			label="Room to work"
-			value={draft.text('boards', 'dig', 'working_space')}
 			{units}
-			refused={draft.trouble('boards', 'dig', 'working_space')}
 			hint="between top of the cut and boards"
 			placeholder={units === 'ft-in' ? "2'" : '0.6 m'}
-			onInput={(text) => draft.putOptional(['boards', 'dig', 'working_space'], text)}
+			optional
 		/>
 		<label class="block">
 			<span class="font-semibold">Slope of the cut</span>
@@ -85,13 +85,12 @@
 			<span class="mt-1 block text-sm text-ink-soft">Soil and local rules decide.</span>
 		</label>
 	{/if}
-	<LengthField
+	<DraftLength
+		{draft}
+		path={['restake_over']}
 		label="Stake again over"
-		value={draft.text('restake_over')}
 		{units}
-		refused={draft.trouble('restake_over')}
 		hint="a nail that must move more says start again"
-		onInput={(text) => draft.put(['restake_over'], text)}
 	/>
 </div>
 <h2 class="mt-2 font-bold">Board by board</h2>
@@ -116,14 +115,14 @@
 			{#each here as board (board.board)}
 				<div class="mt-1 grid grid-cols-[4.5rem_8rem_minmax(0,1fr)] items-center gap-2">
 					<span class="font-semibold">{board.board}</span>
-					<LengthField
+					<DraftLength
+						{draft}
+						path={['boards', 'setbacks', board.board]}
 						bare
 						label="Setback of {board.board}"
-						value={draft.text('boards', 'setbacks', board.board)}
 						{units}
 						placeholder={board.setback_text}
-						refused={draft.trouble('boards', 'setbacks', board.board)}
-						onInput={(text) => draft.putOptional(['boards', 'setbacks', board.board], text)}
+						optional
 					/>
 					<span class="text-sm text-ink-soft">
 						{#if board.reason}<Words text={board.reason} />{:else}<Len text={board.setback_text} /> out{/if}

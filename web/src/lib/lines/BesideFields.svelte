@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Units } from '$lib/api/types';
-	import LengthField from '$lib/lengths/LengthField.svelte';
+	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
 	import { pointer } from '$lib/plan/planDoc';
 
@@ -38,15 +38,14 @@
 						oninput={(event) => draft.put(['lines', index, 'family'], event.currentTarget.value)}
 					/>
 				</label>
-				<LengthField
+				<DraftLength
+					{draft}
+					path={['lines', index, 'offset']}
 					bare
 					label="Offset of {line.family || `line ${index + 1}`}"
-					value={draft.text('lines', index, 'offset')}
 					{units}
 					signed
 					placeholder={open ? 'to the right' : 'outward'}
-					refused={troubleOf(index, 'offset')}
-					onInput={(text) => draft.put(['lines', index, 'offset'], text)}
 				/>
 				<button
 					type="button"
@@ -58,14 +57,13 @@
 			{#each Object.keys(line.on ?? {}) as side (side)}
 				<div class="mt-1 grid grid-cols-[minmax(0,1fr)_9rem_auto] items-center gap-2">
 					<span class="text-right">beside {side}</span>
-					<LengthField
+					<DraftLength
+						{draft}
+						path={['lines', index, 'on', side]}
 						bare
 						label="Offset of {line.family} beside {side}"
-						value={draft.text('lines', index, 'on', side)}
 						{units}
 						signed
-						refused={troubleOf(index, 'on', side)}
-						onInput={(text) => draft.put(['lines', index, 'on', side], text)}
 					/>
 					<button
 						type="button"

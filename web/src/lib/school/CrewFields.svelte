@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Units } from '$lib/api/types';
-	import LengthField from '$lib/lengths/LengthField.svelte';
+	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
 
 	interface Props {
@@ -22,14 +22,14 @@
 			<option value="1">one alone</option>
 		</select>
 	</label>
-	<LengthField
+	<DraftLength
+		{draft}
+		path={['tape_error']}
 		label="Tape is good for ±"
-		value={draft.text('tape_error')}
 		{units}
 		placeholder={units === 'ft-in' ? '1/16"' : '1.6 mm'}
-		refused={draft.trouble('tape_error')}
 		hint="on a short pull; more on long ones"
-		onInput={(text) => draft.putOptional(['tape_error'], text)}
+		optional
 	/>
 	<label class="flex min-h-11 items-center gap-3">
 		<input
@@ -41,13 +41,13 @@
 		a square-throwing laser is at hand
 	</label>
 	{#if draft.doc.laser}
-		<LengthField
+		<DraftLength
+			{draft}
+			path={['laser_offset']}
 			label="Laser off the string"
-			value={draft.text('laser_offset')}
 			{units}
-			refused={draft.trouble('laser_offset')}
 			hint="the same offset is held at the far corner"
-			onInput={(text) => draft.putOptional(['laser_offset'], text)}
+			optional
 		/>
 	{/if}
 </div>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Job, Structure, Units } from '$lib/api/types';
-	import LengthField from '$lib/lengths/LengthField.svelte';
+	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
 
 	interface Props {
@@ -58,15 +58,7 @@
 </script>
 
 {#snippet length(label: string, path: (string | number)[], hint: string, signed = true)}
-	<LengthField
-		{label}
-		value={draft.text('placing', ...path)}
-		{units}
-		{signed}
-		{hint}
-		refused={draft.trouble('placing', ...path)}
-		onInput={(text) => draft.put(['placing', ...path], text)}
-	/>
+	<DraftLength {draft} path={['placing', ...path]} {label} {units} {signed} {hint} />
 {/snippet}
 {#snippet choice(label: string, key: string, values: { value: string; label: string }[])}
 	<label class="block">

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Footprint, Shape, Units } from '$lib/api/types';
-	import LengthField from '$lib/lengths/LengthField.svelte';
+	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
 	import { stepsOf } from '$lib/plan/planDoc';
 	import ImportOutline from './ImportOutline.svelte';
@@ -39,21 +39,19 @@
 <div class="mt-2">
 	{#if 'length' in footprint}
 		<div class="grid grid-cols-2 gap-4">
-			<LengthField
+			<DraftLength
+				{draft}
+				path={['footprint', 'length']}
 				label="Length, A to B"
-				value={draft.text('footprint', 'length')}
 				{units}
-				refused={troubles['/footprint/length']}
 				hint="the first string"
-				onInput={(text) => draft.put(['footprint', 'length'], text)}
 			/>
-			<LengthField
+			<DraftLength
+				{draft}
+				path={['footprint', 'width']}
 				label="Width, B to C"
-				value={draft.text('footprint', 'width')}
 				{units}
-				refused={troubles['/footprint/width']}
 				hint="square to it"
-				onInput={(text) => draft.put(['footprint', 'width'], text)}
 			/>
 		</div>
 	{:else if 'steps' in footprint}

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Units } from '$lib/api/types';
-	import LengthField from '$lib/lengths/LengthField.svelte';
+	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
 	import { KINDS } from '$lib/plan/planDoc';
 
@@ -35,13 +35,12 @@
 			{#each KINDS as kind (kind.value)}<option value={kind.value}>{kind.label}</option>{/each}
 		</select>
 	</label>
-	<LengthField
+	<DraftLength
+		{draft}
+		path={['tolerance']}
 		label="Corner may be off"
-		value={draft.text('tolerance')}
 		{units}
-		refused={draft.trouble('tolerance')}
 		hint="Framing slab 1/8 in (3 mm), footings 1/4 in (6 mm), fence 1 in (25 mm)"
-		onInput={(text) => draft.put(['tolerance'], text)}
 	/>
 	<label class="block">
 		<span class="font-semibold">Line that is held</span>

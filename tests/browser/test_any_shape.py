@@ -76,6 +76,10 @@ def test_a_leg_put_in_taken_out_mirrored_and_started_elsewhere(page: Page) -> No
 
     page.get_by_role("button", name="Mirror").click()
     expect(page.get_by_label("Turn before B–C")).to_have_value("-90")
+    page.get_by_role("button", name="Step back").click()
+    expect(page.get_by_label("Turn before B–C")).to_have_value("90")
+    page.get_by_role("button", name="Mirror").click()
+    expect(page.get_by_label("Turn before B–C")).to_have_value("-90")
     page.get_by_label("Start from another corner").select_option("1")
     expect(page.get_by_label("Go A–B")).to_have_value("27' 6\"")
     page.get_by_role("button", name="Keep this plan").click()
@@ -215,3 +219,24 @@ def test_what_is_held_as_true_can_be_undone(page: Page) -> None:
 
     page.get_by_role("button", name="Undo").click()
     expect(page.get_by_label("Name of point 1")).to_have_count(0)
+
+
+def test_what_hung_on_a_corner_that_is_gone_can_be_taken_out_where_one_stands(page: Page) -> None:
+    make_store(page, "Clipped away")
+    page.get_by_role("tab", name="Height").click()
+    page.get_by_label("Ground at D").fill("-1'")
+    page.get_by_role("button", name="Keep this plan").click()
+    expect(page.get_by_text("Kept.")).to_be_visible()
+    page.keyboard.press("2")
+    page.get_by_role("button", name="Change it wall by wall").click()
+    page.get_by_role("button", name="Take C–D out").click()
+    page.get_by_role("button", name="Take C–D out").click()
+    page.get_by_role("button", name="Last wall closes it").click()
+    hindered = page.get_by_role("list", name="What stands against keeping this plan")
+    expect(hindered).to_contain_text("There is no corner or board D")
+    expect(page.get_by_role("button", name="Keep this plan")).to_be_disabled()
+
+    hindered.get_by_role("button", name="Take it out").click()
+    page.get_by_role("button", name="Keep this plan").click()
+    expect(page.get_by_text("Kept.")).to_be_visible()
+    expect(page.get_by_role("img", name="Boat store, drawn to scale")).to_contain_text("C")

@@ -1,5 +1,6 @@
 """Sentences about a plan."""
 
+from dataclasses import replace
 
 import pytest
 
@@ -21,7 +22,8 @@ BOARDS = boards_for(rectangle(12_000, 8000), BoardLayout(1200))
     ("setback_ft", "text"),
     [
         (4.5, "6\" to the outer edge + 2' 0\" slope of the cut + 2' 0\" to work = 4' 6\"."),
-        (4.0, "6\" to the outer edge + 2' 0\" slope of the cut + 2' 0\" to work = 4' 6\": this board stands 6\" too near."),
+        (4.0, "6\" to the outer edge + 2' 0\" slope of the cut + 2' 0\" to work = 4' 6\": "
+              "this board stands 6\" too near."),
         (6.0, "6\" to the outer edge + 2' 0\" slope of the cut + 2' 0\" to work = 4' 6\" would be enough."),
     ],
 )  # fmt: skip
@@ -62,16 +64,8 @@ def test_notes_of_a_family_name_wall_and_distance() -> None:
 
 
 def clearance(**changes: object) -> Clearance:
-    usual = {
-        "to": "lane",
-        "least_mm": 3000.0,
-        "nearest": "A",
-        "needed_mm": 0.0,
-        "overlaps": False,
-        "allowed": False,
-        "corners": {},
-    }
-    return Clearance(**{**usual, **changes})  # type: ignore[arg-type]
+    room = Clearance("lane", 3000.0, "A", needed_mm=0.0, overlaps=False, allowed=False, corners={}, lines={})
+    return replace(room, **changes)  # type: ignore[arg-type]
 
 
 @pytest.mark.parametrize(

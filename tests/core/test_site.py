@@ -79,6 +79,7 @@ class TestRoom:
         found = self.room(boundary, needed_mm=3500.0)
 
         assert found.corners == {"A": 3000, "B": 3000, "C": 11_000, "D": 11_000}
+        assert found.lines == {"AB": 3000, "BC": 3000, "CD": 11_000, "DA": 3000}
         assert (found.least_mm, found.short_mm, found.is_clear) == (3000, 500, False)
 
     def test_a_corner_of_the_other_may_come_nearest_to_a_side(self) -> None:

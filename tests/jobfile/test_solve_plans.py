@@ -319,6 +319,22 @@ class TestSite:
         assert not room["clear"]
         assert room["words"] == "A comes to 12' 0\": 3' 0\" less than the 15' 0\" asked for"
 
+    def test_a_dig_edge_over_a_boundary_is_flagged_though_the_wall_is_clear(self) -> None:
+        placing = {"by": "gap", "line": "AB", "reference": "lane", "gap": "15'", "corner": "A", "station": "20'"}
+        plan = {**self.STORE, "placing": placing, "section": {"wall": '8"', "dig": "16'"}}
+        room = solve(plan, control=self.CONTROL)["s1"]["site"]["clearances"][0]
+        assert room["clear"]
+        assert room["outermost"]["words"] == "its dig outer edge runs into it"
+
+    def test_an_inside_that_is_dug_out_whole_is_told_not_refused(self) -> None:
+        hut = {"footprint": {"shape": "rectangle", "length": "8'", "width": "6'"},
+               "section": {"wall": "8\"", "footing": "16\"", "dig": "3'"}}  # fmt: skip
+        found = one(hut)
+        assert found["lines_gone"] == [
+            "Nothing is left of dig inner edge: its offset is more than the footprint holds."
+        ]
+        assert "dig outer edge" in [line["family"] for line in found["lines"]]
+
     def test_overlapping_on_purpose_is_let_pass(self) -> None:
         placing = {"by": "point", "at": "M1", "corner": "A", "bearing": 90}
         pair = ({**self.STORE, "placing": placing}, {**self.STORE, "kind": "slab", "placing": placing})

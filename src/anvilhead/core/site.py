@@ -181,7 +181,7 @@ class Clearance:
         needed_mm: room asked for.
         overlaps: whether they cross, one lies in the other, or it stands outside what should hold it.
         allowed: whether that is on purpose.
-        corners: distance of each corner.
+        corners, lines: distance of each corner, and of each side by its line name.
     """
 
     to: str
@@ -191,6 +191,7 @@ class Clearance:
     overlaps: bool
     allowed: bool
     corners: Mapping[str, float]
+    lines: Mapping[str, float]
 
     @property
     def short_mm(self) -> float:
@@ -211,12 +212,11 @@ def clearances(outline: Footprint, neighbours: Sequence[Neighbour]) -> list[Clea
 def _clearance(outline: Footprint, neighbour: Neighbour) -> Clearance:
     other = neighbour.outline
     corners = {name: min(_to_side(point, s) for s in other.sides) for name, point in outline.corners.items()}
+    lines = {side.name: _between(side, other, corners) for side in outline.sides}
     nearest = min(corners, key=lambda name: round(corners[name], 3))  # the first of those that come equally near
-    least = corners[nearest]
-    for side in outline.sides:
-        reach = min(_to_side(point, side) for point in other.points)
-        if reach < least - COINCIDENT_MM:
-            nearest, least = side.name, reach
+    least = min(lines.values())
+    if least < corners[nearest] - COINCIDENT_MM:
+        nearest = min(lines, key=lambda name: round(lines[name], 3))
     crossing = next((a.name for a in outline.sides for b in other.sides if _cross(a, b)), None)
     outside = neighbour.holds and not all(other.contains(p) or corners[n] == 0 for n, p in outline.corners.items())
     within = not neighbour.holds and (_within(outline, other) or _within(other, outline))
@@ -229,7 +229,15 @@ def _clearance(outline: Footprint, neighbour: Neighbour) -> Clearance:
         overlaps=overlaps,
         allowed=neighbour.allowed,
         corners=corners,
+        lines=lines,
     )
+
+
+def _between(side: Side, other: Footprint, corners: Mapping[str, float]) -> float:
+    """Shortest distance between a side and an outline; the side's ends are known already."""
+    if any(_cross(side, stretch) for stretch in other.sides):
+        return 0.0
+    return min(corners[side.start], corners[side.end], *(_to_side(point, side) for point in other.points))
 
 
 def _within(inner: Footprint, outer: Footprint) -> bool:

@@ -66,6 +66,20 @@ class Site:
         outline = self.outline(structure)
         return clearances(outline, self.neighbours(structure)) if outline else []
 
+    def outermost(self, structure: str) -> tuple[str, list[Clearance]] | None:
+        """The family farthest out, and its room to all others; None when that is the wall itself, or not placed."""
+        pose, planned = self.poses.get(structure), self.planned[structure]
+        lines = [side.name for side in planned.footprint.sides]
+        widest = max(planned.outlines, key=lambda one: max(one.family.offset_of(line) for line in lines))
+        if pose is None or not planned.footprint.closed or widest is planned.outlines[0]:
+            return None
+        points = [pose.to_site(side.start_point) for side in widest.sides]
+        try:
+            outline = Footprint(tuple(points))
+        except GeometryError:  # a family that runs into itself is told with the family
+            return None
+        return widest.family.name, clearances(outline, self.neighbours(structure))
+
 
 def place_all(control: Control, planned: Mapping[str, Planned]) -> tuple[Site, list[Problem]]:
     """Place every structure that says how, whatever their order; faults by their place in the job."""

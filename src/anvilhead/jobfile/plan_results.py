@@ -273,7 +273,12 @@ class MethodsResult(Result):
 
 
 class ClearanceResult(Result):
-    """Room between this structure and a neighbour; `corners` from each corner, `corner_texts` in the job's units."""
+    """Room between this structure and a neighbour.
+
+    Attributes:
+        corners, lines: from each corner, and from each side by its line name; corner_texts in the job's units.
+        outermost: how near its outermost line comes (a dig or footing edge); null when that is the wall itself.
+    """
 
     to: str
     least_mm: float
@@ -286,6 +291,18 @@ class ClearanceResult(Result):
     words: str
     corners: dict[str, float]
     corner_texts: dict[str, str]
+    lines: dict[str, float]
+    outermost: "OutermostResult | None"
+
+
+class OutermostResult(Result):
+    """The outermost family of a structure, and its room to a neighbour."""
+
+    family: str
+    least_mm: float
+    text: str
+    clear: bool
+    words: str
 
 
 class SiteResult(Result):

@@ -37,6 +37,7 @@ class Planned:
         plan: the document.
         footprint: its outline; walked: the walk that made it, if one did.
         families: wall face first, then those of the section, then the others; outlines: the same, worked out.
+        gone: lines of the section that the footprint has no room for, in words.
         inner: inner lines.
         boards: every board; needs: why each stands as far out as it must, when there is a dig.
         set_out: what is to be squared.
@@ -47,6 +48,7 @@ class Planned:
     walked: Walked | None
     families: tuple[LineFamily, ...]
     outlines: tuple[FamilyOutline, ...]
+    gone: tuple[str, ...]
     inner: tuple[InnerLine, ...]
     boards: tuple[Board, ...]
     needs: tuple[SetbackNeed, ...]
@@ -77,7 +79,8 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
         return None, faults.found
     held = _held_line(plan, outline, faults)
     families = _families(plan, outline, faults)
-    outlines = _outlines(plan, outline, families, faults)
+    outlines, gone = _outlines(plan, outline, families, faults)
+    families = [one.family for one in outlines]
     inner: list[InnerLine] = []
     for i, row in enumerate(plan.inner):
         with faults.at("inner", i):
@@ -95,6 +98,7 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
             way,
             tuple(families),
             tuple(outlines),
+            tuple(gone),
             tuple(inner),
             boards_for(outline, layout),
             tuple(needs),
@@ -160,13 +164,22 @@ def _families(plan: Plan, outline: Footprint, faults: _Faults) -> list[LineFamil
     return families
 
 
-def _outlines(plan: Plan, outline: Footprint, families: list[LineFamily], faults: _Faults) -> list[FamilyOutline]:
-    outlines = []
+def _outlines(
+    plan: Plan, outline: Footprint, families: list[LineFamily], faults: _Faults
+) -> tuple[list[FamilyOutline], list[str]]:
+    """Every family worked out; what a section asks for and a small footprint has no room for is told, not refused."""
+    outlines: list[FamilyOutline] = []
+    gone: list[str] = []
     own = len(families) - len(plan.lines)
     for i, family in enumerate(families):
-        with faults.at(*(("lines", i - own) if i >= own else ("section",))):
+        try:
             outlines.append(outline_of(outline, family))
-    return outlines
+        except GeometryError as error:
+            if i < own:
+                gone.append(error.message)
+            else:
+                faults.add(("lines", i - own), error.code, error.message)
+    return outlines, gone
 
 
 def _layout(

@@ -142,7 +142,8 @@ class StructureResult(Result):
         angles: inside angle at each corner, degrees (an open line's left); its ends have none.
         closing: how a walk closes; null for other shapes.
         overall: size along the baseline and square to it.
-        lines: families, the wall face first; sticks: marking sticks, alike sides together.
+        lines: families, the wall face first; lines_gone: those of the section there is no room for, in words.
+        sticks: marking sticks, alike sides together.
         heights: null while no ground is said; site: null while it is not placed.
         methods: null in a quick answer that leaves them out.
         setting_out: sheet of the chosen school, else of the one recommended.
@@ -162,6 +163,7 @@ class StructureResult(Result):
     perimeter_text: str
     overall: OverallResult
     lines: list[FamilyResult]
+    lines_gone: list[str]
     sticks: list[MarkingStick]
     inner: InnerResult
     boards: list[BoardResult]

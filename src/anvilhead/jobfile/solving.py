@@ -7,6 +7,7 @@ from anvilhead.core.batter_board import stakes_of, string_length_mm
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.length_printing import print_area, print_length
 from anvilhead.core.plan_words import clearance_words
+from anvilhead.core.site import Clearance
 from anvilhead.core.tape import Pull
 from anvilhead.core.units import Units
 from anvilhead.core.walk import Leg, Walked
@@ -86,6 +87,7 @@ def solve_structure(
         perimeter_text=text_of(footprint.perimeter_mm, units),
         overall=solve_overall(found.outlines[0], footprint.sides[0].direction, units),
         lines=solve_families(found, units),
+        lines_gone=list(found.gone),
         sticks=solve_sticks(found, units),
         inner=solve_inner(found, units),
         boards=boards.results(),
@@ -148,20 +150,35 @@ def _site(site: Site, structure: str, units: Units) -> p.SiteResult | None:
     return p.SiteResult(
         corners={name: place(pose.to_site(point)) for name, point in footprint.corners.items()},
         bearing_deg=round(math.degrees(math.atan2(along.x, along.y)) % 360, 6),
-        clearances=[
-            p.ClearanceResult(
-                to=one.to,
-                least_mm=tidy(one.least_mm),
-                text=text_of(one.least_mm, units),
-                nearest=one.nearest,
-                needed_mm=tidy(one.needed_mm),
-                short_mm=tidy(one.short_mm),
-                overlaps=one.overlaps,
-                clear=one.is_clear,
-                words=clearance_words(one, units),
-                corners={name: tidy(mm) for name, mm in one.corners.items()},
-                corner_texts={name: text_of(mm, units) for name, mm in one.corners.items()},
-            )
-            for one in site.clearances(structure)
-        ],
+        clearances=_clearances(site, structure, units),
     )
+
+
+def _clearances(site: Site, structure: str, units: Units) -> list[p.ClearanceResult]:
+    outermost = site.outermost(structure)
+    beyond = dict(enumerate(outermost[1])) if outermost else {}
+    return [
+        p.ClearanceResult(
+            to=one.to,
+            least_mm=tidy(one.least_mm),
+            text=text_of(one.least_mm, units),
+            nearest=one.nearest,
+            needed_mm=tidy(one.needed_mm),
+            short_mm=tidy(one.short_mm),
+            overlaps=one.overlaps,
+            clear=one.is_clear,
+            words=clearance_words(one, units),
+            corners={name: tidy(mm) for name, mm in one.corners.items()},
+            corner_texts={name: text_of(mm, units) for name, mm in one.corners.items()},
+            lines={name: tidy(mm) for name, mm in one.lines.items()},
+            outermost=_outermost(outermost[0], beyond[i], units) if outermost else None,
+        )
+        for i, one in enumerate(site.clearances(structure))
+    ]
+
+
+def _outermost(family: str, room: Clearance, units: Units) -> p.OutermostResult:
+    text = text_of(room.least_mm, units)
+    clear = room.allowed or not room.overlaps
+    words = f"its {family} comes to {text}" if clear else f"its {family} runs into it"
+    return p.OutermostResult(family=family, least_mm=tidy(room.least_mm), text=text, clear=clear, words=words)

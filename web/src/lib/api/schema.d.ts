@@ -815,7 +815,11 @@ export interface components {
         };
         /**
          * ClearanceResult
-         * @description Room between this structure and a neighbour; `corners` from each corner, `corner_texts` in the job's units.
+         * @description Room between this structure and a neighbour.
+         *
+         *     Attributes:
+         *         corners, lines: from each corner, and from each side by its line name; corner_texts in the job's units.
+         *         outermost: how near its outermost line comes (a dig or footing edge); null when that is the wall itself.
          */
         ClearanceResult: {
             /** To */
@@ -844,6 +848,11 @@ export interface components {
             corner_texts: {
                 [key: string]: string;
             };
+            /** Lines */
+            lines: {
+                [key: string]: number;
+            };
+            outermost: components["schemas"]["OutermostResult"] | null;
         };
         /**
          * ClosingResult
@@ -1752,6 +1761,22 @@ export interface components {
              * @example 8394.7
              */
             offset: string | number;
+        };
+        /**
+         * OutermostResult
+         * @description The outermost family of a structure, and its room to a neighbour.
+         */
+        OutermostResult: {
+            /** Family */
+            family: string;
+            /** Least Mm */
+            least_mm: number;
+            /** Text */
+            text: string;
+            /** Clear */
+            clear: boolean;
+            /** Words */
+            words: string;
         };
         /**
          * OutlineChosen
@@ -2774,7 +2799,8 @@ export interface components {
          *         angles: inside angle at each corner, degrees (an open line's left); its ends have none.
          *         closing: how a walk closes; null for other shapes.
          *         overall: size along the baseline and square to it.
-         *         lines: families, the wall face first; sticks: marking sticks, alike sides together.
+         *         lines: families, the wall face first; lines_gone: those of the section there is no room for, in words.
+         *         sticks: marking sticks, alike sides together.
          *         heights: null while no ground is said; site: null while it is not placed.
          *         methods: null in a quick answer that leaves them out.
          *         setting_out: sheet of the chosen school, else of the one recommended.
@@ -2810,6 +2836,8 @@ export interface components {
             overall: components["schemas"]["OverallResult"];
             /** Lines */
             lines: components["schemas"]["FamilyResult"][];
+            /** Lines Gone */
+            lines_gone: string[];
             /** Sticks */
             sticks: components["schemas"]["MarkingStick"][];
             inner: components["schemas"]["InnerResult"];

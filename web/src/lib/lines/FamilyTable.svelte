@@ -39,6 +39,9 @@
 		{/each}
 	</tbody>
 </table>
+{#each result.lines_gone as gone (gone)}
+	<p class="caution mt-2 text-sm font-semibold">{gone}</p>
+{/each}
 {#each result.sticks as stick (stick.lines.join())}
 	<h3 class="mt-4 font-bold">Marking stick for {stick.lines.join(', ')}</h3>
 	<p class="text-sm text-ink-soft">Laid across the strings, from its outer end:</p>

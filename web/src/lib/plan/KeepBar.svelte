@@ -2,6 +2,7 @@
 	import type { Structure, Units } from '$lib/api/types';
 	import { keys } from '$lib/keys/keys.svelte';
 	import type { PlanEditor } from './editor.svelte';
+	import { canGo, pathOf } from './planDoc';
 
 	interface Props {
 		editor: PlanEditor;
@@ -9,6 +10,15 @@
 		units: Units;
 	}
 	let { editor, structure, units }: Props = $props();
+
+	/** Faults that no field shows; a walk under way says by itself that it is open. */
+	const hindrances = $derived(
+		editor.isChanged && !editor.preview.isOpenWalk
+			? Object.entries(editor.preview.troubles).filter(
+					([place]) => canGo(place) || ['', '/held_line', '/section_on'].includes(place)
+				)
+			: []
+	);
 
 	$effect(() =>
 		keys.offer([{ key: 'z', does: 'undo the last change of plan', run: () => void editor.undo() }])
@@ -43,9 +53,31 @@
 		</div>
 	</div>
 {/if}
+{#if hindrances.length}
+	<ul class="caution my-2 text-sm" aria-label="What stands against keeping this plan">
+		{#each hindrances as [place, message] (place)}
+			<li>
+				<strong>{message}</strong>
+				{#if canGo(place)}
+					<button
+						type="button"
+						class="min-h-11 px-2 underline"
+						onclick={() => editor.put(pathOf(place), undefined)}>Take it out</button
+					>
+				{/if}
+			</li>
+		{/each}
+	</ul>
+{/if}
 <div class="flex flex-wrap items-center gap-2">
 	<button class="board-button" disabled={!editor.isChanged || !editor.preview.isGood}
 		>Keep this plan</button
+	>
+	<button
+		class="board-button plain"
+		type="button"
+		disabled={!editor.canStepBack}
+		onclick={() => editor.stepBack()}>Step back</button
 	>
 	<button
 		class="board-button plain"

@@ -46,6 +46,15 @@ export class PlanEditor extends PlanDraft {
 	/** Change one value; kept on this device until the plan is. */
 	override put(path: Path, value: unknown): void {
 		super.put(path, value);
+		this.#changed();
+	}
+
+	override stepBack(): void {
+		super.stepBack();
+		this.#changed();
+	}
+
+	#changed(): void {
 		this.message = '';
 		writeKept(this.#key, { base: this.#base, doc: this.doc });
 	}
@@ -53,6 +62,7 @@ export class PlanEditor extends PlanDraft {
 	/** Put everything back to the plan as it is kept. */
 	reset(): void {
 		this.doc = documentOf(this.#structure());
+		this.forgetSteps();
 		this.#base = this.#structure().revision;
 		this.stale = undefined;
 		this.message = '';

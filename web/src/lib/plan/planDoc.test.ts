@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import type { PlanDoc } from '$lib/api/types';
-import { at, cornerName, isDrawable, pointer, put, sendable, textAt } from './planDoc';
+import {
+	at,
+	canGo,
+	cornerName,
+	isDrawable,
+	pathOf,
+	pointer,
+	put,
+	sendable,
+	textAt
+} from './planDoc';
 
 const ell: PlanDoc = {
 	kind: 'building',
@@ -38,6 +48,14 @@ describe('a plan document', () => {
 		expect(at(sendable(ell), ['footprint', 'steps'])).toHaveLength(2);
 		expect(isDrawable(ell)).toBe(true);
 		expect(isDrawable({ kind: 'slab', footprint: { length: "44'", width: ' ' } })).toBe(false);
+	});
+
+	it('tells what can go when it no longer fits the walls', () => {
+		expect(canGo('/boards/ground/F')).toBe(true);
+		expect(canGo('/inner/1')).toBe(true);
+		expect(canGo('/footprint')).toBe(false);
+		expect(canGo('/inner/1/distances/0')).toBe(false);
+		expect(pathOf('/lines/2/on/a~1b')).toEqual(['lines', 2, 'on', 'a/b']);
 	});
 
 	it('escapes pointers as JSON pointers are', () => {

@@ -56,6 +56,24 @@ export function pointer(path: Path): string {
 	return path.map((key) => `/${String(key).replaceAll('~', '~0').replaceAll('/', '~1')}`).join('');
 }
 
+/** The path a JSON pointer names, numbers for places in lists. */
+export function pathOf(text: string): Path {
+	return text
+		.split('/')
+		.slice(1)
+		.map((key) => key.replaceAll('~1', '/').replaceAll('~0', '~'))
+		.map((key) => (/^[0-9]+$/.test(key) ? Number(key) : key));
+}
+
+/** What can be taken out whole when it no longer fits the walls: it hangs on a corner or a line. */
+const HANGS_ON_WALLS =
+	/^\/(boards\/(ground|setbacks|styles)\/|section_on\/|lines\/[0-9]+\/on\/|inner\/[0-9]+$)/;
+
+/** Whether a fault can be mended by taking out what it is about. */
+export function canGo(text: string): boolean {
+	return HANGS_ON_WALLS.test(text);
+}
+
 /** Steps of a footprint that has them. */
 export function stepsOf(footprint: Footprint): Step[] {
 	return 'steps' in footprint ? footprint.steps : [];

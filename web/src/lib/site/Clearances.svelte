@@ -36,6 +36,13 @@
 					<th class="py-1.5 pr-2">{nameOf(one.to)}</th>
 					<td>
 						<span class={one.clear ? '' : 'font-bold text-string'}><Words text={one.words} /></span>
+						{#if one.outermost}
+							<span
+								class="block text-sm {one.outermost.clear
+									? 'text-ink-soft'
+									: 'font-bold text-string'}"><Words text={one.outermost.words} /></span
+							>
+						{/if}
 						<span class="block text-sm text-ink-soft">
 							{#each Object.entries(one.corner_texts) as [corner, text], i (corner)}{i
 									? ' · '

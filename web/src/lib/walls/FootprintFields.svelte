@@ -82,6 +82,14 @@
 	<button type="button" class="board-button plain" onclick={() => (importing = true)}
 		>From a file</button
 	>
+	{#if shapes.length}
+		<button
+			type="button"
+			class="board-button plain"
+			disabled={!draft.canStepBack}
+			onclick={() => draft.stepBack()}>Step back</button
+		>
+	{/if}
 </div>
 <ImportOutline
 	open={importing}

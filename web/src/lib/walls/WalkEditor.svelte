@@ -118,7 +118,8 @@
 	{/if}
 </div>
 <p class="mt-1 text-sm text-ink-soft max-sm:hidden">
-	Turn: left, right, 45, -30. Enter goes on; Ctrl Enter puts a leg in, Ctrl Delete takes one out.
+	Turn: left, right, 45, -30; “closes” for a length has it worked out. Enter goes on; Ctrl Enter
+	puts a leg in, Ctrl Delete takes one out.
 </p>
 
 <style>

@@ -5,8 +5,9 @@ import random
 
 import numpy as np
 
-from anvilhead.core.adjustment import Observation, adjust
+from anvilhead.core.adjustment import adjust
 from anvilhead.core.footprint import corner_name
+from anvilhead.core.observation import Distance
 from anvilhead.core.point import Point
 from bench.side_by_side import ratio, report, seconds
 
@@ -14,7 +15,7 @@ STEPS = 5
 """Gauss-Newton steps that both take on this problem."""
 
 
-def site(corners: int, pulls: int) -> tuple[dict[str, Point], list[Observation]]:
+def site(corners: int, pulls: int) -> tuple[dict[str, Point], list[Distance]]:
     """A ring of corners with noise, and pulls between corners near and far."""
     noise = random.Random(1)
     planned = {
@@ -27,10 +28,10 @@ def site(corners: int, pulls: int) -> tuple[dict[str, Point], list[Observation]]
     names = list(planned)
     steps = [1, 2, corners // 6 or 1, corners // 3, corners // 2 - 1]
     pairs = [(names[i], names[(i + step) % corners]) for step in steps for i in range(corners)][:pulls]
-    return planned, [Observation(a, b, truth[a].distance_to(truth[b]) + noise.gauss(0, 1), 1.5) for a, b in pairs]
+    return planned, [Distance(a, b, truth[a].distance_to(truth[b]) + noise.gauss(0, 1), 1.5) for a, b in pairs]
 
 
-def dense(planned: dict[str, Point], observations: list[Observation]) -> np.ndarray:
+def dense(planned: dict[str, Point], observations: list[Distance]) -> np.ndarray:
     """The same problem by numpy: full design matrix, lstsq, covariance and residual cofactors."""
     names = list(planned)
     index = {n: i for i, n in enumerate(names)}
@@ -38,7 +39,7 @@ def dense(planned: dict[str, Point], observations: list[Observation]) -> np.ndar
     along = places[1] - places[0]
     along /= np.linalg.norm(along)
     start, end = (np.array([index[getattr(o, end)] for o in observations]) for end in ("start", "end"))
-    length, sigma = (np.array([getattr(o, f) for o in observations]) for f in ("length_mm", "sigma_mm"))
+    length, sigma = (np.array([getattr(o, f) for o in observations]) for f in ("value_mm", "sigma_mm"))
     rows = np.arange(len(observations))
     for _ in range(STEPS):
         between = places[end] - places[start]

@@ -9,9 +9,10 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from anvilhead.core.adjustment import Adjustment, Observation, adjust
+from anvilhead.core.adjustment import Adjustment, adjust
 from anvilhead.core.chance import CHI_95_TWO
 from anvilhead.core.footprint import Footprint, rectangle
+from anvilhead.core.observation import Distance
 from anvilhead.core.point import Point
 from tests.sites import RECTANGLE_PAIRS, displaced
 from tests.strategies import star_footprints
@@ -20,11 +21,11 @@ STORE = rectangle(13411.2, 8382)
 RACKED = displaced(STORE, {"B": (2, 0), "C": (17, -3), "D": (19, 18)})
 
 
-def observed(truth: dict[str, Point], pairs: list[tuple[str, str]], sigma: float = 1.5) -> list[Observation]:
-    return [Observation(a, b, truth[a].distance_to(truth[b]), sigma) for a, b in pairs]
+def observed(truth: dict[str, Point], pairs: list[tuple[str, str]], sigma: float = 1.5) -> list[Distance]:
+    return [Distance(a, b, truth[a].distance_to(truth[b]), sigma) for a, b in pairs]
 
 
-def numpy_solution(planned: dict[str, Point], observations: list[Observation]) -> tuple[dict[str, Point], np.ndarray]:
+def numpy_solution(planned: dict[str, Point], observations: list[Distance]) -> tuple[dict[str, Point], np.ndarray]:
     """The same problem the dense way: A fixed, B on +x, numeric derivatives, lstsq; and the covariance."""
     names = list(planned)
 
@@ -34,7 +35,7 @@ def numpy_solution(planned: dict[str, Point], observations: list[Observation]) -
 
     def misfit(x: np.ndarray) -> np.ndarray:
         p = places(x)
-        return np.array([(o.length_mm - np.linalg.norm(p[o.start] - p[o.end])) / o.sigma_mm for o in observations])
+        return np.array([(o.value_mm - np.linalg.norm(p[o.start] - p[o.end])) / o.sigma_mm for o in observations])
 
     x = np.array([planned[names[1]].x, *(c for n in names[2:] for c in (planned[n].x, planned[n].y))])
     for _ in range(30):
@@ -92,7 +93,7 @@ class TestExactPulls:
 
 
 NOISY = [
-    Observation(o.start, o.end, o.length_mm + e, s)
+    Distance(o.start, o.end, o.value_mm + e, s)
     for o, e, s in zip(
         observed(RACKED, [*RECTANGLE_PAIRS, ("A", "C"), ("D", "B")]),
         (0.8, -1.1, 0.4, 1.9, -0.7, 0.2, 1.3, -1.6),
@@ -126,7 +127,7 @@ class TestNoisyPulls:
         sites = 400
         for _ in range(sites):
             pulls = [
-                Observation(o.start, o.end, o.length_mm + noise.gauss(0, 1.5), 1.5)
+                Distance(o.start, o.end, o.value_mm + noise.gauss(0, 1.5), 1.5)
                 for o in observed(RACKED, RECTANGLE_PAIRS)
             ]
             fit = adjust(STORE.corners, ("A", "B"), pulls)
@@ -177,9 +178,9 @@ class TestLooseShapes:
 
     def test_lengths_that_cannot_close_are_a_disagreement_not_an_error(self) -> None:
         pulls = [
-            Observation("A", "B", 13411, 1.5),
-            Observation("B", "C", 8000, 1.5),
-            Observation("A", "C", 30_000, 1.5),
+            Distance("A", "B", 13411, 1.5),
+            Distance("B", "C", 8000, 1.5),
+            Distance("A", "C", 30_000, 1.5),
         ]
         fit = adjust(STORE.corners, ("A", "B"), pulls)
         assert fit.disagrees

@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 
 from anvilhead.core.batter_board import BoardLayout
 from anvilhead.core.footprint import Footprint, rectangle
+from anvilhead.core.hold import Hold
 from anvilhead.core.point import Point
 from anvilhead.core.squaring import PullReason, SetOut, Verdict, check_square
 from anvilhead.core.traps import TrapKind
@@ -119,7 +120,7 @@ class TestMoves:
         self, shifts: list[float], setback_mm: float, held: str, clockwise: bool
     ) -> None:
         points = STORE.points if not clockwise else tuple(Point(p.x, -p.y) for p in STORE.points)
-        set_out = SetOut(Footprint(points), BoardLayout(setback_mm), held=(held[0], held[1]))
+        set_out = SetOut(Footprint(points), BoardLayout(setback_mm), hold=Hold(names=(held[0], held[1])))
         first, second = held
         others = [n for n in "ABCD" if n not in held]
         along = (set_out.footprint.corners[second] - set_out.footprint.corners[first]).unit() * shifts[4]

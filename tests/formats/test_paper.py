@@ -13,11 +13,13 @@ from anvilhead.formats.drawing import Drawing, Stroke, plan_drawing, scale_for
 from anvilhead.formats.paper import pieces_of, text_width
 from anvilhead.formats.site_sheet import SheetOf, write_site_sheet
 from anvilhead.formats.svg import write_svg
+from anvilhead.jobfile.call_rows import call_sheet
+from anvilhead.jobfile.judging import Rounds, judge
 from anvilhead.jobfile.models import Plan
-from anvilhead.jobfile.planned import planned
+from anvilhead.jobfile.naming import naming_of
+from anvilhead.jobfile.planned import Planned, planned
 from anvilhead.jobfile.results import StructureResult
 from anvilhead.jobfile.solving import solve_structure
-from anvilhead.jobfile.square_solving import call_sheet
 
 PLAN: dict[str, Any] = {
     "kind": "building",
@@ -27,13 +29,18 @@ PLAN: dict[str, Any] = {
 }
 
 
+def unpulled(found: Planned) -> tuple[Planned, Rounds]:
+    """A plan and the rounds of nobody having pulled yet."""
+    return found, judge(naming_of(found), [], Units.M)
+
+
 def solved(**changes: Any) -> StructureResult:
-    return solve_structure(planned(Plan.model_validate(PLAN | changes)), [], Units.M)
+    return solve_structure(*unpulled(planned(Plan.model_validate(PLAN | changes))))
 
 
 def sheet(name: str = "Honey house") -> SheetOf:
     found = planned(Plan.model_validate(PLAN))
-    calls = call_sheet(found, 100.0, Units.M)
+    calls = call_sheet(*unpulled(found), 100.0)
     return SheetOf("Tansy Hill", name, "9.6 m × 6.4 m", Units.M, solved(), calls, date(2026, 5, 4))
 
 
@@ -82,8 +89,8 @@ def test_two_hundred_corners_fit_on_paper() -> None:
     footprint = {"shape": "polygon", "corners": [[0.0, 0.0], [197 * 500.0, 0.0], *top]}
     plan = Plan.model_validate(PLAN | {"footprint": footprint, "boards": {}, "section": None})
     found = planned(plan)
-    result = solve_structure(found, [], Units.M, every_pair=False)
+    result = solve_structure(*unpulled(found), every_pair=False)
     raw = write_site_sheet(
-        SheetOf("Comb", "Comb", "98.5 m", Units.M, result, call_sheet(found, 0, Units.M), date(2026, 5, 4)), "a4"
+        SheetOf("Comb", "Comb", "98.5 m", Units.M, result, call_sheet(*unpulled(found), 0), date(2026, 5, 4)), "a4"
     )
     assert raw.startswith(b"%PDF")

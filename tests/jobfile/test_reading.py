@@ -33,7 +33,7 @@ def test_what_is_left_out_has_its_default() -> None:
     plan = read_job(json.dumps(job()).encode()).structures[0]
     set_out = planned(plan).set_out
 
-    assert (set_out.tolerance_mm, set_out.restake_over_mm, set_out.held) == (3.175, 50.8, ("A", "B"))
+    assert (set_out.tolerance_mm, set_out.restake_over_mm, set_out.hold.names) == (3.175, 50.8, ("A", "B"))
     assert set_out.footprint.sides[0].length_mm == pytest.approx(13411.2)
 
 
@@ -50,7 +50,7 @@ def test_a_byte_order_mark_is_no_fault() -> None:
 
 def test_a_held_line_may_be_named_either_way() -> None:
     read = read_job(json.dumps(job(structures=[STORE | {"held_line": "DC"}])).encode())
-    assert planned(read.structures[0]).set_out.held == ("D", "C")
+    assert planned(read.structures[0]).set_out.hold.names == ("D", "C")
 
 
 def test_what_a_job_file_says_is_said_again_by_writing_it() -> None:

@@ -7,7 +7,7 @@ from urllib.parse import unquote
 from fastapi import Depends, Header, Request
 
 from anvilhead.api.problems import WhoMissing
-from anvilhead.service.jobs import By
+from anvilhead.service.people import By
 from anvilhead.store.database import Database
 
 LONGEST_NAME = 80

@@ -1,20 +1,20 @@
 """Least squares: where the corners really are, from any network of pulls.
 
 Unknown are the corner places, with the first corner of the held line fixed at its plan and the second
-free only along the planned direction.  Gauss-Newton from the planned shape on the distance equations,
+free only along the planned direction.  Gauss-Newton from the planned shape on the observation equations,
 normal equations by Cholesky (Mikhail & Ackermann, Observations and Least Squares, 1976, ch. 4–5;
 redundancy numbers and standardized residuals after Baarda, 1968).
 """
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 
 from anvilhead.core.chance import CHI_95_TWO, chi_square_tail, normal_two_sided
 from anvilhead.core.normal_matrix import Factor, Matrix, Vector, factorise
+from anvilhead.core.observation import Distance, Observation, gap_mm
 from anvilhead.core.point import Point
 from anvilhead.core.tolerances import (
-    COINCIDENT_MM,
     CONVERGED_MM,
     DISAGREE_PROBABILITY,
     LOOSE_MM,
@@ -23,16 +23,6 @@ from anvilhead.core.tolerances import (
 
 MOST_STEPS = 60
 MOST_HALVINGS = 12
-
-
-@dataclass(frozen=True, slots=True)
-class Observation:
-    """A horizontal distance between two corners, with its standard deviation, millimetres."""
-
-    start: str
-    end: str
-    length_mm: float
-    sigma_mm: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +39,7 @@ class Residual:
     """How one observation fits the adjusted shape.
 
     Attributes:
-        residual_mm: adjusted minus observed length.
+        residual_mm: adjusted minus observed value.
         redundancy: share of an error in this pull that shows, 0 (unchecked) to 1.
         standardized: residual over its own standard deviation; None when nothing checks this pull.
     """
@@ -64,11 +54,11 @@ class Adjustment:
     """Result of an adjustment.
 
     Attributes:
-        corners: estimated places, every corner; those not determined stay nearest to their plan.
-        ellipses: by corner; None for a corner that can still move.
-        loose: corners that can still move without changing any pull, in the order given.
-        rigid_at_plan: whether the pulls would hold every corner of the planned shape; a reading so wrong
-            that the estimate collapses can leave corners loose all the same.
+        corners: estimated places, every point; those not determined stay nearest to their plan.
+        ellipses: by point; None for one that can still move.
+        loose: points that can still move without changing any pull, in the order given.
+        loose_at_plan: those that the pulls would not hold at the planned shape; a reading so wrong that the
+            estimate collapses can leave more of them loose.
         residuals: one for each observation, in the order given.
         redundancy: number of pulls beyond those needed.
         weighted_square_sum: sum of (residual / sigma)².
@@ -79,7 +69,7 @@ class Adjustment:
     corners: dict[str, Point]
     ellipses: dict[str, Ellipse | None]
     loose: tuple[str, ...]
-    rigid_at_plan: bool
+    loose_at_plan: tuple[str, ...]
     residuals: tuple[Residual, ...]
     redundancy: int
     weighted_square_sum: float
@@ -108,14 +98,18 @@ class Adjustment:
 
     def distance_sigma_mm(self, start: str, end: str) -> float | None:
         """Standard deviation of that distance; None when the pulls do not determine it."""
-        row = self.frame.row(self.corners, start, end)
+        return self.sigma_of(Distance(start, end, 0.0, 1.0))
+
+    def sigma_of(self, observation: Observation) -> float | None:
+        """Standard deviation of what would be observed at the estimate; None when the pulls do not determine it."""
+        row = self.frame.row(self.corners, observation)
         if not self.frame.is_fixed_by(row, self.loose):
             return None
-        return math.sqrt(max(0.0, _quadratic(row, self.covariance)))
+        return math.sqrt(max(0.0, quadratic(row, self.covariance)))
 
 
 Row = tuple[tuple[int, float], ...]
-"""A sparse row of the design matrix: (unknown, derivative) pairs, at most four."""
+"""A sparse row of the design matrix: (unknown, derivative) pairs, two for each point that can move."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -125,14 +119,11 @@ class Frame:
     axes: dict[str, tuple[tuple[int, Point], ...]]
     size: int
 
-    def row(self, corners: Mapping[str, Point], start: str, end: str) -> Row:
-        """Derivatives of the distance start→end by the unknowns."""
-        between = corners[end] - corners[start]
-        size = between.length()
-        toward = between * (1 / size) if size > COINCIDENT_MM else Point(1.0, 0.0)
-        entries = [(index, toward.dot(axis)) for index, axis in self.axes[end]]
-        entries += [(index, -toward.dot(axis)) for index, axis in self.axes[start]]
-        return tuple(entries)
+    def row(self, corners: Mapping[str, Point], observation: Observation) -> Row:
+        """Derivatives of an observation by the unknowns."""
+        return tuple(
+            (index, by.dot(axis)) for name, by in observation.gradient(corners) for index, axis in self.axes[name]
+        )
 
     def moved(self, corners: Mapping[str, Point], step: Sequence[float], share: float) -> dict[str, Point]:
         """Corners after a share of a step."""
@@ -148,14 +139,15 @@ class Frame:
         return not any(index in free for index, _ in row)
 
 
-def _frame_for(planned: Mapping[str, Point], held: tuple[str, str]) -> Frame:
+def frame_for(planned: Mapping[str, Point], held: tuple[str, str], fixed: Collection[str] = ()) -> Frame:
+    """Unknowns of a network: all free but the held line's, or but the fixed points when there are any."""
     along = (planned[held[1]] - planned[held[0]]).unit()
-    axes: dict[str, tuple[tuple[int, Point], ...]] = {held[0]: ()}
+    axes: dict[str, tuple[tuple[int, Point], ...]] = {}
     size = 0
     for name in planned:
-        if name == held[0]:
-            continue
-        if name == held[1]:
+        if name in fixed or (not fixed and name == held[0]):
+            axes[name] = ()
+        elif not fixed and name == held[1]:
             axes[name] = ((size, along),)
             size += 1
         else:
@@ -169,22 +161,24 @@ def adjust(
     held: tuple[str, str],
     observations: Sequence[Observation],
     start_from: Mapping[str, Point] | None = None,
+    fixed: Collection[str] = (),
 ) -> Adjustment:
     """Adjust all observations together.
 
     Args:
-        planned: every corner at its plan, millimetres.
+        planned: every point at its plan, millimetres.
         held: two corners; the first stays at its plan, the second on the planned direction from it.
-        observations: distances; any subset of pairs, any number of times.
+        observations: between these points; any of them, any number of times.
         start_from: shape to iterate from when better than the plan is known.
+        fixed: points that are known; where there are any, they hold the shape in place of the held line.
 
     Returns:
         Estimated corners with their precision; rank defects are reported in `loose`, never raised.
     """
-    frame = _frame_for(planned, held)
+    frame = frame_for(planned, held, fixed)
     corners = dict(start_from or planned)
     converged = False
-    rigid_at_plan = _is_rigid(frame, planned, observations)
+    loose_at_plan = _loose_at(frame, planned, observations)
     for _ in range(MOST_STEPS):
         rows, misfit = _linearise(frame, corners, observations)
         normal, right = normal_equations(frame.size, rows, misfit, observations)
@@ -194,20 +188,20 @@ def adjust(
         if moved < CONVERGED_MM:
             converged = True
             break
-    return _report(frame, corners, observations, converged, rigid_at_plan)
+    return _report(frame, corners, observations, converged, loose_at_plan)
 
 
-def _is_rigid(frame: Frame, corners: Mapping[str, Point], observations: Sequence[Observation]) -> bool:
+def _loose_at(frame: Frame, corners: Mapping[str, Point], observations: Sequence[Observation]) -> tuple[str, ...]:
+    """Points that nothing holds with the corners here."""
     rows, misfit = _linearise(frame, corners, observations)
-    return not factorise(normal_equations(frame.size, rows, misfit, observations)[0]).dropped
+    normal, _ = normal_equations(frame.size, rows, misfit, observations)
+    return _movable(frame, factorise(normal).null_space(normal))
 
 
 def _linearise(
     frame: Frame, corners: Mapping[str, Point], observations: Sequence[Observation]
 ) -> tuple[list[Row], Vector]:
-    rows = [frame.row(corners, o.start, o.end) for o in observations]
-    misfit = [o.length_mm - corners[o.start].distance_to(corners[o.end]) for o in observations]
-    return rows, misfit
+    return [frame.row(corners, o) for o in observations], [gap_mm(o, corners) for o in observations]
 
 
 def normal_equations(
@@ -250,7 +244,7 @@ def _step_downhill(
 
 
 def _square_sum(corners: Mapping[str, Point], observations: Sequence[Observation]) -> float:
-    return sum(((o.length_mm - corners[o.start].distance_to(corners[o.end])) / o.sigma_mm) ** 2 for o in observations)
+    return sum((gap_mm(o, corners) / o.sigma_mm) ** 2 for o in observations)
 
 
 def _report(
@@ -258,7 +252,7 @@ def _report(
     corners: dict[str, Point],
     observations: Sequence[Observation],
     converged: bool,
-    rigid_at_plan: bool,
+    loose_at_plan: tuple[str, ...],
 ) -> Adjustment:
     rows, misfit = _linearise(frame, corners, observations)
     normal, _ = normal_equations(frame.size, rows, misfit, observations)
@@ -267,14 +261,14 @@ def _report(
     ellipses = {name: _ellipse(axes, covariance) for name, axes in frame.axes.items()}
     loose = _loose_corners(frame, factor, normal, ellipses)
     residuals = tuple(
-        _residual(observation, -difference, _quadratic(row, covariance))
+        _residual(observation, -difference, quadratic(row, covariance))
         for observation, row, difference in zip(observations, rows, misfit, strict=True)
     )
     return Adjustment(
         corners=corners,
         ellipses={name: None if name in loose else ellipse for name, ellipse in ellipses.items()},
         loose=loose,
-        rigid_at_plan=rigid_at_plan,
+        loose_at_plan=loose_at_plan,
         residuals=residuals,
         redundancy=len(observations) - len(factor.kept),
         weighted_square_sum=_square_sum(corners, observations),
@@ -285,14 +279,17 @@ def _report(
 
 
 def _loose_corners(frame: Frame, factor: Factor, normal: Matrix, ellipses: Mapping[str, Ellipse]) -> tuple[str, ...]:
-    """Corners that can move without changing a pull, or hardly changing one."""
-    null_space = factor.null_space(normal)
+    """Points that can move without changing a pull, or hardly changing one."""
+    movable = _movable(frame, factor.null_space(normal))
+    return tuple(name for name in ellipses if name in movable or ellipses[name].major_mm > LOOSE_MM)
 
-    def is_loose(name: str) -> bool:
-        moves = any(abs(free[index]) > 1e-6 for free in null_space for index, _ in frame.axes[name])
-        return moves or ellipses[name].major_mm > LOOSE_MM
 
-    return tuple(name for name in ellipses if is_loose(name))
+def _movable(frame: Frame, null_space: Matrix) -> tuple[str, ...]:
+    return tuple(
+        name
+        for name, axes in frame.axes.items()
+        if any(abs(free[index]) > 1e-6 for free in null_space for index, _ in axes)
+    )
 
 
 def _residual(observation: Observation, residual_mm: float, adjusted_variance: float) -> Residual:
@@ -303,10 +300,17 @@ def _residual(observation: Observation, residual_mm: float, adjusted_variance: f
 
 
 def _ellipse(axes: tuple[tuple[int, Point], ...], covariance: Matrix) -> Ellipse:
-    """95 % ellipse from a corner's block of the covariance, turned into the plan frame."""
-    xx = sum(a.x * b.x * covariance[i][j] for i, a in axes for j, b in axes)
-    yy = sum(a.y * b.y * covariance[i][j] for i, a in axes for j, b in axes)
-    xy = sum(a.x * b.y * covariance[i][j] for i, a in axes for j, b in axes)
+    """95 % ellipse from a point's block of the covariance, turned into the plan frame."""
+    block = [(a, b, covariance[i][j]) for i, a in axes for j, b in axes]
+    return ellipse_of(
+        sum(a.x * b.x * v for a, b, v in block),
+        sum(a.x * b.y * v for a, b, v in block),
+        sum(a.y * b.y * v for a, b, v in block),
+    )
+
+
+def ellipse_of(xx: float, xy: float, yy: float) -> Ellipse:
+    """The ellipse that holds a point 95 times in 100, from its covariance in square millimetres."""
     mean, half = (xx + yy) / 2, math.hypot((xx - yy) / 2, xy)
     return Ellipse(
         major_mm=CHI_95_TWO * math.sqrt(max(0.0, mean + half)),
@@ -315,5 +319,6 @@ def _ellipse(axes: tuple[tuple[int, Point], ...], covariance: Matrix) -> Ellipse
     )
 
 
-def _quadratic(row: Row, matrix: Matrix) -> float:
+def quadratic(row: Row, matrix: Matrix) -> float:
+    """aᵀ Q a of a sparse row."""
     return sum(a * b * matrix[i][j] for i, a in row for j, b in row)

@@ -7,13 +7,13 @@ hold a corner 95 times in 100.
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from itertools import pairwise
 
 from anvilhead.core.adjustment import Ellipse
 from anvilhead.core.footprint import Footprint
-from anvilhead.core.school_errors import SCHOOLS, Baseline, Instruments, Pair, School, Work
+from anvilhead.core.school_errors import SCHOOLS, Baseline, Instruments, School, Work
 from anvilhead.core.tolerances import SMALLEST_MOVE_MM
 from anvilhead.core.triangle import Triangle
+from anvilhead.core.walking import walking_mm
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,24 +115,9 @@ def _report(school: School, site: Baseline, work: Work, crew: int) -> MethodRepo
         school=school,
         pulls=len(work.pulls),
         longest_mm=max(one.distance_to(other) for one, other in work.pulls),
-        walking_mm=_walking_mm(work.pulls, crew),
+        walking_mm=walking_mm(work.pulls, crew),
         ellipses=ellipses,
         worst=(worst, ellipses[worst].major_mm),
         poor=work.poor,
         triangle=work.triangle,
     )
-
-
-def _walking_mm(pulls: Sequence[Pair], crew: int) -> float:
-    """Ground covered by all: two people each go to their next end, one alone goes to both ends of every pull."""
-    if crew == 1:
-        stops = [point for pull in pulls for point in pull]
-        return sum(one.distance_to(other) for one, other in pairwise(stops))
-    total = 0.0
-    (one, other), *rest = pulls
-    for start, end in rest:
-        straight = one.distance_to(start) + other.distance_to(end)
-        swapped = one.distance_to(end) + other.distance_to(start)
-        total += min(straight, swapped)
-        one, other = (start, end) if straight <= swapped else (end, start)
-    return total

@@ -9,9 +9,10 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from enum import StrEnum
 
-from anvilhead.core.adjustment import Ellipse, Observation, adjust
-from anvilhead.core.chance import CHI_95_TWO
+from anvilhead.core.adjustment import Ellipse, adjust, ellipse_of
 from anvilhead.core.footprint import Footprint, Side
+from anvilhead.core.instrument import LASER_RAD, STRING_MM
+from anvilhead.core.observation import Distance
 from anvilhead.core.point import Point
 from anvilhead.core.tape import STEEL_TAPE, TapeClass
 from anvilhead.core.tolerances import POOR_CROSSING_SINE, RIGHT_ANGLE_RAD, STRAIGHT_RAD
@@ -47,9 +48,9 @@ class Instruments:
 
     tape: TapeClass = STEEL_TAPE
     has_laser: bool = False
-    laser_rad: float = 3.175 / 15240
+    laser_rad: float = LASER_RAD
     square_rad: float = (25.4 / 32) / 609.6
-    string_mm: float = 25.4 / 16
+    string_mm: float = STRING_MM
     unit_mm: float = 304.8
 
 
@@ -64,12 +65,7 @@ class Spread:
     @property
     def ellipse(self) -> Ellipse:
         """The 95 in 100 ellipse."""
-        mean, half = (self.xx + self.yy) / 2, math.hypot((self.xx - self.yy) / 2, self.xy)
-        return Ellipse(
-            CHI_95_TWO * math.sqrt(max(0.0, mean + half)),
-            CHI_95_TWO * math.sqrt(max(0.0, mean - half)),
-            math.atan2(2 * self.xy, self.xx - self.yy) / 2,
-        )
+        return ellipse_of(self.xx, self.xy, self.yy)
 
 
 Pair = tuple[Point, Point]
@@ -130,7 +126,7 @@ def _equal_diagonals(site: Baseline) -> Work | str:
     a, b, c, d = names
     pairs = [(a, b), (b, c), (c, d), (d, a), (a, c), (b, d)]
     lengths = [site.corners[p].distance_to(site.corners[q]) for p, q in pairs]
-    observations = [Observation(p, q, mm, site.tape(mm)) for (p, q), mm in zip(pairs, lengths, strict=True)]
+    observations = [Distance(p, q, mm, site.tape(mm)) for (p, q), mm in zip(pairs, lengths, strict=True)]
     fit = adjust(site.corners, (a, b), observations)
     spreads = {}
     for name, axes in fit.frame.axes.items():

@@ -12,17 +12,20 @@ plan is likelier).  With a single pull to spare every pull could be the wrong on
 import math
 import re
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from fractions import Fraction
+from itertools import combinations
 
-from anvilhead.core.adjustment import Adjustment, Observation, adjust
+from anvilhead.core.adjustment import Adjustment
+from anvilhead.core.chance import chi_square_tail
 from anvilhead.core.errors import LengthError
 from anvilhead.core.length_printing import print_length
 from anvilhead.core.length_reading import read_length
-from anvilhead.core.point import Point
-from anvilhead.core.tape import Pull
-from anvilhead.core.tolerances import REDUNDANCY_FLOOR
+from anvilhead.core.network import Network
+from anvilhead.core.observation import Observation
+from anvilhead.core.tape import Pull, PullKind
+from anvilhead.core.tolerances import DISAGREE_PROBABILITY, REDUNDANCY_FLOOR
 from anvilhead.core.units import Units
 
 FOOT_MM, INCH_MM = 304.8, 25.4
@@ -37,6 +40,10 @@ WRONG_SYSTEM = 6.0
 """Added disbelief in a misread foot or inch on a metric tape."""
 ROUGH_STAKE_MM = 100.0
 """How far from plan strings that were only eyed up lie, as a standard deviation."""
+HOOKS_MM = (INCH_MM / 8, INCH_MM / 16, INCH_MM * 3 / 16)
+"""What a bent or loose hook adds to, or takes from, every reading made with it."""
+HOPELESS = 4.0
+"""Leaving a pull out cannot help when even a quarter of the misfit left would be too much; by straight lines."""
 
 
 class Slip(StrEnum):
@@ -49,10 +56,13 @@ class Slip(StrEnum):
     SWAPPED_DIGITS = "swapped-digits"
     HUNDREDTHS = "hundredths"
     WRONG_CORNER = "wrong-corner"
+    ROWS_SWAPPED = "rows-swapped"
+    BUMP = "bump"
+    HOOK = "hook"
     UNKNOWN = "unknown"
 
 
-_DISBELIEF = dict(zip(Slip, (0.0, 1.0, 2.0, 4.0, 4.0, 2.3, 6.0, 20.0), strict=True))
+_DISBELIEF = dict(zip(Slip, (0.0, 1.0, 2.0, 4.0, 4.0, 2.3, 6.0, 0.0, 2.0, 3.0, 20.0), strict=True))
 """Added to a suspect's score (a chi-square): what is rare must fit better to be believed as much."""
 
 
@@ -65,17 +75,19 @@ class Suspect:
         slip: what may have happened.
         correction_mm: to be added to the reading to undo the slip.
         certain: whether the other pulls single this one out.
+        agreement: chance that honest errors leave the rest as far apart as they are without it; more is better.
     """
 
     pull: Pull
     slip: Slip
     correction_mm: float
     certain: bool
+    agreement: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
 class _Without:
-    """The network adjusted without one pull, and what it says that pull should have read."""
+    """The network adjusted without one pull, and what it says that pull should have measured."""
 
     index: int
     fit: Adjustment
@@ -87,101 +99,174 @@ class _Without:
         return not self.fit.disagrees
 
 
+@dataclass(frozen=True, slots=True)
+class _Search:
+    """What slips are looked for in: the network, its pulls, the tape's units, and ground heights by point."""
+
+    network: Network
+    pulls: Sequence[Pull]
+    units: Units
+    heights_mm: Mapping[str, float]
+
+
 def find_slips(
-    planned: Mapping[str, Point],
-    held: tuple[str, str],
+    network: Network,
     pulls: Sequence[Pull],
-    observations: Sequence[Observation],
     fit: Adjustment,
     units: Units,
+    heights_mm: Mapping[str, float] | None = None,
 ) -> list[Suspect]:
     """Explain a network whose pulls disagree.
 
     Args:
-        planned: corners at their plan.
-        held: the held line.
-        pulls: as taken; one observation each, in the same order.
-        observations: the reduced lengths.
+        network: the observations of the pulls, one each, in the same order.
+        pulls: as taken.
         fit: adjustment of all of them, which disagrees.
         units: the tape's units, for slips of digits.
+        heights_mm: ground heights by point, where they are known.
 
     Returns:
         Suspects, likeliest first.  Where several slips lie in one round they come in the order in which they
         were set aside, and none is certain: what is found second rests on having set the first aside rightly.
     """
+    search = _Search(network, pulls, units, heights_mm or {})
     found: list[Suspect] = []
     present = list(range(len(pulls)))
-    for _ in range(MOST_SLIPS):
-        kept = [observations[i] for i in present]
-        candidates = _leave_one_out(planned, held, kept, fit)
+    while len(found) < MOST_SUSPECTS:
+        candidates = _leave_one_out(network, [network.observations[i] for i in present], fit)
         if not candidates:
             break
         agreeing = [c for c in candidates if c.rest_agrees]
+        if not agreeing and not found:
+            together = _rows_swapped(search, fit) or _bent_hook(search)
+            if together:
+                return together
         considered = agreeing or [min(candidates, key=lambda c: c.fit.weighted_square_sum)]
         single = not found and len(agreeing) == 1 and agreeing[0].fit.redundancy >= 1
-        explained = [(pulls[present[c.index]], c) for c in considered]
-        scored = [(pull, *_explanation(c, pull, pulls, planned, units)) for pull, c in explained]
-        scored.sort(key=lambda entry: entry[1])
-        found += [Suspect(pull, slip, correction, single) for pull, _, slip, correction in scored]
-        if agreeing:
+        scored = [(c, pulls[present[c.index]], *_explanation(search, c, pulls[present[c.index]])) for c in considered]
+        scored.sort(key=lambda entry: entry[2])
+        found += [Suspect(pull, slip, mm, single, _agreement(c.fit)) for c, pull, _, slip, mm in scored]
+        if agreeing or len(pulls) - len(present) >= MOST_SLIPS - 1:
             break
         fit = considered[0].fit
         del present[considered[0].index]
     return found
 
 
-def _leave_one_out(
-    planned: Mapping[str, Point], held: tuple[str, str], observations: Sequence[Observation], fit: Adjustment
-) -> list[_Without]:
+def _agreement(fit: Adjustment) -> float:
+    return chi_square_tail(fit.weighted_square_sum, max(1, fit.redundancy))
+
+
+def _leave_one_out(network: Network, observations: Sequence[Observation], fit: Adjustment) -> list[_Without]:
     """Adjust without each suspicious pull in turn, the worst residuals first."""
-    if not fit.converged:
-        order = list(range(len(observations)))
-    else:
-        checked = [i for i, r in enumerate(fit.residuals) if r.redundancy > REDUNDANCY_FLOOR]
-        size = [abs(residual.standardized or 0.0) for residual in fit.residuals]
-        worst = max((size[i] for i in checked), default=0.0)
-        # a pull that fits twice as well as the worst cannot, left out, make the rest agree
-        order = sorted((i for i in checked if size[i] >= worst / 2), key=lambda i: -size[i])
     out: list[_Without] = []
-    for index in order[:MOST_SUSPECTS]:
+    for index in _suspicious(fit, len(observations)):
         observation = observations[index]
-        rest = adjust(planned, held, [o for i, o in enumerate(observations) if i != index])
-        spread = rest.distance_sigma_mm(observation.start, observation.end)
+        rest = network.adjusted([o for i, o in enumerate(observations) if i != index])
+        spread = rest.sigma_of(observation)
         if rest.converged and spread is not None:
-            should_be = rest.distance_mm(observation.start, observation.end)
+            should_be = observation.computed_mm(rest.corners)
             out.append(_Without(index, rest, should_be, math.hypot(spread, observation.sigma_mm)))
     return out
 
 
-def _explanation(
-    without: _Without, pull: Pull, pulls: Sequence[Pull], planned: Mapping[str, Point], units: Units
-) -> tuple[float, Slip, float]:
+def _suspicious(fit: Adjustment, count: int) -> list[int]:
+    """Which pulls are worth leaving out."""
+    if not fit.converged:
+        return list(range(count))[:MOST_SUSPECTS]
+    size = [abs(residual.standardized or 0.0) for residual in fit.residuals[:count]]
+    checked = [i for i, r in enumerate(fit.residuals[:count]) if r.redundancy > REDUNDANCY_FLOOR]
+    worst = max((size[i] for i in checked), default=0.0)
+    # a pull that fits twice as well as the worst cannot, left out, make the rest agree
+    order = sorted((i for i in checked if size[i] >= worst / 2), key=lambda i: -size[i])[:MOST_SUSPECTS]
+
+    def may_help(index: int) -> bool:
+        left = (fit.weighted_square_sum - size[index] ** 2) / HOPELESS
+        return chi_square_tail(max(0.0, left), max(1, fit.redundancy - 1)) > DISAGREE_PROBABILITY
+
+    return [index for place, index in enumerate(order) if place < 2 or may_help(index)]
+
+
+def _rows_swapped(search: _Search, fit: Adjustment) -> list[Suspect]:
+    """Two readings written into each other's rows: swapped back, everything agrees."""
+    pulls, observations = search.pulls, search.network.observations
+    ought = [o.computed_mm(search.network.planned) for o in observations]
+    doubtful = [i for i, r in enumerate(fit.residuals[: len(pulls)]) if r.redundancy > REDUNDANCY_FLOOR]
+    for i, j in combinations(doubtful, 2):
+        apart = abs(ought[i] - ought[j])
+        swapped = max(abs(pulls[i].length_mm - ought[j]), abs(pulls[j].length_mm - ought[i]))
+        if apart < 4 * observations[i].sigma_mm or swapped > min(apart / 2, 3 * ROUGH_STAKE_MM):
+            continue
+        back = list(observations)
+        back[i] = _with_value(back[i], pulls[j].length_mm)
+        back[j] = _with_value(back[j], pulls[i].length_mm)
+        refit = search.network.adjusted(back)
+        if not refit.disagrees and refit.redundancy >= 1:
+            by, sure = pulls[j].length_mm - pulls[i].length_mm, refit.redundancy >= 2
+            chance = _agreement(refit)
+            return [Suspect(pulls[i], Slip.ROWS_SWAPPED, by, sure, chance),
+                    Suspect(pulls[j], Slip.ROWS_SWAPPED, -by, sure, chance)]  # fmt: skip
+    return []
+
+
+def _bent_hook(search: _Search) -> list[Suspect]:
+    """A hook that makes every reading from it wrong by the same amount; never certain, a tape can be looked at."""
+    hooked = [
+        i
+        for i, pull in enumerate(search.pulls)
+        if not pull.burn_mm and pull.kind in (PullKind.POINTS, PullKind.TO_LINE, PullKind.ALONG)
+    ]
+    if len(hooked) < 3:  # two readings cannot show that something is common to all
+        return []
+    best: tuple[float, float] | None = None
+    for size in HOOKS_MM:
+        for by in (size, -size):
+            observations = list(search.network.observations)
+            for i in hooked:
+                observations[i] = _with_value(observations[i], search.pulls[i].length_mm + by)
+            fit = search.network.adjusted(observations)
+            if not fit.disagrees and (best is None or _agreement(fit) > best[0]):
+                best = (_agreement(fit), by)
+    if best is None:
+        return []
+    return [Suspect(search.pulls[i], Slip.HOOK, best[1], certain=False, agreement=best[0]) for i in hooked]
+
+
+def _with_value(observation: Observation, value_mm: float) -> Observation:
+    return replace(observation, value_mm=value_mm)  # type: ignore[type-var]  # each kind is a dataclass
+
+
+def _explanation(search: _Search, without: _Without, pull: Pull) -> tuple[float, Slip, float]:
     """Best explanation of one pull: its score (lower is likelier), the slip and the correction."""
-    strangeness = sum(p.distance_to(without.fit.corners[n]) ** 2 for n, p in planned.items()) / ROUGH_STAKE_MM**2
-    needed = math.hypot(without.should_be_mm, pull.fall_mm) + pull.burn_mm - pull.reading_mm
+    planned, fit = search.network.planned, without.fit
+    strangeness = sum(p.distance_to(fit.corners[n]) ** 2 for n, p in planned.items()) / ROUGH_STAKE_MM**2
+    needed = math.hypot(without.should_be_mm, pull.fall_mm) - (pull.length_mm if not pull.fall_mm else
+                                                             pull.reading_mm - pull.burn_mm)  # fmt: skip
     best: dict[Slip, tuple[float, float]] = {}
-    for slip, correction in _possible_corrections(pull, pulls, without.fit, units):
+    for slip, correction in _possible_corrections(search, pull, fit):
         off = abs(correction - needed) / without.sigma_mm
         if off <= EXPLAINS_SIGMAS and abs(correction) > without.sigma_mm and (slip not in best or off < best[slip][0]):
             best[slip] = (off, correction)
     if not best:
         best[Slip.UNKNOWN] = (0.0, needed)
-    foreign = () if _in_feet(pull, units) else (Slip.FOOT, Slip.INCH)
+    foreign = () if _in_feet(pull, search.units) else (Slip.FOOT, Slip.INCH)
     scores = {s: off**2 + _DISBELIEF[s] + (WRONG_SYSTEM if s in foreign else 0.0) for s, (off, _) in best.items()}
     slip = min(scores, key=scores.__getitem__)
     return scores[slip] + strangeness, slip, best[slip][1]
 
 
-def _possible_corrections(
-    pull: Pull, pulls: Sequence[Pull], rest: Adjustment, units: Units
-) -> Iterator[tuple[Slip, float]]:
+def _possible_corrections(search: _Search, pull: Pull, rest: Adjustment) -> Iterator[tuple[Slip, float]]:
     """Every named slip this reading could hold, with what to add to the reading to undo it."""
+    units = search.units
     if pull.burn_mm:
         yield Slip.BURN, pull.burn_mm  # noted as burned, but pulled from the hook
     else:
-        others = {other.burn_mm for other in pulls if other.burn_mm}
+        others = {other.burn_mm for other in search.pulls if other.burn_mm}
         for burn in others or ({METRIC_BURN_MM} if units is not Units.FT_IN else set()):
             yield Slip.BURN, -burn
+        for slack in HOOKS_MM:
+            yield Slip.HOOK, slack
+            yield Slip.HOOK, -slack
     for slip, amount in ((Slip.FOOT, FOOT_MM), (Slip.INCH, INCH_MM)):
         yield slip, amount
         yield slip, -amount
@@ -195,7 +280,19 @@ def _possible_corrections(
     if _in_feet(pull, units):
         for correct_mm in _hundredths_slips(pull.reading_mm):
             yield Slip.HUNDREDTHS, correct_mm - pull.reading_mm
-    yield from _wrong_corner(pull, rest)
+    if pull.kind is PullKind.POINTS:
+        yield from _bump(search, pull)
+        yield from _wrong_corner(pull, rest)
+
+
+def _bump(search: _Search, pull: Pull) -> Iterator[tuple[Slip, float]]:
+    """A tape that followed the ground instead of the level: down its fall, or up over a hump of that height."""
+    if pull.fall_mm or not {pull.start, pull.end} <= search.heights_mm.keys():
+        return
+    height, taut = search.heights_mm[pull.start] - search.heights_mm[pull.end], pull.length_mm
+    if 0 < abs(height) < taut / 2:
+        yield Slip.BUMP, math.sqrt(taut * taut - height * height) - taut
+        yield Slip.BUMP, math.sqrt(taut * taut - 4 * height * height) - taut
 
 
 def _ways_to_read(pull: Pull, units: Units) -> set[str]:

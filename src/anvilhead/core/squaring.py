@@ -1,26 +1,32 @@
 """Judgement at the string: what the pulls say, which nail to move how far, and when to stop.
 
-The held line stays as measured.  The other strings are compared with the plan where they cross their
-boards, because that is where hands can move them: a board stands beyond the corner, so its nail moves
-by another amount than the corner does.
+What is held stays as measured (`hold.py`).  The strings are compared with the plan where they cross their boards
+(`moves.py`).
 """
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 from enum import StrEnum
 from itertools import combinations
 
-from anvilhead.core.adjustment import Adjustment, Observation, adjust
-from anvilhead.core.batter_board import Board, BoardLayout, boards_for, string_crossing
-from anvilhead.core.errors import GeometryError
+from anvilhead.core.adjustment import Adjustment
+from anvilhead.core.batter_board import BoardLayout
 from anvilhead.core.footprint import Footprint
-from anvilhead.core.next_pull import PullGain, best_next_pull
-from anvilhead.core.point import Point
+from anvilhead.core.hold import HOLD_AB, Hold, HoldKind, Laid, laid_corners, lay
+from anvilhead.core.moves import Hands, Move, Order, corners_after, moves_for, order_for
+from anvilhead.core.network import NOTHING_NAMED, Named, Network, network_of
+from anvilhead.core.next_pull import Knowledge, PullGain, best_pulls
 from anvilhead.core.slips import Suspect, find_slips, without_certain
-from anvilhead.core.tape import STEEL_TAPE, Pull, TapeClass, ordered_pair
-from anvilhead.core.tolerances import ON_TOLERANCE_MM, SMALLEST_MOVE_MM
-from anvilhead.core.traps import Trap, TrapKind, traps_in
+from anvilhead.core.tape import STEEL_TAPE, Pull, PullKind, TapeClass, ordered_pair
+from anvilhead.core.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.traps import Trap, TrapKind, traps_in, wrong_side
 from anvilhead.core.units import Units
+
+MOST_ALTERNATIVES = 8
+"""Sides that are tried as the held line, the longest first."""
+
+MOST_HELPFUL = 3
+"""Pulls that are named with what they would bring."""
 
 
 class Verdict(StrEnum):
@@ -42,24 +48,22 @@ class SetOut:
         layout: how the boards stand.
         tolerance_mm: a corner this near its plan is good.
         restake_over_mm: a nail that would move more than this says start again.
-        held: the two corners of the line that stays as measured.
+        hold: what stays as measured.
         tape: class of the tape.
+        named: what pulls can name besides corners and sides.
+        hands: what is moved.
+        heights_mm: ground heights by point, where they are known.
     """
 
     footprint: Footprint
     layout: BoardLayout
     tolerance_mm: float = 25.4 / 8
     restake_over_mm: float = 50.8
-    held: tuple[str, str] = ("A", "B")
+    hold: Hold = HOLD_AB
     tape: TapeClass = STEEL_TAPE
-
-
-@dataclass(frozen=True, slots=True)
-class Move:
-    """How far to move the nail on a board: positive is inward, 0 when finer than a hand can set."""
-
-    board: Board
-    inward_mm: float
+    named: Named = NOTHING_NAMED
+    hands: Hands = Hands.NAILS
+    heights_mm: Mapping[str, float] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,19 +98,28 @@ class SquareCheck:
     """All that one round of pulls says.
 
     Attributes:
-        fit: adjustment of the pulls believed.
+        network: what the pulls tie together.
+        fit: adjustment of the pulls believed; laid: the same laid over the plan by what is held.
         believed: indexes of those pulls; one singled out as a slip is left out.
+        loose: corners that can still move.
         moves: one for each board; empty while the strings are not known well enough to move any.
+        order: the fewest of them that do; None while there are no moves.
+        helpful: pulls that would help most, best first; what `next_pull` asks for is what must be pulled.
         worst: corner farthest from its plan and how far, millimetres; None while not known.
     """
 
     verdict: Verdict
+    network: Network
     fit: Adjustment
+    laid: Laid
     believed: tuple[int, ...]
+    loose: tuple[str, ...]
     moves: tuple[Move, ...]
+    order: Order | None
     predicted: tuple[Prediction, ...]
     suspects: tuple[Suspect, ...]
     next_pull: NextPull | None
+    helpful: tuple[PullGain, ...]
     traps: tuple[Trap, ...]
     worst: tuple[str, float] | None
 
@@ -115,64 +128,70 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
     """Judge one round of pulls.
 
     Args:
-        set_out: plan, boards, tolerance and held line.
-        pulls: one or more pulls of one round, between corners of the footprint.
+        set_out: plan, boards, tolerance and what is held.
+        pulls: one or more pulls of one round, between what `set_out` names.
         units: the tape's units, for slips of digits.
     """
-    planned = set_out.footprint.corners
-    observations = [Observation(p.start, p.end, p.length_mm, set_out.tape.sigma_mm(p.length_mm)) for p in pulls]
-    fit = everything = adjust(planned, set_out.held, observations)
+    footprint = set_out.footprint
+    network = network_of(footprint, set_out.named, set_out.hold, set_out.tape, pulls)
+    fit = everything = network.adjusted()
     suspects: list[Suspect] = []
     believed = list(range(len(pulls)))
     if everything.disagrees:
-        suspects = find_slips(planned, set_out.held, pulls, observations, everything, units)
+        suspects = find_slips(network, pulls, everything, units, set_out.heights_mm)
         believed = without_certain(pulls, suspects)
         if len(believed) < len(pulls):
-            fit = adjust(planned, set_out.held, [observations[i] for i in believed])
-    usable = not (fit.loose or fit.disagrees)
-    moves = _moves(set_out, fit) if usable else ()
+            fit = network.adjusted([network.observations[i] for i in believed])
+    loose = _corners_of(footprint, fit.loose)
+    usable = not (loose or fit.disagrees)
+    laid = lay(set_out.hold, fit, network.planned, footprint.names)
+    moves = moves_for(footprint, set_out.layout, laid.corners) if usable else ()
+    whole = len(moves) == 2 * len(footprint.sides)
+    helpful = _helpful(set_out, network, fit, believed, pulls)
     return SquareCheck(
-        verdict=_doubt(everything) or _settled(set_out, fit, moves),
+        verdict=_doubt(footprint, everything) or _settled(set_out, laid, moves),
+        network=network,
         fit=fit,
+        laid=laid,
         believed=tuple(believed),
+        loose=loose,
         moves=moves,
-        predicted=_predictions(set_out, fit, moves, pulls),
+        order=order_for(footprint, laid.corners, moves, set_out.tolerance_mm, set_out.hands) if whole else None,
+        predicted=_predictions(set_out, laid, moves, pulls),
         suspects=tuple(suspects),
-        next_pull=_next_pull(set_out, fit, [observations[i] for i in believed], suspects),
-        traps=_traps(set_out, pulls, everything.disagrees),
-        worst=_worst(set_out, fit) if usable else None,
+        next_pull=_next_pull(fit, loose, helpful, suspects),
+        helpful=helpful,
+        traps=_traps(set_out, pulls, laid, moves, disagrees=everything.disagrees),
+        worst=_worst(set_out, laid) if usable else None,
     )
 
 
-def _traps(set_out: SetOut, pulls: Sequence[Pull], disagrees: bool) -> tuple[Trap, ...]:
+def _corners_of(footprint: Footprint, loose: Sequence[str]) -> tuple[str, ...]:
+    """The corners among the points that can still move; a stake nobody has tied in yet does not matter."""
+    return tuple(name for name in loose if name in footprint.corners)
+
+
+def _traps(
+    set_out: SetOut, pulls: Sequence[Pull], laid: Laid, moves: Sequence[Move], *, disagrees: bool
+) -> tuple[Trap, ...]:
     """Traps in the readings; how far a side has slid is not worth saying from readings that contradict each other."""
-    traps = traps_in(set_out.footprint, pulls, set_out.tolerance_mm, set_out.tape)
-    return tuple(trap for trap in traps if not (disagrees and trap.kind is TrapKind.RACKED))
+    traps = traps_in(set_out.footprint, pulls, set_out.tolerance_mm, set_out.tape, laid.ellipses, set_out.heights_mm)
+    side = wrong_side(move.inward_mm for move in moves)
+    told = tuple(trap for trap in traps if not (disagrees and trap.kind is TrapKind.RACKED))
+    return (*told, side) if side else told
 
 
-def _moves(set_out: SetOut, fit: Adjustment) -> tuple[Move, ...]:
-    """Nail moves at every board.  A string that no longer crosses its board has none; see `_settled`."""
-    ends = {side.name: (fit.corners[side.start], fit.corners[side.end]) for side in set_out.footprint.sides}
-    moves: list[Move] = []
-    for board in boards_for(set_out.footprint, set_out.layout):
-        try:
-            inward = -board.crossing_mm(*ends[board.line])
-        except GeometryError:
-            continue
-        moves.append(Move(board, inward if abs(inward) >= SMALLEST_MOVE_MM else 0.0))
-    return tuple(moves)
-
-
-def _doubt(everything: Adjustment) -> Verdict | None:
+def _doubt(footprint: Footprint, everything: Adjustment) -> Verdict | None:
     """What stands against judging at all: a shape the pulls cannot hold, or readings that disagree."""
-    if everything.loose and not (everything.disagrees and everything.rigid_at_plan):
+    loose_at_plan = _corners_of(footprint, everything.loose_at_plan)
+    if _corners_of(footprint, everything.loose) and not (everything.disagrees and not loose_at_plan):
         return Verdict.NEEDS_PULLS
     return Verdict.CHECK_READINGS if everything.disagrees else None
 
 
-def _settled(set_out: SetOut, fit: Adjustment, moves: tuple[Move, ...]) -> Verdict:
+def _settled(set_out: SetOut, laid: Laid, moves: tuple[Move, ...]) -> Verdict:
     """The verdict on strings whose places are known."""
-    if _worst(set_out, fit)[1] <= set_out.tolerance_mm + ON_TOLERANCE_MM:
+    if _worst(set_out, laid)[1] <= set_out.tolerance_mm + ON_TOLERANCE_MM:
         return Verdict.SQUARE
     lost = len(moves) < 2 * len(set_out.footprint.sides)
     if lost or any(abs(move.inward_mm) > set_out.restake_over_mm for move in moves):
@@ -180,65 +199,80 @@ def _settled(set_out: SetOut, fit: Adjustment, moves: tuple[Move, ...]) -> Verdi
     return Verdict.ADJUST
 
 
-def _worst(set_out: SetOut, fit: Adjustment) -> tuple[str, float]:
-    offsets = {name: point.distance_to(fit.corners[name]) for name, point in set_out.footprint.corners.items()}
+def _worst(set_out: SetOut, laid: Laid) -> tuple[str, float]:
+    offsets = {name: point.distance_to(laid.corners[name]) for name, point in set_out.footprint.corners.items()}
     name = max(offsets, key=offsets.__getitem__)
     return name, offsets[name]
 
 
-def _predictions(
-    set_out: SetOut, fit: Adjustment, moves: tuple[Move, ...], pulls: Sequence[Pull]
-) -> tuple[Prediction, ...]:
+def _predictions(set_out: SetOut, laid: Laid, moves: tuple[Move, ...], pulls: Sequence[Pull]) -> tuple[Prediction, ...]:
     """Every pull of the round, then every pair not pulled, at the corners the moved strings will cross at."""
-    corners = _corners_after(set_out, fit, moves) if moves else set_out.footprint.corners
-    pairs = {ordered_pair(p.start, p.end): (p.start, p.end) for p in reversed(pulls)}
+    footprint = set_out.footprint
+    corners = corners_after(footprint, laid.corners, moves) if moves else footprint.corners
+    between = [p for p in pulls if p.kind is PullKind.POINTS and p.start in corners and p.end in corners]
+    pairs = {ordered_pair(p.start, p.end): (p.start, p.end) for p in reversed(between)}
     asked = [pairs[key] for key in reversed(list(pairs))]
-    asked += [pair for pair in combinations(set_out.footprint.names, 2) if pair not in pairs]
+    asked += [pair for pair in combinations(footprint.names, 2) if pair not in pairs]
     return tuple(Prediction(a, b, corners[a].distance_to(corners[b])) for a, b in asked)
 
 
-def _corners_after(set_out: SetOut, fit: Adjustment, moves: tuple[Move, ...]) -> dict[str, Point]:
-    """Where the strings cross once each nail has been moved as told."""
-    nails: dict[str, list[Point]] = {}
-    for move in moves:
-        crossing = move.board.crossing_mm(*_string(set_out, fit, move.board.line))
-        nail = move.board.nail + move.board.inward * (crossing + move.inward_mm)
-        nails.setdefault(move.board.line, []).append(nail)
-    strings = {
-        side.name: (nails[side.name][0], nails[side.name][1])
-        if len(nails.get(side.name, ())) == 2
-        else (side.start_point, side.end_point)
-        for side in set_out.footprint.sides
-    }
-    corners: dict[str, Point] = {}
-    for before, after in set_out.footprint.joints:
-        try:
-            corners[after.start] = string_crossing(strings[before.name], strings[after.name])
-        except GeometryError:  # a corner on a straight wall: nothing but the plan says where along it
-            corners[after.start] = after.start_point
-    for side in set_out.footprint.sides:  # the ends of an open line are marked on their string, last of all
-        along = (strings[side.name][1] - strings[side.name][0]).unit()
-        near = side.start_point if side.start not in corners and side.end not in corners else None
-        if side.start not in corners:
-            corners[side.start] = near or corners[side.end] - along * side.length_mm
-        if side.end not in corners:
-            corners[side.end] = corners[side.start] + along * side.length_mm
-    return {name: corners[name] for name in set_out.footprint.names}
-
-
-def _string(set_out: SetOut, fit: Adjustment, line: str) -> tuple[Point, Point]:
-    side = set_out.footprint.sides_by_name[line]
-    return fit.corners[side.start], fit.corners[side.end]
+def _helpful(
+    set_out: SetOut, network: Network, fit: Adjustment, believed: Sequence[int], pulls: Sequence[Pull]
+) -> tuple[PullGain, ...]:
+    """What would help most now, judged at the plan."""
+    known = [network.observations[i] for i in believed]
+    knowledge = Knowledge(fit.frame, network.planned, [*known, *network.constraints])
+    corners = set_out.footprint.names
+    pulled = [pulls[i].pair for i in believed if pulls[i].kind is PullKind.POINTS]
+    return tuple(best_pulls(knowledge, corners, pulled, set_out.tape, MOST_HELPFUL))
 
 
 def _next_pull(
-    set_out: SetOut, fit: Adjustment, observations: Sequence[Observation], suspects: Sequence[Suspect]
+    fit: Adjustment, loose: Sequence[str], helpful: Sequence[PullGain], suspects: Sequence[Suspect]
 ) -> NextPull | None:
     if suspects:
         pull = suspects[0].pull
         return NextPull(pull.start, pull.end, PullReason.REPEAT, 0.0)
-    if fit.redundancy > 0 and not fit.loose:
+    if fit.redundancy > 0 and not loose:
         return None
-    best: PullGain = best_next_pull(set_out.footprint.corners, fit, observations, set_out.tape)
-    reason = PullReason.LOOSE if fit.loose else PullReason.UNCHECKED
+    best = helpful[0]
+    reason = PullReason.LOOSE if loose else PullReason.UNCHECKED
     return NextPull(best.start, best.end, reason, best.share)
+
+
+@dataclass(frozen=True, slots=True)
+class Alternative:
+    """What it would take if something else were held.
+
+    Attributes:
+        hold: what; order: the moves that then follow.
+        largest_mm: the largest of them, or of the pushes.
+        verdict: what would be said of the corners.
+    """
+
+    hold: Hold
+    order: Order
+    largest_mm: float
+    verdict: Verdict
+
+
+def alternatives(set_out: SetOut, check: SquareCheck) -> tuple[Alternative, ...]:
+    """The moves side by side: each side held in turn, or the best fit; the fewest and smallest moves first.
+
+    None while the strings are not known.  Where known points hold the shape there is nothing to choose.
+    """
+    if not check.moves or check.network.fixed:
+        return ()
+    footprint, planned = set_out.footprint, check.network.planned
+    sides = sorted(footprint.sides, key=lambda side: -side.length_mm)[:MOST_ALTERNATIVES]
+    holds = [Hold(HoldKind.LINE, (side.start, side.end)) for side in sides] + [Hold(HoldKind.BEST_FIT, ())]
+    found = []
+    for hold in holds:
+        _, corners = laid_corners(hold, check.fit.corners, planned, footprint.names)
+        moves = moves_for(footprint, set_out.layout, corners)
+        order = order_for(footprint, corners, moves, set_out.tolerance_mm, set_out.hands)
+        sizes = [abs(move.inward_mm) for move in order.moves]
+        sizes += [max(abs(push.along_mm), abs(push.inward_mm)) for push in order.pushes]
+        verdict = _settled(set_out, Laid(corners, {}), moves)
+        found.append(Alternative(hold, order, max(sizes, default=0.0), verdict))
+    return tuple(sorted(found, key=lambda one: (len(one.order.moves) + len(one.order.pushes), one.largest_mm)))

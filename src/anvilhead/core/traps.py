@@ -1,18 +1,36 @@
-"""Traps of squaring: readings that look right and are not, each named so that a builder can see why."""
+"""Traps: readings that look right and prove nothing, or that cannot be what they seem, and the classic sum.
 
-from collections.abc import Sequence
+Each is worked out from this round's readings, with the amount it could cost; none is a general warning.
+"""
+
+import math
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from itertools import pairwise
 
-from anvilhead.core.footprint import Footprint
-from anvilhead.core.tape import Pull, TapeClass, ordered_pair
+from anvilhead.core.adjustment import Ellipse
+from anvilhead.core.footprint import Footprint, Side
+from anvilhead.core.tape import Pull, PullKind, TapeClass, ordered_pair
+from anvilhead.core.tolerances import SMALLEST_MOVE_MM
 
 SQUARE_COSINE = 1e-6
 """A planned corner with a smaller cosine is a right angle."""
 
 SLIP_SHARE = 0.1
 """Opposite sides that differ by more than this share of their length are a misread tape, not a trapezoid."""
+
+WEAK_FACTOR = 2.0
+"""A corner whose ellipse reaches this many tolerances is too poorly known to be called good."""
+
+SHORT_SHARE = 1 / 3
+"""A side, or a triangle, shorter than this share of the longest wall is short."""
+
+NAIL_MM = (2.5, 4.5)
+"""Thickness of the nails and lines in use: what a string on the wrong side of its nail is off."""
+
+WHOLE_MM = {True: 25.4, False: 10.0}
+"""What a reading is rounded to in feet and in metres when somebody rounds it: an inch, a centimetre."""
 
 
 class TrapKind(StrEnum):
@@ -30,15 +48,31 @@ class TrapKind(StrEnum):
     RACKED = "racked"
     """Opposite sides agree and the diagonals do not: the far side has slid along."""
 
+    SHORT_SIDE = "short-side"
+    """A corner hangs on a short side: square there, it is still off at the far end."""
+
+    SMALL_TRIANGLE = "small-triangle"
+    """A corner was squared by a triangle much smaller than its walls."""
+
+    SLOPE = "slope"
+    """The ground falls between the ends of a pull that was not levelled: the tape reads long."""
+
+    ROUNDED = "rounded"
+    """One reading is a whole inch or centimetre among finer ones."""
+
+    WRONG_SIDE = "wrong-side"
+    """One nail alone is off, by about its own thickness: the string may lie on its other side."""
+
 
 @dataclass(frozen=True, slots=True)
 class Trap:
-    """A trap seen in a rectangle's readings.
+    """A trap seen in a round's readings.
 
     Attributes:
         kind: which one.
-        amount_mm: difference of the opposite sides, or how far the far side has slid; 0 where there is none.
-        points: what the amount is about: the sides (AB, CD), or the far side and the corner it slid toward.
+        amount_mm: what it costs or shows: difference of the opposite sides, how far the far side has slid, how far
+            off a corner may be, how much too long the tape reads; 0 where there is none.
+        points: what the amount is about: sides, or the ends of a pull, or a corner and the short side at it.
     """
 
     kind: TrapKind
@@ -46,18 +80,56 @@ class Trap:
     points: tuple[str, str] = ("", "")
 
 
-def traps_in(footprint: Footprint, pulls: Sequence[Pull], tolerance_mm: float, tape: TapeClass) -> tuple[Trap, ...]:
-    """Look for the traps of a rectangle; other shapes have none of these."""
+def traps_in(
+    footprint: Footprint,
+    pulls: Sequence[Pull],
+    tolerance_mm: float,
+    tape: TapeClass,
+    ellipses: Mapping[str, Ellipse | None],
+    heights_mm: Mapping[str, float],
+) -> tuple[Trap, ...]:
+    """Look for traps.
+
+    Args:
+        footprint: the planned outline.
+        pulls: of one round.
+        tolerance_mm: what a corner may be off.
+        tape: class of the tape.
+        ellipses: how well each corner is known, None while it can move.
+        heights_mm: ground heights by point, where they are known.
+    """
+    found = [*_rectangle_traps(footprint, pulls, tolerance_mm, tape), *_weak(footprint, pulls, tolerance_mm, ellipses)]
+    found += _slope(pulls, heights_mm, tolerance_mm)
+    found += _rounded(footprint, pulls)
+    return tuple(found)
+
+
+def wrong_side(inward_mm: Iterable[float]) -> Trap | None:
+    """Whether one nail alone is off by about a nail's thickness.
+
+    Args:
+        inward_mm: how far every nail must move.
+    """
+    off = [abs(mm) for mm in inward_mm if abs(mm) >= SMALLEST_MOVE_MM]
+    if len(off) == 1 and NAIL_MM[0] <= off[0] <= NAIL_MM[1]:
+        return Trap(TrapKind.WRONG_SIDE, off[0])
+    return None
+
+
+def _rectangle_traps(
+    footprint: Footprint, pulls: Sequence[Pull], tolerance_mm: float, tape: TapeClass
+) -> tuple[Trap, ...]:
+    """Equal diagonals and unequal sides; of other shapes, sides without a diagonal."""
+    read = {pull.pair: pull.length_mm for pull in pulls if pull.kind is PullKind.POINTS}
+    sides = [ordered_pair(side.start, side.end) for side in footprint.sides]
+    if all(side in read for side in sides) and len(read) == len(pulls) == len(sides) > 3 and footprint.closed:
+        return (Trap(TrapKind.NO_DIAGONAL),)
     if not is_rectangle(footprint):
         return ()
-    read = {pull.pair: pull.length_mm for pull in pulls}
     a, b, c, d = footprint.names
-    sides = [ordered_pair(a, b), ordered_pair(b, c), ordered_pair(c, d), ordered_pair(d, a)]
     diagonals = [read[pair] for pair in (ordered_pair(a, c), ordered_pair(b, d)) if pair in read]
     if len(diagonals) < 2:
-        racks = not diagonals and all(side in read for side in sides)
-        return (Trap(TrapKind.NO_DIAGONAL),) if racks else ()
-
+        return ()
     opposite = [pair for pair in ((sides[0], sides[2]), (sides[1], sides[3])) if pair[0] in read and pair[1] in read]
     uneven = [(abs(read[one] - read[other]), one, other) for one, other in opposite]
     if any(amount > SLIP_SHARE * read[one] for amount, one, _ in uneven):
@@ -73,6 +145,70 @@ def traps_in(footprint: Footprint, pulls: Sequence[Pull], tolerance_mm: float, t
     elif sides[0] in read and worst[0] <= allowed:
         trap = _racked(footprint.names, read[sides[0]], *diagonals)
     return (trap,) if trap else ()
+
+
+def _weak(
+    footprint: Footprint, pulls: Sequence[Pull], tolerance_mm: float, ellipses: Mapping[str, Ellipse | None]
+) -> Iterable[Trap]:
+    """The corner that is known worst, when that is too poorly for its tolerance, and what it hangs on."""
+    known = {name: ellipses[name] for name in footprint.names}
+    reach = {name: ellipse.major_mm for name, ellipse in known.items() if ellipse is not None}
+    if len(reach) < len(known):
+        return
+    corner = max(reach, key=reach.__getitem__)
+    if reach[corner] <= WEAK_FACTOR * tolerance_mm:
+        return
+    longest = max(side.length_mm for side in footprint.sides)
+    triangles = [pull for pull in pulls if pull.kind is PullKind.TRIANGLE]
+    if any(max(pull.legs_mm) < SHORT_SHARE * longest for pull in triangles):
+        smallest = min(triangles, key=lambda pull: max(pull.legs_mm))
+        yield Trap(TrapKind.SMALL_TRIANGLE, reach[corner], (corner, smallest.start))
+        return
+    short = min((_nearest_short(footprint, corner, longest)), key=lambda side: side.length_mm, default=None)
+    if short:
+        yield Trap(TrapKind.SHORT_SIDE, reach[corner], (corner, short.name))
+
+
+def _nearest_short(footprint: Footprint, corner: str, longest_mm: float) -> list[Side]:
+    """Short sides at a corner or at its neighbours."""
+    near = {name for side in footprint.sides_at(corner) for name in (side.start, side.end)}
+    return [s for name in near for s in footprint.sides_at(name) if s.length_mm < SHORT_SHARE * longest_mm]
+
+
+def _slope(pulls: Sequence[Pull], heights_mm: Mapping[str, float], tolerance_mm: float) -> Iterable[Trap]:
+    """The pull that a fall of the ground makes longest, when none of it was noted."""
+    costs = []
+    for pull in pulls:
+        if pull.kind is PullKind.POINTS and not pull.fall_mm and {pull.start, pull.end} <= heights_mm.keys():
+            fall = heights_mm[pull.start] - heights_mm[pull.end]
+            costs.append((math.hypot(pull.length_mm, fall) - pull.length_mm, pull))
+    worst = max(costs, key=lambda one: one[0], default=None)
+    if worst and worst[0] > tolerance_mm / 2:
+        yield Trap(TrapKind.SLOPE, worst[0], (worst[1].start, worst[1].end))
+
+
+def _rounded(footprint: Footprint, pulls: Sequence[Pull]) -> Iterable[Trap]:
+    """A diagonal read as a whole inch or centimetre although others were read finer and its plan is not one."""
+    typed = [pull for pull in pulls if pull.typed and pull.kind is PullKind.POINTS]
+    whole = [pull for pull in typed if _is_whole(pull.reading_mm, pull)]
+    for pull in whole if 0 < len(whole) <= len(typed) / 2 else ():
+        one, other = footprint.corners.get(pull.start), footprint.corners.get(pull.end)
+        if one is None or other is None or ordered_pair(pull.start, pull.end) in {
+            ordered_pair(side.start, side.end) for side in footprint.sides
+        }:  # fmt: skip
+            continue
+        if not _is_whole(one.distance_to(other), pull, SMALLEST_MOVE_MM):
+            yield Trap(TrapKind.ROUNDED, WHOLE_MM[_in_feet(pull)] / 2, (pull.start, pull.end))
+            return
+
+
+def _in_feet(pull: Pull) -> bool:
+    return "m" not in pull.typed
+
+
+def _is_whole(mm: float, pull: Pull, slack_mm: float = 0.01) -> bool:
+    step = WHOLE_MM[_in_feet(pull)]
+    return abs(mm - step * round(mm / step)) <= slack_mm
 
 
 def is_rectangle(footprint: Footprint) -> bool:

@@ -5,8 +5,9 @@ from collections.abc import Sequence
 from anvilhead.core.call_sheet import Call, CallKind
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.length_printing import print_difference, print_length
+from anvilhead.core.moves import Move
 from anvilhead.core.slips import Slip, Suspect
-from anvilhead.core.squaring import Move, NextPull, PullReason, SetOut, SquareCheck, Verdict
+from anvilhead.core.squaring import NextPull, PullReason, SetOut, SquareCheck, Verdict
 from anvilhead.core.tape import Pull
 from anvilhead.core.tolerances import SMALLEST_MOVE_MM
 from anvilhead.core.traps import Trap, TrapKind, is_rectangle
@@ -34,6 +35,9 @@ _SLIP_TEXT = {
     Slip.SWAPPED_DIGITS: "two digits were swapped",
     Slip.HUNDREDTHS: "hundredths of a foot were read as inches, or the reverse",
     Slip.WRONG_CORNER: "the tape was held at another corner",
+    Slip.ROWS_SWAPPED: "it was written into another row, and the other into this one",
+    Slip.BUMP: "the tape followed the ground, up and down, instead of the level",
+    Slip.HOOK: "the hook of the tape is loose or bent",
     Slip.UNKNOWN: "no usual slip explains it",
 }
 
@@ -48,11 +52,11 @@ def headline(set_out: SetOut, check: SquareCheck, units: Units) -> str:
             return (
                 f"The strings are right: mark {check.worst[0] if check.worst else 'the corner'} again along its string"
             )
-        return f"Move {_number(count)} {'nail' if count == 1 else 'nails'}"
+        return f"Move {number_word(count)} {'nail' if count == 1 else 'nails'}"
     if check.verdict is Verdict.RESTAKE:
         return "Too far out to nudge: set the stakes again"
     if check.verdict is Verdict.NEEDS_PULLS:
-        return f"{listed(check.fit.loose)} can still rack"
+        return f"{listed(check.loose)} can still rack"
     certain = [suspect for suspect in check.suspects if suspect.certain]
     if certain:
         return f"{pair_name(certain[0].pull)} does not fit the others"
@@ -120,7 +124,22 @@ def trap_text(trap: Trap, units: Units) -> str:
         )
     if trap.kind is TrapKind.NO_DIAGONAL:
         return "Four right sides prove nothing about the corners: the shape can rack. Pull a diagonal."
-    return f"The far side {trap.points[0]} has slid {print_difference(trap.amount_mm, units)} toward {trap.points[1]}."
+    if trap.kind is TrapKind.RACKED:
+        return (
+            f"The far side {trap.points[0]} has slid {print_difference(trap.amount_mm, units)} toward {trap.points[1]}."
+        )
+    amount, (one, other) = print_difference(trap.amount_mm, units), trap.points
+    return {
+        TrapKind.SHORT_SIDE: f"{one} hangs on the short wall {other}: these pulls know it to ±{amount} only. "
+        "A corner can look square there and be off at the far end. Pull a long way across.",
+        TrapKind.SMALL_TRIANGLE: f"The triangle at {other} is small for these walls: {one} is known to ±{amount} only. "
+        "Take the largest that fits, or pull a diagonal.",
+        TrapKind.SLOPE: f"The ground falls between {one} and {other}: a tape laid along it reads {amount} long. "
+        "Hold it level, or note the fall.",
+        TrapKind.ROUNDED: f"{one}–{other} was read as a whole number. If it was rounded, it is off by up to {amount}.",
+        TrapKind.WRONG_SIDE: f"One nail alone is off, by {amount}: about the thickness of a nail. "
+        "Look whether the string lies on the agreed side of it before you move it.",
+    }[trap.kind]
 
 
 def suspect_text(suspect: Suspect, units: Units) -> str:
@@ -185,5 +204,6 @@ def listed(names: Sequence[str]) -> str:
     return ", ".join(names[:-1]) + " and " + names[-1]
 
 
-def _number(count: int) -> str:
+def number_word(count: int) -> str:
+    """A small number in words."""
     return _NUMBERS[count] if count < len(_NUMBERS) else str(count)

@@ -11,7 +11,8 @@ from pathlib import Path
 from uuid import NAMESPACE_URL, uuid5
 
 from anvilhead.jobfile.reading import read_job
-from anvilhead.service.jobs import By, import_job, list_jobs
+from anvilhead.service.jobs import import_job, list_jobs
+from anvilhead.service.people import By
 from anvilhead.store.database import Database
 
 FOLDER = Path(__file__).parent

@@ -13,7 +13,8 @@ from anvilhead.core.units import Units
 from anvilhead.formats.drawing import Drawing, looks_of, plan_drawing, scale_for
 from anvilhead.formats.paper import MARGIN, Paper
 from anvilhead.jobfile.plan_results import BoardResult
-from anvilhead.jobfile.results import CallResult, StructureResult
+from anvilhead.jobfile.results import StructureResult
+from anvilhead.jobfile.square_results import CallResult
 
 CAUTIONS = (
     "No survey and no engineering. Boundaries and setbacks belong to a licensed surveyor and the permit; frost, soil, "

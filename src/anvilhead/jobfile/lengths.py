@@ -86,6 +86,11 @@ def _read(value: object, signed: bool) -> Length:
     return Length(float(value), value)
 
 
+def units_in_force() -> Units | None:
+    """Units that the document being read says its bare numbers are in."""
+    return _units.get()
+
+
 def _refused(code: str, message: str, position: int | None = None) -> PydanticCustomError:
     return PydanticCustomError(code, "{message}", {"message": message, "position": position})
 

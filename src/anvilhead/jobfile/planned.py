@@ -4,11 +4,12 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
 
-from anvilhead.core.batter_board import Board, BoardLayout, boards_for
+from anvilhead.core.batter_board import Board, BoardLayout, BoardStyle, boards_for
 from anvilhead.core.board_height import HeightRule
 from anvilhead.core.dig import Dig, SetbackNeed, setback_needs
 from anvilhead.core.errors import GeometryError
 from anvilhead.core.footprint import Footprint
+from anvilhead.core.hold import Hold, HoldKind
 from anvilhead.core.inner_line import InnerLine, InnerRow, lines_of
 from anvilhead.core.line_family import (
     WALL_FACE,
@@ -18,6 +19,7 @@ from anvilhead.core.line_family import (
     families_of_section,
     outline_of,
 )
+from anvilhead.core.moves import Hands
 from anvilhead.core.squaring import SetOut
 from anvilhead.core.tape import STEEL_TAPE
 from anvilhead.core.walk import Walked
@@ -40,7 +42,8 @@ class Planned:
         gone: lines of the section that the footprint has no room for, in words.
         inner: inner lines.
         boards: every board; needs: why each stands as far out as it must, when there is a dig.
-        set_out: what is to be squared.
+        set_out: what is to be squared; `naming.py` adds what pulls can name.
+        heights_mm: ground heights that are said, by corner and board.
     """
 
     plan: Plan
@@ -53,6 +56,7 @@ class Planned:
     boards: tuple[Board, ...]
     needs: tuple[SetbackNeed, ...]
     set_out: SetOut
+    heights_mm: dict[str, float]
 
 
 def planned(plan: Plan) -> Planned:
@@ -87,10 +91,15 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
             distances = tuple(distance.mm for distance in row.distances)
             inner += lines_of(outline, InnerRow(row.name, row.kind, row.side, distances))
     layout, needs = _layout(plan, outline, families, faults)
+    hold = _hold(plan, outline, held, faults) if plan.hold and held else None
+    _stakes(plan, outline, faults)
     if faults.found or held is None:
         return None, faults.found
+    hands = plan.hands or (Hands.STAKES if plan.boards.style is BoardStyle.STAKES else Hands.NAILS)
     tape = STEEL_TAPE if plan.tape_error is None else replace(STEEL_TAPE, constant_mm=plan.tape_error.mm)
-    set_out = SetOut(outline, layout, plan.tolerance.mm, plan.restake_over.mm, held, tape)
+    set_out = SetOut(
+        outline, layout, plan.tolerance.mm, plan.restake_over.mm, hold or Hold(names=held), tape, hands=hands
+    )
     return (
         Planned(
             plan,
@@ -103,6 +112,7 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
             boards_for(outline, layout),
             tuple(needs),
             set_out,
+            {place: height.mm for place, height in plan.boards.ground.items()},
         ),
         [],
     )
@@ -131,14 +141,57 @@ class _Faults:
 
 
 def _held_line(plan: Plan, outline: Footprint, faults: _Faults) -> tuple[str, str] | None:
-    for side in outline.sides:
-        if plan.held_line == side.name:
-            return side.start, side.end
-        if plan.held_line in (side.end + side.start, f"{side.end}-{side.start}"):
-            return side.end, side.start
+    ends = _ends_of(outline, plan.held_line)
+    if ends:
+        return ends
     lines = ", ".join(outline.sides_by_name)
     faults.add(("held_line",), "unknown-line", f"There is no line {plan.held_line}. The lines are {lines}.")
     return None
+
+
+def _ends_of(outline: Footprint, line: str) -> tuple[str, str] | None:
+    """The two corners of a line, in the order named: BA holds B."""
+    for side in outline.sides:
+        if line == side.name:
+            return side.start, side.end
+        if line in (side.end + side.start, f"{side.end}-{side.start}"):
+            return side.end, side.start
+    return None
+
+
+def _hold(plan: Plan, outline: Footprint, held: tuple[str, str], faults: _Faults) -> Hold | None:
+    """What else is held; known points of an existing wall are added once the structure is placed."""
+    hold = plan.hold
+    if hold is None:
+        return None
+    if hold.by is HoldKind.WALL and plan.placing is None:
+        message = "To hold what stood there before, place the structure on the site first: say “placing”."
+        faults.add(("hold", "by"), "not-placed", message)
+    named = [("point", hold.point)] if hold.by is HoldKind.POINT else []
+    if hold.by is HoldKind.POINTS and hold.points:
+        named += [(f"points/{i}", name) for i, name in enumerate(hold.points)]
+        if hold.points[0] == hold.points[1]:
+            faults.add(("hold", "points"), "same-corner", "Hold two different corners.")
+    for key, name in named:
+        if name not in outline.corners:
+            faults.unknown(("hold", *key.split("/")), "corner", str(name), list(outline.names))
+    if hold.by in (HoldKind.LINE, HoldKind.POINT):
+        ends = _ends_of(outline, hold.line or "")
+        if ends is None:
+            faults.unknown(("hold", "line"), "line", hold.line or "", list(outline.sides_by_name))
+            return None
+        return Hold(hold.by, ends if hold.by is HoldKind.LINE else (hold.point or ends[0], *ends))
+    return Hold(hold.by, hold.points or () if hold.by is HoldKind.POINTS else ())
+
+
+def _stakes(plan: Plan, outline: Footprint, faults: _Faults) -> None:
+    """Stakes need names of their own."""
+    taken = set(outline.names)
+    for i, stake in enumerate(plan.stakes):
+        if stake.name in taken or "@" in stake.name:
+            message = f"“{stake.name}” is the name of a corner, a nail or another stake. Give this one its own."
+            faults.add(("stakes", i, "name"), "name-twice", message)
+        taken.add(stake.name)
 
 
 def _families(plan: Plan, outline: Footprint, faults: _Faults) -> list[LineFamily]:

@@ -2,24 +2,24 @@
 
 import json
 from collections import Counter
-from collections.abc import Sequence
 from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
-from anvilhead.core.errors import PullError
-from anvilhead.core.tape import Pull
 from anvilhead.jobfile.beside import Beside, Inner, Section
 from anvilhead.jobfile.board_plans import BoardPlan, DigPlan
 from anvilhead.jobfile.control import AtPoint, Control, ControlLine, ControlPoint, FromLine, Gap, OffsetAt
 from anvilhead.jobfile.footprints import Polygon, Rectangle, Step, Walk
-from anvilhead.jobfile.models import JobFile, PullEntry, Reading, Structure
-from anvilhead.jobfile.placed import control_problems, place_all
+from anvilhead.jobfile.hold_plan import HoldPlan, StakePlan
+from anvilhead.jobfile.models import AcceptedEntry, JobFile, LostEntry, PullEntry, RoundEntry, Structure
+from anvilhead.jobfile.naming import Naming, naming_of, pull_problems
+from anvilhead.jobfile.placed import Site, control_problems, place_all
 from anvilhead.jobfile.planned import Planned, work_out
 from anvilhead.jobfile.problems import DocumentRefused, Problem, pointer_to, problems_from
 
 _DOCUMENTS = (JobFile, Structure, PullEntry, Rectangle, Walk, Step, Polygon, Section, Beside, Inner, BoardPlan, DigPlan,
-              Control, ControlLine, ControlPoint, AtPoint, FromLine, Gap, OffsetAt)  # fmt: skip
+              Control, ControlLine, ControlPoint, AtPoint, FromLine, Gap, OffsetAt,
+              HoldPlan, StakePlan, RoundEntry, AcceptedEntry, LostEntry)  # fmt: skip
 """Whose keys a misspelt one may have meant."""
 
 LARGEST_BYTES = 10_000_000
@@ -81,12 +81,31 @@ def validate_job(data: Any) -> JobFile:
         problems += wrong
         if planned:
             found[structure.id] = planned
+    site, not_placed = (Site(job.control, found, {}), []) if problems else place_all(job.control, found)
+    namings = {name: naming_of(one, (site, name)) for name, one in found.items()}
     for i, pull in enumerate(job.pulls):
-        if pull.structure in found:
-            problems += pull_problems(pull, found[pull.structure].footprint.names, f"/pulls/{i}")
+        if pull.structure in namings:
+            problems += pull_problems(pull, namings[pull.structure], f"/pulls/{i}")
+    for i, lost in enumerate(job.lost):
+        if lost.structure in namings:
+            problems += lost_problems(lost, namings[lost.structure], f"/lost/{i}")
     refuse(problems)
-    refuse(place_all(job.control, found)[1])
+    refuse(not_placed)
     return job
+
+
+def lost_problems(lost: LostEntry, naming: Naming, pointer: str = "") -> list[Problem]:
+    """Points that are lost, or left, and that the plan does not have."""
+    places = [("point", lost.point), *((f"left/{i}", name) for i, name in enumerate(lost.left))]
+    return [
+        Problem(
+            pointer=f"{pointer}/{key}",
+            code="unknown-corner",
+            message=f"There is no point {name}. The corners are {', '.join(naming.footprint.corners)}.",
+        )
+        for key, name in places
+        if name not in naming.points
+    ]
 
 
 def refuse(problems: list[Problem]) -> None:
@@ -99,47 +118,11 @@ def refuse(problems: list[Problem]) -> None:
         raise DocumentRefused(problems)
 
 
-def pull_problems(pull: Reading, names: Sequence[str], pointer: str = "") -> list[Problem]:
-    """What is wrong with a pull beyond the shape of its document, between corners of these names."""
-    problems = [
-        Problem(
-            pointer=f"{pointer}/{key}",
-            code="unknown-corner",
-            message=f"There is no corner {name}. The corners are {', '.join(names)}.",
-        )
-        for key, name in (("from", pull.start), ("to", pull.end))
-        if name not in names
-    ]
-    try:
-        pull_of(pull)
-    except PullError as error:
-        key = {"same-corner": "to", "fall-over-reading": "height_difference"}.get(error.code, "reading")
-        problems.append(Problem(pointer=f"{pointer}/{key}", code=error.code, message=error.message))
-    return problems
-
-
-def pull_of(entry: Reading) -> Pull:
-    """The core's pull of an entry.
-
-    Raises:
-        PullError: when it contradicts itself.
-    """
-    return Pull(
-        start=entry.start,
-        end=entry.end,
-        reading_mm=entry.reading.mm,
-        burn_mm=entry.burn.mm,
-        fall_mm=entry.height_difference.mm,
-        typed=entry.reading.written if isinstance(entry.reading.written, str) else "",
-        round=entry.round,
-    )
-
-
 def _references(data: Any) -> list[Problem]:
     """Ids used twice and pulls of unknown structures, told even when other things are wrong too."""
     if not isinstance(data, dict):
         return []
-    structures, pulls = data.get("structures"), data.get("pulls")
+    structures = data.get("structures")
     ids = [s.get("id") if isinstance(s, dict) else None for s in structures] if isinstance(structures, list) else []
     count = Counter(i for i in ids if isinstance(i, str))
     problems = [
@@ -151,16 +134,18 @@ def _references(data: Any) -> list[Problem]:
         for n, i in enumerate(ids)
         if isinstance(i, str) and count[i] > 1 and i in ids[:n]
     ]
-    for n, pull in enumerate(pulls if isinstance(pulls, list) else []):
-        of = pull.get("structure") if isinstance(pull, dict) else None
-        if isinstance(of, str) and of not in count:
-            problems.append(
-                Problem(
-                    pointer=pointer_to(["pulls", n, "structure"]),
-                    code="unknown-structure",
-                    message=f"There is no structure “{of}” in this job.",
+    for key in ("pulls", "rounds", "accepted", "lost"):
+        rows = data.get(key)
+        for n, row in enumerate(rows if isinstance(rows, list) else []):
+            of = row.get("structure") if isinstance(row, dict) else None
+            if isinstance(of, str) and of not in count:
+                problems.append(
+                    Problem(
+                        pointer=pointer_to([key, n, "structure"]),
+                        code="unknown-structure",
+                        message=f"There is no structure “{of}” in this job.",
+                    )
                 )
-            )
     return problems
 
 

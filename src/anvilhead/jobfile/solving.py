@@ -8,20 +8,21 @@ from anvilhead.core.footprint import Footprint
 from anvilhead.core.length_printing import print_area, print_length
 from anvilhead.core.plan_words import clearance_words
 from anvilhead.core.site import Clearance
-from anvilhead.core.tape import Pull
 from anvilhead.core.units import Units
 from anvilhead.core.walk import Leg, Walked
 from anvilhead.jobfile import plan_results as p
 from anvilhead.jobfile import results as r
 from anvilhead.jobfile.board_solving import Boards
 from anvilhead.jobfile.footprints import CLOSES, Step, Walk
+from anvilhead.jobfile.judging import Rounds, judge
 from anvilhead.jobfile.line_solving import solve_families, solve_inner, solve_overall, solve_sticks, working_diagonals
 from anvilhead.jobfile.method_solving import compare, solve_methods, solve_setting_out
 from anvilhead.jobfile.models import JobFile
+from anvilhead.jobfile.naming import Naming, naming_of, pull_of
 from anvilhead.jobfile.placed import Site, place_all
 from anvilhead.jobfile.planned import Planned, planned
-from anvilhead.jobfile.reading import pull_of
-from anvilhead.jobfile.square_solving import solve_square
+from anvilhead.jobfile.point_solving import solve_lost, solve_recheck
+from anvilhead.jobfile.square_solving import solve_rounds, solve_square
 from anvilhead.jobfile.writing import distance, place, side_of, text_of, tidy
 
 
@@ -31,24 +32,37 @@ def solve_job(job: JobFile) -> r.Results:
     found = {structure.id: planned(structure) for structure in job.structures}
     site, _ = place_all(job.control, found)
     burns = {pull.structure: pull.burn.mm for pull in job.pulls}
-    return r.Results(
-        structures={
-            name: solve_structure(
-                one,
-                [pull_of(pull) for pull in job.pulls if pull.structure == name],
-                units,
-                site=(site, name),
-                burn_mm=burns.get(name, 0.0),
-            )
-            for name, one in found.items()
-        }
+    solved = {}
+    for name, one in found.items():
+        burn_mm = burns.get(name, 0.0)
+        rounds = rounds_of(job, name, naming_of(one, (site, name)), units)
+        solved[name] = solve_structure(one, rounds, site=(site, name), burn_mm=burn_mm).model_copy(
+            update={
+                "recheck": solve_recheck(rounds.naming, burn_mm, units),
+                "lost": [
+                    solve_lost(rounds.naming, lost.point, lost.left, rounds, burn_mm, units)
+                    for lost in job.lost
+                    if lost.structure == name
+                ],
+            }
+        )
+    return r.Results(structures=solved)
+
+
+def rounds_of(job: JobFile, structure: str, naming: Naming, units: Units) -> Rounds:
+    """The rounds of one structure of a job file, judged."""
+    return judge(
+        naming,
+        [pull_of(pull) for pull in job.pulls if pull.structure == structure and not pull.struck],
+        units,
+        {one.round: one.occasion for one in job.rounds if one.structure == structure},
+        [one.round for one in job.accepted if one.structure == structure],
     )
 
 
 def solve_structure(
     found: Planned,
-    pulls: Sequence[Pull],
-    units: Units,
+    rounds: Rounds,
     *,
     site: tuple[Site, str] | None = None,
     burn_mm: float = 0.0,
@@ -58,12 +72,12 @@ def solve_structure(
 
     Args:
         found: the plan worked out.
-        pulls: the readings that count.
-        units: what results are printed in.
+        rounds: its rounds judged; their units are what results are printed in.
         site: the job's site, and the structure's id on it.
         burn_mm: where the tape is started, for the numbers of the setting-out sheet.
         every_pair: list every diagonal; else only those worth pulling, which grow with the corners, not their square.
     """
+    units = rounds.units
     footprint, set_out = found.footprint, found.set_out
     boards = Boards(found, units, _obstacles(*site) if site else {})
     comparison = compare(found, units)
@@ -98,7 +112,8 @@ def solve_structure(
         methods=solve_methods(found, comparison, units),
         setting_out=solve_setting_out(found, comparison, burn_mm, units),
         site=_site(*site, units) if site else None,
-        square=solve_square(set_out, pulls, units) if pulls else None,
+        square=solve_square(found, rounds),
+        rounds=solve_rounds(rounds),
     )
 
 

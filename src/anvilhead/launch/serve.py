@@ -84,7 +84,7 @@ def prepare(database: Database, command: str, *, fresh: bool) -> None:
 def serve(database: Database, port: int) -> None:
     """Serve the application until it is told to stop."""
     app = create_app(database, WEB / "build")
-    config = uvicorn.Config(app, host=HOST, port=port, log_level="warning", timeout_graceful_shutdown=5)
+    config = uvicorn.Config(app, host=HOST, port=port, log_level="warning", timeout_graceful_shutdown=1)
     say(f"\nAnvilhead is ready: http://{HOST}:{port}/   (Ctrl-C stops it)\n")
     uvicorn.Server(config).run()
 

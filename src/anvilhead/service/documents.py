@@ -5,11 +5,13 @@ from uuid import UUID
 
 from pydantic import Field
 
+from anvilhead.core.recheck import Occasion
 from anvilhead.core.units import Units
 from anvilhead.jobfile.control import Control
 from anvilhead.jobfile.footprints import MOST_CORNERS, AnyFootprint, Step
+from anvilhead.jobfile.hold_plan import PointName
 from anvilhead.jobfile.lengths import InUnits, Length, NonNegativeLength, Strict
-from anvilhead.jobfile.models import Identifier, Name, Plan, Reading
+from anvilhead.jobfile.models import Identifier, Name, Plan, Reading, Round
 
 Revision = Annotated[int, Field(ge=0, strict=True)]
 
@@ -81,6 +83,40 @@ class PullCreate(InJobUnits, Reading):
 
     id: UUID
     replaces: UUID | None = None
+
+
+class RoundBegin(Strict):
+    """A round to be pulled for a reason."""
+
+    round: Round
+    occasion: Occasion
+
+
+class Acceptance(Strict):
+    """A round that is good enough: within tolerance, or over it by what the server works out, and why."""
+
+    round: Round
+    note: Annotated[str, Field(max_length=500)] = ""
+
+
+class LostCreate(Strict):
+    """A point that is gone.  The id is made by the client; `left` names what is left, all that is known when empty."""
+
+    id: UUID
+    point: PointName
+    left: list[PointName] = Field(default_factory=list, max_length=60)
+
+
+class SetAgain(Strict):
+    """How a lost point was set again, in words, for the record."""
+
+    how: Annotated[str, Field(min_length=1, max_length=500)]
+
+
+class InHandChange(Strict):
+    """The pull that the crew takes in hand, by its key."""
+
+    call: Annotated[str, Field(min_length=1, max_length=200)]
 
 
 class PreviewRequest(InJobUnits):

@@ -1,7 +1,5 @@
 """Jobs: load and show them, make, change, import and export them."""
 
-from dataclasses import dataclass
-from datetime import datetime
 from uuid import uuid4
 
 from sqlalchemy.orm import Session
@@ -10,11 +8,22 @@ from anvilhead.core.units import Units
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.models import JobFile, Plan, PullEntry, Reading, Structure
 from anvilhead.jobfile.placed import control_problems
-from anvilhead.jobfile.planned import planned, work_out
+from anvilhead.jobfile.planned import work_out
 from anvilhead.jobfile.reading import refuse
 from anvilhead.service import views
 from anvilhead.service.documents import JobChange, JobCreate, StructureCreate
-from anvilhead.service.showing import control_of, counting, job_summary, job_view, newest_plan, plan_of, reading_of
+from anvilhead.service.how_taken import HowTaken
+from anvilhead.service.people import By
+from anvilhead.service.rounds import import_rounds, rounds_for_file
+from anvilhead.service.showing import (
+    control_of,
+    job_summary,
+    job_view,
+    naming_in,
+    newest_plan,
+    plans_of,
+    reading_of,
+)
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
 from anvilhead.store.errors import Conflict, NotFound
@@ -22,14 +31,6 @@ from anvilhead.store.tables import JobRow, PullRow, StructureRow
 
 MOST_CONTROLS = 50
 """Changes of control that can be undone."""
-
-
-@dataclass(frozen=True, slots=True)
-class By:
-    """Who does something, and when."""
-
-    who: str
-    at: datetime
 
 
 def list_jobs(database: Database) -> list[views.JobSummary]:
@@ -134,7 +135,12 @@ def import_job(database: Database, job_id: str, file: JobFile, by: By, *, sample
             row = add_structure(session, job, create, by)
             pulls = [pull for pull in file.pulls if pull.structure == structure.id]
             for pull in pulls:
-                store.add_pull(session, new_pull_row(store.new_id(), row.id, pull, by))
+                taken = by.unless_told(pull.who, pull.at)
+                kept = new_pull_row(store.new_id(), row.id, pull, taken)
+                store.add_pull(session, kept)
+                if pull.struck:
+                    store.strike(session, kept, taken.who, taken.at)
+            import_rounds(session, row, structure.id, file, by)
             if pulls:
                 text = f"Took over {len(pulls)} readings, the last of round {max(pull.round for pull in pulls)}."
                 store.add_log(session, job, "pulls-imported", text, by.who, by.at, row.id)
@@ -146,6 +152,7 @@ def export_job(database: Database, job_id: str) -> JobFile:
     """The job as a job file: plans and the readings that count, as typed."""
     with database.session() as session:
         job = store.job_by_id(session, job_id)
+        plans = plans_of(job)
         return JobFile(
             format="anvilhead-job",
             version=1,
@@ -157,10 +164,18 @@ def export_job(database: Database, job_id: str) -> JobFile:
                 for row in job.structures
             ],
             pulls=[
-                PullEntry(structure=row.name_in_file, **dict(reading_of(pull)))
+                PullEntry(
+                    structure=row.name_in_file,
+                    **dict(reading_of(pull)),
+                    who=pull.who,
+                    at=pull.at,
+                    struck=pull.strike is not None,
+                )
                 for row in job.structures
-                for pull in counting(row, planned(plan_of(row)))
+                for pull in row.pulls
+                if naming_in(plans, row.name_in_file).knows(reading_of(pull))
             ],
+            **rounds_for_file(job),
         )
 
 
@@ -197,6 +212,7 @@ def new_pull_row(pull_id: str, structure_id: str, entry: Reading, by: By) -> Pul
         burn_written=entry.burn.text,
         fall_mm=entry.height_difference.kept_mm,
         fall_written=entry.height_difference.text,
+        how=HowTaken.of(entry),
         who=by.who,
         at=by.at,
     )

@@ -9,13 +9,15 @@ from anvilhead.core.tolerances import CLOSED_MM
 from anvilhead.core.units import Units
 from anvilhead.core.walk import walk
 from anvilhead.core.words import cost_text
+from anvilhead.jobfile.call_rows import call_sheet
 from anvilhead.jobfile.footprints import CLOSES, Step
+from anvilhead.jobfile.judging import judge
 from anvilhead.jobfile.lengths import read_positive
+from anvilhead.jobfile.naming import naming_of, pull_of, pull_problems
 from anvilhead.jobfile.planned import work_out
 from anvilhead.jobfile.problems import DocumentRefused, Problem
-from anvilhead.jobfile.reading import pull_of, pull_problems, refuse
+from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.solving import solve_structure, walk_result
-from anvilhead.jobfile.square_solving import call_sheet
 from anvilhead.jobfile.writing import place
 from anvilhead.service.documents import LengthAsked, PreviewRequest, WalkRequest
 from anvilhead.service.views import LengthEcho, LengthRead, PreviewView, ShapeView, WalkView, plan_view
@@ -30,14 +32,13 @@ def preview(request: PreviewRequest) -> PreviewView:
     found, problems = work_out(request.plan, "/plan")
     if found is None:
         raise DocumentRefused(problems)
-    names = found.footprint.names
-    refuse([p for i, pull in enumerate(request.pulls) for p in pull_problems(pull, names, f"/pulls/{i}")])
-    pulls = [pull_of(pull) for pull in request.pulls]
-    result = solve_structure(found, pulls, request.units, burn_mm=request.burn.mm, every_pair=False)
+    naming = naming_of(found)
+    refuse([p for i, pull in enumerate(request.pulls) for p in pull_problems(pull, naming, f"/pulls/{i}")])
+    rounds = judge(naming, [pull_of(pull) for pull in request.pulls], request.units)
     return PreviewView(
         plan=plan_view(found, request.units),
-        result=result,
-        calls=call_sheet(found, request.burn.mm, request.units, result.square),
+        result=solve_structure(found, rounds, burn_mm=request.burn.mm, every_pair=False),
+        calls=call_sheet(found, rounds, request.burn.mm),
     )
 
 

@@ -3,12 +3,17 @@
 from datetime import datetime
 
 from anvilhead.core.squaring import Verdict
-from anvilhead.jobfile.results import SquareResult
+from anvilhead.jobfile.square_results import SquareResult
 from anvilhead.service.views import NextThing, StageName, StageState, StageView
 
 
 def stages_of(
-    square: SquareResult | None, planned_at: datetime, pulled_at: datetime | None, ground: StageState
+    square: SquareResult | None,
+    planned_at: datetime,
+    pulled_at: datetime | None,
+    ground: StageState,
+    *,
+    accepted: bool = False,
 ) -> list[StageView]:
     """The stages' states.
 
@@ -17,6 +22,7 @@ def stages_of(
         planned_at: when the plan was last changed.
         pulled_at: when the last reading that counts was taken.
         ground: where placing the structure on the site stands.
+        accepted: whether somebody accepted the latest round, within tolerance or over it.
     """
     pulled = square is not None
     stale = pulled_at is not None and planned_at > pulled_at
@@ -25,7 +31,7 @@ def stages_of(
     elif stale:
         squared = StageState.RE_CHECK
     else:
-        squared = StageState.DONE if square and square.verdict is Verdict.SQUARE else StageState.OPEN
+        squared = StageState.DONE if accepted or (square and square.verdict is Verdict.SQUARE) else StageState.OPEN
     boards = StageState.OPEN if not pulled else StageState.RE_CHECK if stale else StageState.DONE
     handover = StageState.OPEN if squared is StageState.DONE else StageState.NOT_STARTED
     states = (ground, StageState.DONE, boards, squared, handover)

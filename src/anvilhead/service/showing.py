@@ -4,26 +4,33 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
+from anvilhead.core.coach_words import pull_name
+from anvilhead.core.length_printing import print_difference
 from anvilhead.core.length_reading import read_length
+from anvilhead.core.network import planned_mm
+from anvilhead.core.recheck import Occasion
 from anvilhead.core.standards import STANDARDS
-from anvilhead.core.tape import Pull
-from anvilhead.core.tolerances import COINCIDENT_MM
+from anvilhead.core.tolerances import COINCIDENT_MM, ON_TOLERANCE_MM
 from anvilhead.core.units import Units
+from anvilhead.jobfile.call_rows import call_sheet, key_of
 from anvilhead.jobfile.control import Control
+from anvilhead.jobfile.judging import Rounds, judge
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.models import Plan, Reading
+from anvilhead.jobfile.naming import Naming, naming_of, pull_of
 from anvilhead.jobfile.placed import Site, place_all
 from anvilhead.jobfile.planned import Planned, planned
+from anvilhead.jobfile.point_solving import solve_lost
 from anvilhead.jobfile.problems import Problem
-from anvilhead.jobfile.reading import pull_of
-from anvilhead.jobfile.results import SquareResult
 from anvilhead.jobfile.solving import solve_structure
-from anvilhead.jobfile.square_solving import call_sheet, solve_square
+from anvilhead.jobfile.square_results import SquareResult
+from anvilhead.jobfile.square_solving import solve_square
 from anvilhead.jobfile.writing import place
 from anvilhead.service import views
+from anvilhead.service.how_taken import HowTaken
 from anvilhead.service.preview import difference_text
 from anvilhead.service.progress import ground_state, next_thing, stages_of
-from anvilhead.store.tables import JobRow, PlanRevisionRow, PullRow, StructureRow
+from anvilhead.store.tables import AcceptanceRow, JobRow, LostPointRow, PlanRevisionRow, PullRow, StructureRow
 
 
 @dataclass(frozen=True)
@@ -71,6 +78,24 @@ def reading_of(row: PullRow) -> Reading:
         reading=Length(float(row.reading_mm), row.reading_written),
         burn=Length(float(row.burn_mm), row.burn_written),
         height_difference=Length(float(row.fall_mm), row.fall_written),
+        **HowTaken.model_validate(row.how or {}).given,
+    )
+
+
+def naming_in(plans: "JobPlans", name: str) -> Naming:
+    """What pulls of a structure can name, on its site."""
+    return naming_of(plans.found[name], (plans.site, name))
+
+
+def rounds_in(row: StructureRow, plans: "JobPlans") -> Rounds:
+    """Every round of a structure judged."""
+    naming = naming_in(plans, row.name_in_file)
+    return judge(
+        naming,
+        [pull_of(reading_of(pull)) for pull in counting(row, naming)],
+        Units(row.job.units),
+        {one.round: Occasion(one.occasion) for one in row.rounds},
+        [one.round for one in row.acceptances],
     )
 
 
@@ -118,13 +143,8 @@ def job_summary(job: JobRow) -> views.JobSummary:
 
 def _structure_view(row: StructureRow, job: JobRow, plans: JobPlans) -> views.StructureView:
     units, found = Units(job.units), plans.found[row.name_in_file]
-    burn = burn_of(job)
-    pulls = _judged(row, found)
-    result = solve_structure(
-        found, pulls, units, site=(plans.site, row.name_in_file), burn_mm=burn.mm, every_pair=False
-    )
-    earlier = [pull for pull in pulls if result.square and pull.round < result.square.round]
-    before = solve_square(found.set_out, earlier, units) if earlier else None
+    burn, rounds = burn_of(job), rounds_in(row, plans)
+    result = solve_structure(found, rounds, site=(plans.site, row.name_in_file), burn_mm=burn.mm, every_pair=False)
     stages = _stages(row, result.square, plans)
     return views.StructureView(
         id=row.id,
@@ -136,17 +156,56 @@ def _structure_view(row: StructureRow, job: JobRow, plans: JobPlans) -> views.St
         document=found.plan,
         not_placed=plans.why_not_placed(row.name_in_file),
         result=result,
-        calls=call_sheet(found, burn.mm, units, result.square, before, also=_pairs(pulls, result.square)),
-        pulls=[_pull_view(pull, found, units) for pull in row.pulls],
+        calls=call_sheet(found, rounds, burn.mm),
+        pulls=[_pull_view(pull, rounds.naming, units) for pull in row.pulls],
+        begun=[views.BegunRound(round=one.round, occasion=Occasion(one.occasion)) for one in row.rounds],
+        accepted=[_acceptance(one, units) for one in row.acceptances],
+        lost=[_lost(one, rounds, burn.mm) for one in row.lost],
+        names=_names(rounds.naming),
+        in_hand=row.in_hand and views.InHand(call=row.in_hand.call, who=row.in_hand.who, at=row.in_hand.at),
         stages=stages,
         next=next_thing(result.square, stages),
     )
 
 
+def _names(naming: Naming) -> views.Names:
+    return views.Names(points=list(naming.points), lines=list(naming.lines), can_hold_wall=len(naming.named.known) > 1)
+
+
+def _acceptance(row: AcceptanceRow, units: Units) -> views.AcceptanceView:
+    worst = None if row.worst_mm is None else float(row.worst_mm)
+    tolerance = float(row.tolerance_mm)
+    return views.AcceptanceView(
+        round=row.round,
+        worst_mm=worst,
+        worst_text=None if worst is None else print_difference(worst, units),
+        tolerance_text=print_difference(tolerance, units),
+        over=worst is not None and worst > tolerance + ON_TOLERANCE_MM,
+        note=row.note,
+        who=row.who,
+        at=row.at,
+    )
+
+
+def _lost(row: LostPointRow, rounds: Rounds, burn_mm: float) -> views.LostPointView:
+    naming = rounds.naming
+    known = row.point in naming.points
+    left = [name for name in row.left if name in naming.points]
+    return views.LostPointView(
+        id=row.id,
+        point=row.point,
+        who=row.who,
+        at=row.at,
+        set_again=row.set_again,
+        set_by=row.set_by,
+        set_at=row.set_at,
+        found=solve_lost(naming, row.point, left, rounds, burn_mm, rounds.units) if known and not row.set_at else None,
+    )
+
+
 def _structure_summary(row: StructureRow, units: Units, plans: JobPlans) -> views.StructureSummary:
     found = plans.found[row.name_in_file]
-    pulls = _judged(row, found)
-    square = solve_square(found.set_out, pulls, units) if pulls else None
+    square = solve_square(found, rounds_in(row, plans))
     stages = _stages(row, square, plans)
     return views.StructureSummary(
         id=row.id,
@@ -161,27 +220,17 @@ def _structure_summary(row: StructureRow, units: Units, plans: JobPlans) -> view
     )
 
 
-def counting(row: StructureRow, found: Planned) -> list[PullRow]:
-    """Readings that count: not struck, and between corners that the plan still has."""
-    names = found.footprint.names
-    return [pull for pull in row.pulls if not pull.strike and pull.start in names and pull.end in names]
-
-
-def _judged(row: StructureRow, found: Planned) -> list[Pull]:
-    return [pull_of(reading_of(pull)) for pull in counting(row, found)]
-
-
-def _pairs(pulls: list[Pull], square: SquareResult | None) -> list[tuple[str, str]]:
-    """Pairs that belong on the sheet whatever it would leave out: those pulled, and the one asked for."""
-    asked = [(square.next_pull.start, square.next_pull.end)] if square and square.next_pull else []
-    return [(pull.start, pull.end) for pull in pulls] + asked
+def counting(row: StructureRow, naming: Naming) -> list[PullRow]:
+    """Readings that count: not struck, and between what the plan still has."""
+    return [pull for pull in row.pulls if not pull.strike and naming.knows(reading_of(pull))]
 
 
 def _stages(row: StructureRow, square: SquareResult | None, plans: JobPlans) -> list[views.StageView]:
     pulled = max((pull.at for pull in row.pulls if not pull.strike), default=None)
     name = row.name_in_file
     ground = ground_state(name in plans.site.poses, all(one.is_clear for one in plans.site.clearances(name)))
-    return stages_of(square, _laid_out_at(row), pulled, ground)
+    accepted = square is not None and square.round in [one.round for one in row.acceptances]
+    return stages_of(square, _laid_out_at(row), pulled, ground, accepted=accepted)
 
 
 def _laid_out_at(row: StructureRow) -> datetime:
@@ -197,24 +246,33 @@ def _laid_out_at(row: StructureRow) -> datetime:
 
 def _layout_of(document: dict[str, Any]) -> tuple[object, ...]:
     plan = Plan.model_validate(document)
-    walls = (plan.footprint, plan.held_line, plan.tolerance)
+    walls = (plan.footprint, plan.held_line, plan.hold, plan.tolerance)
     beside = (plan.section, plan.section_on, plan.lines)
     boards = (plan.board_setback, plan.boards.style, plan.boards.styles, plan.boards.setbacks, plan.boards.dig)
     return walls + beside + boards
 
 
-def _pull_view(row: PullRow, found: Planned, units: Units) -> views.PullView:
-    pull, corners = pull_of(reading_of(row)), found.footprint.corners
-    known = row.start in corners and row.end in corners
-    difference = pull.length_mm - corners[row.start].distance_to(corners[row.end]) if known else None
+def _pull_view(row: PullRow, naming: Naming, units: Units) -> views.PullView:
+    entry = reading_of(row)
+    pull = pull_of(entry)
+    known = naming.knows(entry)
+    difference = pull.length_mm - planned_mm(pull, naming.points, naming.lines) if known else None
     return views.PullView(
         id=row.id,
         start=row.start,
         end=row.end,
+        key=key_of(pull),
+        name=pull_name(pull),
+        kind=pull.kind,
+        line=entry.line,
+        legs=list(entry.legs or ()),
+        station=entry.station,
+        offset=entry.offset,
+        instrument=entry.instrument,
         round=row.round,
-        reading=views.shown(Length(float(row.reading_mm), row.reading_written), units),
-        burn=views.shown_small(Length(float(row.burn_mm), row.burn_written), units),
-        height_difference=views.shown(Length(float(row.fall_mm), row.fall_written), units),
+        reading=views.shown(entry.reading, units),
+        burn=views.shown_small(entry.burn, units),
+        height_difference=views.shown(entry.height_difference, units),
         difference_mm=None if difference is None else round(difference, 6),
         difference_text=None if difference is None else difference_text(difference, units),
         who=row.who,

@@ -2,13 +2,23 @@
 
 from typing import Any
 
+from anvilhead.core.coach_words import pull_name
 from anvilhead.jobfile.models import Plan
-from anvilhead.jobfile.planned import planned, work_out
-from anvilhead.jobfile.reading import pull_problems, refuse
+from anvilhead.jobfile.naming import pull_of, pull_problems
+from anvilhead.jobfile.planned import work_out
+from anvilhead.jobfile.reading import refuse
 from anvilhead.service import views
 from anvilhead.service.documents import PlanChange, PullCreate
-from anvilhead.service.jobs import By, new_pull_row
-from anvilhead.service.showing import newest_plan, plan_of, revision_to_restore, structure_view
+from anvilhead.service.jobs import new_pull_row
+from anvilhead.service.people import By
+from anvilhead.service.showing import (
+    naming_in,
+    newest_plan,
+    plans_of,
+    reading_of,
+    revision_to_restore,
+    structure_view,
+)
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
 from anvilhead.store.errors import Conflict, NotFound
@@ -91,10 +101,10 @@ def record_pull(database: Database, structure_id: str, document: PullCreate, by:
         if known is not None:
             _refuse_another(known, row, document)
             return structure_view(row)
-        refuse(pull_problems(document, planned(plan_of(row)).footprint.names))
+        refuse(pull_problems(document, naming_in(plans_of(row.job), row.name_in_file)))
         pull = new_pull_row(str(document.id), row.id, document, by)
         store.add_pull(session, pull)
-        way, read, burn = f"{document.start}–{document.end}", document.reading.text, document.burn.text
+        way, read, burn = pull_name(pull_of(document)), document.reading.text, document.burn.text
         text = f"Round {document.round}: {way} read {read}, burn {burn}."
         if document.replaces:
             struck = _pull_of_structure(store.pull_by_id(session, str(document.replaces)), row)
@@ -114,7 +124,7 @@ def strike_pull(database: Database, structure_id: str, pull_id: str, by: By) -> 
         pull = _pull_of_structure(store.pull_by_id(session, pull_id), row)
         if pull.strike is None:
             store.strike(session, pull, by.who, by.at)
-            text = f"Round {pull.round}: struck {pull.start}–{pull.end} {pull.reading_written}."
+            text = f"Round {pull.round}: struck {pull_name(pull_of(reading_of(pull)))} {pull.reading_written}."
             store.add_log(session, row.job, "strike", text, by.who, by.at, row.id)
             session.flush()
             session.expire_all()

@@ -5,20 +5,25 @@ from enum import StrEnum
 
 from pydantic import Field
 
+from anvilhead.core.coach_words import hold_text
+from anvilhead.core.instrument import Instrument
 from anvilhead.core.length_printing import print_length
+from anvilhead.core.recheck import Occasion
 from anvilhead.core.squaring import Verdict
+from anvilhead.core.tape import PullKind
 from anvilhead.core.traps import is_rectangle
 from anvilhead.core.units import Units
 from anvilhead.jobfile.control import Control, ControlKind
 from anvilhead.jobfile.footprints import Step
-from anvilhead.jobfile.lengths import Length
+from anvilhead.jobfile.lengths import Length, NonNegativeLength, PositiveLength
 from anvilhead.jobfile.line_solving import solve_overall
 from anvilhead.jobfile.models import Plan
 from anvilhead.jobfile.plan_results import ClosingResult
 from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.result_parts import Between, Place, Result
-from anvilhead.jobfile.results import CallResult, StructureResult
+from anvilhead.jobfile.results import StructureResult
+from anvilhead.jobfile.square_results import CallResult, LostResult
 from anvilhead.jobfile.writing import text_of
 
 
@@ -57,7 +62,10 @@ class LengthRead(Result):
 
 
 class PlanView(Result):
-    """A plan for reading, in the job's units; `size` is its rectangle, or how large it is over all."""
+    """A plan for reading, in the job's units.
+
+    `size` is its rectangle, or how large it is over all; `hold` is what stays, in words.
+    """
 
     name: str | None
     kind: str
@@ -67,6 +75,7 @@ class PlanView(Result):
     board_setback: ShownLength
     restake_over: ShownLength
     held_line: str
+    hold: str
 
 
 class StrikeView(Result):
@@ -81,11 +90,21 @@ class PullView(Between):
     """A reading as kept.
 
     Attributes:
+        key: the same as the call's it answers; name: as it is called.
+        kind, line, legs, station, offset, instrument: how it was taken, as a reading says them.
         difference_mm, difference_text: reading less burn, levelled, minus plan; null when the plan no longer
             has both corners.
     """
 
     id: str
+    key: str
+    name: str
+    kind: PullKind
+    line: str | None
+    legs: list[PositiveLength]
+    station: NonNegativeLength
+    offset: NonNegativeLength
+    instrument: Instrument
     round: int
     reading: ShownLength
     burn: ShownLength
@@ -95,6 +114,55 @@ class PullView(Between):
     who: str
     at: datetime
     struck: StrikeView | None
+
+
+class BegunRound(Result):
+    """A round and why it is pulled."""
+
+    round: int
+    occasion: Occasion
+
+
+class AcceptanceView(Result):
+    """A round accepted by name; `over` when something was farther off than allowed."""
+
+    round: int
+    worst_mm: float | None
+    worst_text: str | None
+    tolerance_text: str
+    over: bool
+    note: str
+    who: str
+    at: datetime
+
+
+class LostPointView(Result):
+    """A lost point; `found` says how to find it again, null once it is set or when the plan no longer has it."""
+
+    id: str
+    point: str
+    who: str
+    at: datetime
+    set_again: str | None
+    set_by: str | None
+    set_at: datetime | None
+    found: LostResult | None
+
+
+class Names(Result):
+    """What pulls can name; `can_hold_wall`: whether something that stood there before can be held."""
+
+    points: list[str]
+    lines: list[str]
+    can_hold_wall: bool
+
+
+class InHand(Result):
+    """The pull that the crew is at, by its key."""
+
+    call: str
+    who: str
+    at: datetime
 
 
 class StageName(StrEnum):
@@ -136,6 +204,8 @@ class StructureView(Result):
     Attributes:
         document: the plan as it is kept, to be changed and sent back.
         not_placed: why it cannot be placed on the site although its plan says how.
+        begun: rounds that were begun for a reason; accepted: rounds somebody accepted; lost: points to set again.
+        names: what pulls can name; in_hand: the pull the crew is at, null when nobody has taken one.
     """
 
     id: str
@@ -149,6 +219,11 @@ class StructureView(Result):
     result: StructureResult
     calls: list[CallResult]
     pulls: list[PullView]
+    begun: list[BegunRound]
+    accepted: list[AcceptanceView]
+    lost: list[LostPointView]
+    names: Names
+    in_hand: InHand | None
     stages: list[StageView]
     next: NextThing
 
@@ -329,6 +404,7 @@ def plan_view(found: Planned, units: Units) -> PlanView:
         board_setback=shown(plan.board_setback, units),
         restake_over=shown_small(plan.restake_over, units),
         held_line=plan.held_line,
+        hold=hold_text(found.set_out.hold),
     )
 
 

@@ -10,11 +10,15 @@ from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session, selectinload
 
 from anvilhead.store.errors import Conflict, NotFound, StaleRevision
-from anvilhead.store.tables import JobRow, LogRow, PlanRevisionRow, PullRow, StrikeRow, StructureRow
+from anvilhead.store.tables import InHandRow, JobRow, LogRow, PlanRevisionRow, PullRow, StrikeRow, StructureRow
 
 _WHOLE_STRUCTURE = (
     selectinload(StructureRow.revisions),
     selectinload(StructureRow.pulls).selectinload(PullRow.strike),
+    selectinload(StructureRow.rounds),
+    selectinload(StructureRow.acceptances),
+    selectinload(StructureRow.lost),
+    selectinload(StructureRow.in_hand),
 )
 
 
@@ -149,6 +153,17 @@ def add_log(
 def log_of(session: Session, job_id: str) -> Sequence[LogRow]:
     """Everything that happened to a job, oldest first."""
     return session.scalars(select(LogRow).where(LogRow.job_id == job_id).order_by(LogRow.number)).all()
+
+
+def last_change(session: Session, job_id: str) -> tuple[int, datetime | None]:
+    """A mark that differs once anything of a job was recorded, or another pull was taken in hand."""
+    number = session.scalar(select(func.max(LogRow.number)).where(LogRow.job_id == job_id))
+    in_hand = session.scalar(
+        select(func.max(InHandRow.at))
+        .join(StructureRow, StructureRow.id == InHandRow.structure_id)
+        .where(StructureRow.job_id == job_id)
+    )
+    return number or 0, in_hand
 
 
 def new_id() -> str:

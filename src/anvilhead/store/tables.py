@@ -81,6 +81,10 @@ class StructureRow(Base):
     job: Mapped[JobRow] = relationship(back_populates="structures")
     revisions: Mapped[list["PlanRevisionRow"]] = relationship(order_by="PlanRevisionRow.revision")
     pulls: Mapped[list["PullRow"]] = relationship(order_by="PullRow.number")
+    rounds: Mapped[list["RoundRow"]] = relationship(order_by="RoundRow.round")
+    acceptances: Mapped[list["AcceptanceRow"]] = relationship(order_by="AcceptanceRow.number")
+    lost: Mapped[list["LostPointRow"]] = relationship(order_by="LostPointRow.at")
+    in_hand: Mapped["InHandRow | None"] = relationship()
 
 
 class PlanRevisionRow(Base):
@@ -107,8 +111,9 @@ class PullRow(Base):
     id: Mapped[str] = mapped_column(Uuid, unique=True)
     structure_id: Mapped[str] = mapped_column(ForeignKey("structures.id"))
     round: Mapped[int] = mapped_column(Integer)
-    start: Mapped[str] = mapped_column(String(8))
-    end: Mapped[str] = mapped_column(String(8))
+    start: Mapped[str] = mapped_column(String(64))
+    end: Mapped[str] = mapped_column(String(64))
+    how: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
     reading_mm: Mapped[Decimal] = mapped_column(Millimetres)
     reading_written: Mapped[str] = mapped_column(String(80))
     burn_mm: Mapped[Decimal] = mapped_column(Millimetres)
@@ -130,6 +135,60 @@ class StrikeRow(Base):
     who: Mapped[str] = mapped_column(String(80))
     at: Mapped[datetime] = mapped_column(UtcDateTime)
     pull: Mapped[PullRow] = relationship(back_populates="strike", foreign_keys=[pull_id])
+
+
+class RoundRow(Base):
+    """Why a round is pulled; a round without a row is pulled to bring the strings in."""
+
+    __tablename__ = "rounds"
+
+    structure_id: Mapped[str] = mapped_column(ForeignKey("structures.id"), primary_key=True)
+    round: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=False)
+    occasion: Mapped[str] = mapped_column(String(20))
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+
+class AcceptanceRow(Base):
+    """A round accepted by name, with what it was off then; never changed."""
+
+    __tablename__ = "acceptances"
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    structure_id: Mapped[str] = mapped_column(ForeignKey("structures.id"))
+    round: Mapped[int] = mapped_column(Integer)
+    worst_mm: Mapped[Decimal | None] = mapped_column(Millimetres)
+    tolerance_mm: Mapped[Decimal] = mapped_column(Millimetres)
+    note: Mapped[str] = mapped_column(String(500))
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+
+class LostPointRow(Base):
+    """A point that is gone, what is left to find it from, and how it was set again."""
+
+    __tablename__ = "lost_points"
+
+    id: Mapped[str] = mapped_column(Uuid, primary_key=True)
+    structure_id: Mapped[str] = mapped_column(ForeignKey("structures.id"))
+    point: Mapped[str] = mapped_column(String(64))
+    left: Mapped[list[str]] = mapped_column(JSON)
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+    set_again: Mapped[str | None] = mapped_column(String(500))
+    set_by: Mapped[str | None] = mapped_column(String(80))
+    set_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
+
+
+class InHandRow(Base):
+    """The pull that the crew of a structure is at now, so that both ends of the tape see the same."""
+
+    __tablename__ = "pulls_in_hand"
+
+    structure_id: Mapped[str] = mapped_column(ForeignKey("structures.id"), primary_key=True)
+    call: Mapped[str] = mapped_column(String(200))
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
 
 
 class LogRow(Base):

@@ -1,4 +1,4 @@
-"""Structures: their plans and their readings."""
+"""Structures: their plans, their readings, and squaring round by round."""
 
 from typing import Annotated
 from uuid import UUID
@@ -8,9 +8,19 @@ from fastapi import APIRouter, Body
 from anvilhead.api import examples
 from anvilhead.api.dependencies import ByWhom, Db
 from anvilhead.api.problems import ANSWERS
-from anvilhead.service import structures
-from anvilhead.service.documents import PlanChange, PullCreate, Revision
-from anvilhead.service.views import StructureView
+from anvilhead.jobfile.square_results import RecheckResult
+from anvilhead.service import rounds, structures
+from anvilhead.service.documents import (
+    Acceptance,
+    InHandChange,
+    LostCreate,
+    PlanChange,
+    PullCreate,
+    Revision,
+    RoundBegin,
+    SetAgain,
+)
+from anvilhead.service.views import InHand, StructureView
 
 router = APIRouter(prefix="/structures/{structure_id}", tags=["structures"], responses=ANSWERS)
 
@@ -52,3 +62,64 @@ def record_pull(
 def strike_pull(database: Db, by: ByWhom, structure_id: UUID, pull_id: UUID) -> StructureView:
     """Strike a reading out; it stays in the record."""
     return structures.strike_pull(database, str(structure_id), str(pull_id), by)
+
+
+@router.post("/rounds", status_code=201)
+def begin_round(
+    database: Db,
+    by: ByWhom,
+    structure_id: UUID,
+    begun: Annotated[RoundBegin, Body(examples=[{"round": 3, "occasion": "after-pinning"}])],
+) -> StructureView:
+    """Begin a round for a reason, such as looking again before the pour."""
+    return rounds.begin_round(database, str(structure_id), begun, by)
+
+
+@router.get("/recheck")
+def recheck(database: Db, structure_id: UUID) -> RecheckResult:
+    """A short set of pulls that would show any corner moving."""
+    return rounds.recheck(database, str(structure_id))
+
+
+@router.post("/acceptances", status_code=201)
+def accept_round(
+    database: Db,
+    by: ByWhom,
+    structure_id: UUID,
+    acceptance: Annotated[Acceptance, Body(examples=[{"round": 2, "note": "Good enough for the slab."}])],
+) -> StructureView:
+    """Accept a round by name, within tolerance or over it."""
+    return rounds.accept_round(database, str(structure_id), acceptance, by)
+
+
+@router.post("/lost", status_code=201)
+def lose_point(
+    database: Db,
+    by: ByWhom,
+    structure_id: UUID,
+    lost: Annotated[
+        LostCreate, Body(examples=[{"id": "2f0e1f3a-3b57-4a6e-9d0b-0d9f6f1c7a11", "point": "C", "left": ["A", "B"]}])
+    ],
+) -> StructureView:
+    """Record that a point is gone, and get the ways back to it."""
+    return rounds.lose_point(database, str(structure_id), lost, by)
+
+
+@router.post("/lost/{lost_id}/set")
+def set_again(
+    database: Db,
+    by: ByWhom,
+    structure_id: UUID,
+    lost_id: UUID,
+    how: Annotated[SetAgain, Body(examples=[{"how": "Ties from A and B; checked from D."}])],
+) -> StructureView:
+    """Record that a lost point stands again."""
+    return rounds.set_again(database, str(structure_id), str(lost_id), how, by)
+
+
+@router.put("/in-hand")
+def take_in_hand(
+    database: Db, by: ByWhom, structure_id: UUID, in_hand: Annotated[InHandChange, Body(examples=[{"call": "A|C"}])]
+) -> InHand:
+    """Say which pull the crew is at; the other end of the tape sees it at once."""
+    return rounds.take_in_hand(database, str(structure_id), in_hand, by)

@@ -1,0 +1,161 @@
+"""The numbers to call: of a chosen school, else every side and diagonal, and whatever was pulled besides."""
+
+from collections.abc import Mapping
+
+from anvilhead.core import coach_words, words
+from anvilhead.core.call_sheet import Call, CallKind, calls_for
+from anvilhead.core.coach import Asked, asked_by, in_hand_order
+from anvilhead.core.length_printing import print_length
+from anvilhead.core.network import planned_mm
+from anvilhead.core.point import Point
+from anvilhead.core.tape import Pull, PullKind
+from anvilhead.core.units import FOOT_MM, Units
+from anvilhead.jobfile.judging import Rounds
+from anvilhead.jobfile.lengths import mm_of
+from anvilhead.jobfile.naming import Naming
+from anvilhead.jobfile.planned import Planned
+from anvilhead.jobfile.square_results import CallResult, ToPull
+from anvilhead.jobfile.writing import text_of, tidy
+
+
+def key_of(pull: Pull) -> str:
+    """What a pull measures, as one word: the same for a pull taken again."""
+    return "|".join(pull.key)
+
+
+def call_sheet(found: Planned, rounds: Rounds, burn_mm: float) -> list[CallResult]:
+    """The rows of the sheet, burn and the laser's own offset in the numbers.
+
+    Args:
+        found: what is planned.
+        rounds: rounds judged so far; moves of the latest say what the next should read, of the one before what the
+            latest should have read.
+        burn_mm: where the tape is started.
+    """
+    sheet = _Sheet(found, rounds, burn_mm)
+    rows = sheet.school_rows() or sheet.rows_of_all()
+    known = {row.key for row in rows}
+    for pulls in rounds.pulls.values():
+        for pull in pulls:
+            if key_of(pull) not in known:
+                rows.append(sheet.row(pull))
+                known.add(key_of(pull))
+    latest = rounds.checks.get(rounds.latest or 0)
+    if latest and latest.next_pull:
+        asked = next((p for p in [s.pull for s in latest.suspects] if p.start == latest.next_pull.start), None)
+        pull = asked or Pull(latest.next_pull.start, latest.next_pull.end, 1.0)
+        if key_of(pull) not in known:
+            rows.append(sheet.row(pull))
+    return rows
+
+
+def to_pull(found: Planned, rounds: Rounds) -> list[ToPull]:
+    """What the school, or the plain sheet, still asks for in the latest round, nearest first."""
+    pulled = rounds.pulls.get(rounds.latest or 0, [])
+    sheet = _Sheet(found, rounds, 0.0)
+    left = in_hand_order(
+        sheet.asked() or [Asked(PullKind.POINTS, c.start, c.end, c.length_mm) for c in sheet.calls()],
+        found.footprint,
+        rounds.naming.named,
+        {pull.key for pull in pulled},
+        pulled[-1] if pulled else None,
+    )
+    return [
+        ToPull(start=one.start, end=one.end, key=key_of(one.pull), pull=one.kind, name=coach_words.pull_name(one.pull))
+        for one in left
+    ]
+
+
+class _Sheet:
+    """Rows of one structure's sheet."""
+
+    def __init__(self, found: Planned, rounds: Rounds, burn_mm: float) -> None:
+        self.found = found
+        self.naming: Naming = rounds.naming
+        self.units: Units = rounds.units
+        self.burn_mm = burn_mm
+        self.pulled = rounds.pulls
+        self.then = self._after(rounds, rounds.latest)
+        self.told = self._after(rounds, rounds.before)
+
+    def _after(self, rounds: Rounds, number: int | None) -> Mapping[str, Point] | None:
+        """Where everything is once the moves of a round are made; None when it told none."""
+        check = rounds.checks.get(number or 0)
+        if check is None or check.order is None:
+            return None
+        return self.naming.points | check.order.corners
+
+    def asked(self) -> list[Asked]:
+        """What the chosen school asks for; nothing when none is chosen."""
+        school = self.found.plan.school
+        if school is None:
+            return []
+        unit_mm = float(FOOT_MM) if self.units is Units.FT_IN else 100.0
+        return asked_by(school, self.found.footprint, self.naming.named, unit_mm)
+
+    def school_rows(self) -> list[CallResult]:
+        return [self.row(one.pull) for one in self.asked()]
+
+    def calls(self) -> list[Call]:
+        corners = self.found.footprint.corners
+        between = [
+            (pull.start, pull.end)
+            for pulls in self.pulled.values()
+            for pull in pulls
+            if pull.kind is PullKind.POINTS and pull.start in corners and pull.end in corners
+        ]
+        names = self.found.footprint.names
+        held = self.naming.set_out.hold.frame_line or (names[0], names[1])
+        return calls_for(self.found.footprint, self.burn_mm, held, between)
+
+    def rows_of_all(self) -> list[CallResult]:
+        return [self._row(Pull(call.start, call.end, call.length_mm), call) for call in self.calls()]
+
+    def row(self, pull: Pull) -> CallResult:
+        """A row for a pull of any kind."""
+        length = planned_mm(pull, self.naming.points, self.naming.lines)
+        sides = {frozenset((side.start, side.end)) for side in self.found.footprint.sides}
+        is_side = pull.kind is PullKind.POINTS and frozenset((pull.start, pull.end)) in sides
+        kind = CallKind.SIDE if is_side else CallKind.DIAGONAL
+        return self._row(pull, Call(pull.start, pull.end, kind, length, length + self._burn(pull)))
+
+    def _burn(self, pull: Pull) -> float:
+        """What the tape shows on top: the burn, or a laser's own offset less where it stands."""
+        if pull.kind is PullKind.SQUARE:
+            return (mm_of(self.found.plan.laser_offset) or 0.0) - pull.station_mm
+        return self.burn_mm
+
+    def _row(self, pull: Pull, call: Call) -> CallResult:
+        units, printed = self.units, print_length(call.length_mm, self.units)
+        plain = pull.kind is PullKind.POINTS
+        told, then = (self._later(pull, places) for places in (self.told, self.then))
+        how = coach_words.pull_how(pull, units)
+        return CallResult(
+            start=call.start,
+            end=call.end,
+            key=key_of(pull),
+            name=coach_words.pull_name(pull),
+            kind=call.kind,
+            pull=pull.kind,
+            line=pull.line or None,
+            legs=[text_of(mm, units) for mm in pull.legs_mm] if pull.kind is PullKind.TRIANGLE else [],
+            station=text_of(pull.station_mm, units) if pull.station_mm else None,
+            how=how,
+            length_mm=tidy(call.length_mm),
+            text=printed.text,
+            remainder_mm=tidy(printed.remainder_mm),
+            call_mm=tidy(call.call_mm),
+            call_text=text_of(call.call_mm, units),
+            origin=words.call_origin(call, self.found.footprint, units) if plain else how,
+            far_per_mm=round(call.far_per_mm, 6),
+            cost_text=words.cost_text(printed.remainder_mm * call.far_per_mm, units),
+            told_mm=told,
+            told_text=None if told is None else text_of(told, units),
+            then_mm=then,
+            then_text=None if then is None else text_of(then, units),
+        )
+
+    def _later(self, pull: Pull, places: Mapping[str, Point] | None) -> float | None:
+        if places is None:
+            return None
+        return tidy(planned_mm(pull, places, self.naming.lines) + self._burn(pull))

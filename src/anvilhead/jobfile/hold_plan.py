@@ -1,0 +1,48 @@
+"""What is held while squaring, and named stakes, as documents."""
+
+from typing import Annotated, Self
+
+from pydantic import Field, model_validator
+from pydantic_core import PydanticCustomError
+
+from anvilhead.core.hold import HoldKind
+from anvilhead.jobfile.lengths import Coordinates, Sparse, Strict
+
+PointName = Annotated[str, Field(min_length=1, max_length=64)]
+
+_NEEDS = {
+    HoldKind.LINE: ("line",),
+    HoldKind.POINT: ("point", "line"),
+    HoldKind.POINTS: ("points",),
+    HoldKind.WALL: (),
+    HoldKind.BEST_FIT: (),
+}
+
+
+class HoldPlan(Sparse):
+    """What stays as measured.
+
+    Attributes:
+        by: a line; a point and the direction of a line; two points; what stood there before; or the best fit.
+        line: a side by its name; point: a corner; points: two corners.
+    """
+
+    by: HoldKind
+    line: Annotated[str, Field(min_length=1, max_length=20)] | None = None
+    point: PointName | None = None
+    points: tuple[PointName, PointName] | None = None
+
+    @model_validator(mode="after")
+    def _has_what_it_needs(self) -> Self:
+        for key in _NEEDS[self.by]:
+            if getattr(self, key) is None:
+                message = f"Holding by “{self.by}” needs “{key}”. Add it."
+                raise PydanticCustomError("missing", "{message}", {"message": message, "at": key})
+        return self
+
+
+class StakePlan(Strict):
+    """A named stake: `at` is along the first side from A, and to its left."""
+
+    name: PointName
+    at: Coordinates

@@ -1,0 +1,96 @@
+"""Looking again and finding again, written down: the pulls of a re-check, and the ways back to a lost point."""
+
+import math
+from collections.abc import Sequence
+
+from anvilhead.core import coach_words
+from anvilhead.core.errors import GeometryError
+from anvilhead.core.instrument import STRING_MM
+from anvilhead.core.length_printing import print_difference
+from anvilhead.core.lost_point import Recovery, Survivor, Tie, recoveries
+from anvilhead.core.recheck import recheck_set
+from anvilhead.core.units import Units
+from anvilhead.jobfile import square_results as r
+from anvilhead.jobfile.judging import Rounds
+from anvilhead.jobfile.naming import Naming
+from anvilhead.jobfile.writing import ellipse_of, place, text_of, tidy
+
+MOST_WAYS = 4
+
+
+def solve_recheck(naming: Naming, burn_mm: float, units: Units) -> r.RecheckResult:
+    """A short set of pulls that would show movement."""
+    found = recheck_set(naming.set_out)
+    at = naming.footprint.corners
+    shows = print_difference(found.shows_mm, units)
+    tolerance = print_difference(naming.set_out.tolerance_mm, units)
+    return r.RecheckResult(
+        pulls=[
+            r.RecheckPull(
+                start=a,
+                end=b,
+                call_mm=tidy(at[a].distance_to(at[b]) + burn_mm),
+                call_text=text_of(at[a].distance_to(at[b]) + burn_mm, units),
+            )
+            for a, b in found.pulls
+        ],
+        shows_mm=tidy(found.shows_mm),
+        text=f"These pulls are sure to show a corner that has moved {shows} or more."
+        + (f" A tape cannot promise the {tolerance} allowed." if found.shows_mm > naming.set_out.tolerance_mm else ""),
+    )
+
+
+def solve_lost(
+    naming: Naming, point: str, left: Sequence[str], rounds: Rounds | None, burn_mm: float, units: Units
+) -> r.LostResult:
+    """The ways back to a lost point.
+
+    Args:
+        naming: the structure's names.
+        point: the lost one.
+        left: points that are left; all other corners, stakes and known points when none are named.
+        rounds: rounds judged, for how well the corners are known.
+        burn_mm: where the tape is started.
+        units: of the tape.
+    """
+    lost = naming.points[point]
+    names = left or [n for n in naming.points if n != point and "@" not in n and "×" not in n]
+    known = {}
+    if rounds and rounds.latest is not None:
+        ellipses = rounds.checks[rounds.latest].laid.ellipses
+        known = {name: ellipse.major_mm for name, ellipse in ellipses.items() if ellipse}
+    survivors = [Survivor(name, naming.points[name], known.get(name, 0.0)) for name in names if name != point]
+    ways: Sequence[Recovery] = ()
+    trouble = None
+    try:
+        ways = recoveries(lost, survivors, naming.set_out.tape, STRING_MM)
+    except GeometryError as error:
+        trouble = error.message
+    return r.LostResult(
+        point=point,
+        place=place(lost),
+        ways=[_way(point, way, burn_mm, units) for way in ways[:MOST_WAYS]],
+        trouble=trouble,
+    )
+
+
+def _way(point: str, way: Recovery, burn_mm: float, units: Units) -> r.WayBack:
+    return r.WayBack(
+        way=way.way,
+        ties=[_tie(tie, burn_mm, units) for tie in way.ties],
+        line=list(way.line) if way.line else None,
+        ellipse=ellipse_of(way.ellipse),
+        error_text=print_difference(way.ellipse.major_mm, units),
+        crossing_deg=round(math.degrees(way.crossing_rad), 1),
+        poor=way.is_poor,
+        mirror=place(way.mirror) if way.mirror else None,
+        mirror_text=coach_words.mirror_text(point, way, burn_mm, units),
+        check=way.check and _tie(way.check, burn_mm, units),
+        text=coach_words.recovery_text(point, way, burn_mm, units),
+    )
+
+
+def _tie(tie: Tie, burn_mm: float, units: Units) -> r.TieResult:
+    return r.TieResult(
+        start=tie.start, length_mm=tidy(tie.length_mm), call_text=text_of(tie.length_mm + burn_mm, units)
+    )

@@ -1,0 +1,212 @@
+"""Rounds: begun for a reason, accepted by name; points lost and set again; the pull in hand; live changes."""
+
+from typing import Any
+
+from sqlalchemy.orm import Session
+
+from anvilhead.core.coach_words import occasion_text
+from anvilhead.core.length_printing import print_difference
+from anvilhead.core.recheck import Occasion
+from anvilhead.core.squaring import SquareCheck, Verdict
+from anvilhead.core.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units import Units
+from anvilhead.jobfile.models import AcceptedEntry, JobFile, LostEntry, RoundEntry
+from anvilhead.jobfile.point_solving import solve_recheck
+from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.reading import refuse
+from anvilhead.jobfile.square_results import RecheckResult
+from anvilhead.service import views
+from anvilhead.service.documents import Acceptance, InHandChange, LostCreate, RoundBegin, SetAgain
+from anvilhead.service.people import By
+from anvilhead.service.showing import burn_of, naming_in, plans_of, rounds_in, structure_view
+from anvilhead.store import jobs as store
+from anvilhead.store.database import Database
+from anvilhead.store.errors import Conflict, NotFound
+from anvilhead.store.tables import AcceptanceRow, InHandRow, JobRow, LostPointRow, RoundRow, StructureRow
+
+
+def begin_round(database: Database, structure_id: str, document: RoundBegin, by: By) -> views.StructureView:
+    """Begin a round for a reason; beginning it again for the same reason changes nothing.
+
+    Raises:
+        Conflict: when it was begun for another reason.
+    """
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id, to_change=True)
+        known = next((one for one in row.rounds if one.round == document.round), None)
+        if known is None:
+            session.add(_round_row(row, document.round, document.occasion, by))
+            text = f"Began round {document.round} {occasion_text(document.occasion)}."
+            store.add_log(session, row.job, "round-begun", text, by.who, by.at, row.id)
+        elif known.occasion != document.occasion:
+            told = occasion_text(Occasion(known.occasion))
+            raise Conflict(f"{known.who} began round {document.round} {told}. Reload to see it.")
+        return _shown(session, structure_id)
+
+
+def accept_round(database: Database, structure_id: str, document: Acceptance, by: By) -> views.StructureView:
+    """Accept a round as good enough, with what it is off; accepting it again by the same person changes nothing.
+
+    Raises:
+        Conflict: when the round is not the latest, or its corners are not known well enough to accept.
+    """
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id, to_change=True)
+        rounds = rounds_in(row, plans_of(row.job))
+        check = rounds.checks.get(document.round)
+        if check is None or document.round != rounds.latest:
+            raise Conflict(f"Round {document.round} is not the latest with readings. Reload, then accept that one.")
+        if check.verdict in (Verdict.NEEDS_PULLS, Verdict.CHECK_READINGS) or check.worst is None:
+            raise Conflict("These readings do not say where the corners are. Settle them first, then accept.")
+        if not any(one.round == document.round and one.who == by.who for one in row.acceptances):
+            tolerance = rounds.naming.set_out.tolerance_mm
+            session.add(_acceptance_row(row, document.round, check.worst[1], tolerance, document.note, by))
+            text = _acceptance_text(document, check, tolerance, rounds.units)
+            store.add_log(session, row.job, "accepted", text, by.who, by.at, row.id)
+        return _shown(session, structure_id)
+
+
+def _acceptance_text(document: Acceptance, check: SquareCheck, tolerance_mm: float, units: Units) -> str:
+    corner, worst = check.worst or ("", 0.0)
+    off, allowed = print_difference(worst, units), print_difference(tolerance_mm, units)
+    over = f", over the {allowed} allowed" if worst > tolerance_mm + ON_TOLERANCE_MM else f" ({allowed} allowed)"
+    note = f" {document.note}" if document.note else ""
+    return f"Accepted round {document.round}: the worst corner, {corner}, is {off} off{over}.{note}"
+
+
+def lose_point(database: Database, structure_id: str, document: LostCreate, by: By) -> views.StructureView:
+    """Record that a point is gone; the answer says how to set it again.
+
+    Raises:
+        DocumentRefused: when the plan has no such point, or none of those named as left.
+    """
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id, to_change=True)
+        if any(one.id == str(document.id) for one in row.lost):
+            return structure_view(row)
+        points = naming_in(plans_of(row.job), row.name_in_file).points
+        places = [("/point", document.point), *((f"/left/{i}", name) for i, name in enumerate(document.left))]
+        refuse(
+            [
+                Problem(pointer=pointer, code="unknown-corner", message=f"There is no point {name} here.")
+                for pointer, name in places
+                if name not in points
+            ]
+        )
+        session.add(_lost_row(str(document.id), row, document.point, document.left, by))
+        left = f"; left are {', '.join(document.left)}" if document.left else ""
+        store.add_log(session, row.job, "point-lost", f"{document.point} is gone{left}.", by.who, by.at, row.id)
+        return _shown(session, structure_id)
+
+
+def set_again(database: Database, structure_id: str, lost_id: str, document: SetAgain, by: By) -> views.StructureView:
+    """Record that a lost point stands again; saying so twice changes nothing."""
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id, to_change=True)
+        lost = next((one for one in row.lost if one.id == lost_id), None)
+        if lost is None:
+            raise NotFound("There is no such lost point here.")
+        if lost.set_at is None:
+            lost.set_again, lost.set_by, lost.set_at = document.how, by.who, by.at
+            text = f"Set {lost.point} again: {document.how}"
+            store.add_log(session, row.job, "point-set", text, by.who, by.at, row.id)
+        return _shown(session, structure_id)
+
+
+def take_in_hand(database: Database, structure_id: str, document: InHandChange, by: By) -> views.InHand:
+    """Say which pull the crew is at, so that both ends of the tape see the same; the last one to say so counts."""
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id, to_change=True)
+        if row.in_hand is None:
+            session.add(InHandRow(structure_id=row.id, call=document.call, who=by.who, at=by.at))
+        else:
+            row.in_hand.call, row.in_hand.who, row.in_hand.at = document.call, by.who, by.at
+    return views.InHand(call=document.call, who=by.who, at=by.at)
+
+
+def recheck(database: Database, structure_id: str) -> RecheckResult:
+    """A short set of pulls that would show any corner moving by more than the tolerance, or as little as it can."""
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id)
+        naming = naming_in(plans_of(row.job), row.name_in_file)
+        return solve_recheck(naming, burn_of(row.job).mm, Units(row.job.units))
+
+
+def mark_of(database: Database, job_id: str) -> str:
+    """A word that differs once anything of a job has changed."""
+    with database.session() as session:
+        number, in_hand = store.last_change(session, job_id)
+    return f"{number}-{in_hand.isoformat() if in_hand else ''}"
+
+
+def import_rounds(session: Session, row: StructureRow, name: str, file: JobFile, by: By) -> None:
+    """Take over why rounds were pulled, what was accepted and what was lost."""
+    for begun in file.rounds:
+        if begun.structure == name:
+            session.add(_round_row(row, begun.round, begun.occasion, by))
+    for accepted in file.accepted:
+        if accepted.structure == name:
+            _import_acceptance(session, row, accepted, by)
+    for lost in file.lost:
+        if lost.structure == name:
+            session.add(_lost_row(store.new_id(), row, lost.point, lost.left, by))
+
+
+def _import_acceptance(session: Session, row: StructureRow, entry: AcceptedEntry, by: By) -> None:
+    session.flush()
+    session.expire_all()
+    rounds = rounds_in(row, plans_of(row.job))
+    check = rounds.checks.get(entry.round)
+    taken = by.unless_told(entry.who, entry.at)
+    worst = check.worst[1] if check and check.worst else None
+    session.add(_acceptance_row(row, entry.round, worst, rounds.naming.set_out.tolerance_mm, entry.note, taken))
+
+
+def rounds_for_file(job: JobRow) -> dict[str, Any]:
+    """Rounds, acceptances and points still lost, for a job file."""
+    return {
+        "rounds": [
+            RoundEntry(structure=row.name_in_file, round=one.round, occasion=Occasion(one.occasion))
+            for row in job.structures
+            for one in row.rounds
+        ],
+        "accepted": [
+            AcceptedEntry(structure=row.name_in_file, round=one.round, who=one.who, at=one.at, note=one.note)
+            for row in job.structures
+            for one in row.acceptances
+        ],
+        "lost": [
+            LostEntry(structure=row.name_in_file, point=one.point, left=one.left)
+            for row in job.structures
+            for one in row.lost
+            if one.set_at is None
+        ],
+    }
+
+
+def _shown(session: Session, structure_id: str) -> views.StructureView:
+    session.flush()
+    session.expire_all()
+    return structure_view(store.structure_by_id(session, structure_id))
+
+
+def _round_row(row: StructureRow, number: int, occasion: Occasion, by: By) -> RoundRow:
+    return RoundRow(structure_id=row.id, round=number, occasion=occasion, who=by.who, at=by.at)
+
+
+def _acceptance_row(
+    row: StructureRow, number: int, worst_mm: float | None, tolerance_mm: float, note: str, by: By
+) -> AcceptanceRow:
+    return AcceptanceRow(
+        structure_id=row.id,
+        round=number,
+        worst_mm=worst_mm,
+        tolerance_mm=tolerance_mm,
+        note=note,
+        who=by.who,
+        at=by.at,
+    )
+
+
+def _lost_row(lost_id: str, row: StructureRow, point: str, left: list[str], by: By) -> LostPointRow:
+    return LostPointRow(id=lost_id, structure_id=row.id, point=point, left=left, who=by.who, at=by.at)

@@ -57,8 +57,8 @@ class Adjustment:
         corners: estimated places, every point; those not determined stay nearest to their plan.
         ellipses: by point; None for one that can still move.
         loose: points that can still move without changing any pull, in the order given.
-        loose_at_plan: those that the pulls would not hold at the planned shape; a reading so wrong that the
-            estimate collapses can leave more of them loose.
+        loose_at_plan: those of them that the pulls would not hold at the planned shape either; a reading so
+            wrong that the estimate collapses can leave more loose.
         residuals: one for each observation, in the order given.
         redundancy: number of pulls beyond those needed.
         weighted_square_sum: sum of (residual / sigma)².
@@ -178,7 +178,6 @@ def adjust(
     frame = frame_for(planned, held, fixed)
     corners = dict(start_from or planned)
     converged = False
-    loose_at_plan = _loose_at(frame, planned, observations)
     for _ in range(MOST_STEPS):
         rows, misfit = _linearise(frame, corners, observations)
         normal, right = normal_equations(frame.size, rows, misfit, observations)
@@ -188,7 +187,7 @@ def adjust(
         if moved < CONVERGED_MM:
             converged = True
             break
-    return _report(frame, corners, observations, converged, loose_at_plan)
+    return _report(frame, corners, observations, converged, planned)
 
 
 def _loose_at(frame: Frame, corners: Mapping[str, Point], observations: Sequence[Observation]) -> tuple[str, ...]:
@@ -252,7 +251,7 @@ def _report(
     corners: dict[str, Point],
     observations: Sequence[Observation],
     converged: bool,
-    loose_at_plan: tuple[str, ...],
+    planned: Mapping[str, Point],
 ) -> Adjustment:
     rows, misfit = _linearise(frame, corners, observations)
     normal, _ = normal_equations(frame.size, rows, misfit, observations)
@@ -268,7 +267,7 @@ def _report(
         corners=corners,
         ellipses={name: None if name in loose else ellipse for name, ellipse in ellipses.items()},
         loose=loose,
-        loose_at_plan=loose_at_plan,
+        loose_at_plan=_loose_at(frame, planned, observations) if loose else (),
         residuals=residuals,
         redundancy=len(observations) - len(factor.kept),
         weighted_square_sum=_square_sum(corners, observations),

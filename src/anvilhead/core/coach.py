@@ -183,6 +183,7 @@ def _square_laser(plan: _Plan) -> list[Asked]:
             found.append(plan.asked(PullKind.TO_LINE, name, base.name))
         if name == farthest:
             found.append(plan.asked(PullKind.SQUARE, far, name, base.name))
+            found.append(plan.asked(PullKind.POINTS, far, name))
     return found
 
 

@@ -5,10 +5,10 @@ board stands beyond the corner, so its nail moves by another amount than the cor
 """
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from enum import StrEnum
 
-from anvilhead.core.batter_board import Board, BoardLayout, boards_for, string_crossing
+from anvilhead.core.batter_board import Board, string_crossing
 from anvilhead.core.errors import GeometryError
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.point import Point
@@ -72,11 +72,11 @@ class Order:
     worst_mm: float
 
 
-def moves_for(footprint: Footprint, layout: BoardLayout, corners: Corners) -> tuple[Move, ...]:
+def moves_for(footprint: Footprint, boards: Sequence[Board], corners: Corners) -> tuple[Move, ...]:
     """Nail moves at every board that bring every string to its plan; a string that misses its board has none."""
     ends = {side.name: (corners[side.start], corners[side.end]) for side in footprint.sides}
     moves: list[Move] = []
-    for board in boards_for(footprint, layout):
+    for board in boards:
         try:
             inward = -board.crossing_mm(*ends[board.line])
         except GeometryError:
@@ -85,34 +85,64 @@ def moves_for(footprint: Footprint, layout: BoardLayout, corners: Corners) -> tu
     return tuple(moves)
 
 
-def corners_after(footprint: Footprint, corners: Corners, moves: Sequence[Move]) -> dict[str, Point]:
-    """Where the strings cross once each nail has been moved as told."""
-    nails: dict[str, list[Point]] = {}
-    for move in moves:
-        side = footprint.sides_by_name[move.board.line]
-        crossing = move.board.crossing_mm(corners[side.start], corners[side.end])
-        nail = move.board.nail + move.board.inward * (crossing + move.inward_mm)
-        nails.setdefault(move.board.line, []).append(nail)
-    strings = {
-        side.name: (nails[side.name][0], nails[side.name][1])
-        if len(nails.get(side.name, ())) == 2
-        else (side.start_point, side.end_point)
-        for side in footprint.sides
-    }
-    after: dict[str, Point] = {}
-    for before, leaving in footprint.joints:
+class Strings:
+    """The strings of a footprint as they lie now, on nails that can be moved one by one."""
+
+    def __init__(self, footprint: Footprint, corners: Corners, boards: Sequence[Board]) -> None:
+        self.footprint = footprint
+        self.nails: dict[str, dict[str, Point]] = {side.name: {} for side in footprint.sides}
+        for board in boards:
+            side = footprint.sides_by_name[board.line]
+            crossing = board.crossing_mm(corners[side.start], corners[side.end])
+            self.nails[board.line][board.corner] = board.nail + board.inward * crossing
+        self._joints = {leaving.start: (before.name, leaving.name) for before, leaving in footprint.joints}
+
+    def move(self, board: Board, inward_mm: float) -> None:
+        """Move a nail along its board."""
+        nails = self.nails[board.line]
+        nails[board.corner] = nails[board.corner] + board.inward * inward_mm
+
+    def crossing(self, corner: str) -> Point | None:
+        """Where the two strings of a corner cross; None at the end of an open line, and on a straight wall."""
+        joint = self._joints.get(corner)
+        if joint is None:
+            return None
         try:
-            after[leaving.start] = string_crossing(strings[before.name], strings[leaving.name])
-        except GeometryError:  # a corner on a straight wall: nothing but the plan says where along it
-            after[leaving.start] = leaving.start_point
-    for side in footprint.sides:  # the ends of an open line are marked on their string, last of all
-        along = (strings[side.name][1] - strings[side.name][0]).unit()
-        near = side.start_point if side.start not in after and side.end not in after else None
-        if side.start not in after:
-            after[side.start] = near or after[side.end] - along * side.length_mm
-        if side.end not in after:
-            after[side.end] = after[side.start] + along * side.length_mm
-    return {name: after[name] for name in footprint.names}
+            return string_crossing(self._string(joint[0]), self._string(joint[1]))
+        except GeometryError:
+            return None
+
+    def corners(self) -> dict[str, Point]:
+        """Every corner; one on a straight wall stays at its plan, the ends of an open line are marked last of all."""
+        after = {}
+        for name, planned in self.footprint.corners.items():
+            crossing = self.crossing(name)
+            if crossing is not None:
+                after[name] = crossing
+            elif name in self._joints:
+                after[name] = planned
+        for side in self.footprint.sides:
+            along = (self._string(side.name)[1] - self._string(side.name)[0]).unit()
+            near = side.start_point if side.start not in after and side.end not in after else None
+            if side.start not in after:
+                after[side.start] = near or after[side.end] - along * side.length_mm
+            if side.end not in after:
+                after[side.end] = after[side.start] + along * side.length_mm
+        return {name: after[name] for name in self.footprint.names}
+
+    def _string(self, line: str) -> tuple[Point, Point]:
+        side = self.footprint.sides_by_name[line]
+        return self.nails[line][side.start], self.nails[line][side.end]
+
+
+def corners_after(footprint: Footprint, corners: Corners, moves: Sequence[Move]) -> dict[str, Point]:
+    """Where the strings cross once each nail has been moved as told; planned corners where strings are lost."""
+    if len(moves) < 2 * len(footprint.sides):
+        return dict(footprint.corners)
+    strings = Strings(footprint, corners, [move.board for move in moves])
+    for move in moves:
+        strings.move(move.board, move.inward_mm)
+    return strings.corners()
 
 
 def order_for(
@@ -120,33 +150,46 @@ def order_for(
 ) -> Order:
     """The fewest moves that bring every corner well within tolerance: half of it, so that reading errors fit beside.
 
-    The smallest moves are left out one by one while no corner suffers; a nail left alone is one less disturbed.
+    The smallest moves are left out one by one while neither corner of their string suffers; a nail left alone is
+    one less disturbed.
     """
     if hands is Hands.FORMS:
-        after = dict(footprint.corners)
-        return Order(hands, (), tuple(_pushes(footprint, corners)), (), after, 0.0)
-    wanted = [move for move in moves if move.inward_mm]
-    kept = list(moves)
-    best = _worst_mm(footprint, corners_after(footprint, corners, kept))
-    for move in sorted(wanted, key=lambda one: abs(one.inward_mm)):
-        without = [replace(one, inward_mm=0.0) if one is move else one for one in kept]
-        worst = _worst_mm(footprint, corners_after(footprint, corners, without))
-        if worst <= max(tolerance_mm / 2, best):
-            kept = without
-    told = {move.board.name for move in kept if move.inward_mm}
-    after = corners_after(footprint, corners, kept)
+        return Order(hands, (), tuple(_pushes(footprint, corners)), (), dict(footprint.corners), 0.0)
+    strings = Strings(footprint, corners, [move.board for move in moves])
+    for move in moves:
+        strings.move(move.board, move.inward_mm)
+    near = tolerance_mm / 2
+    left = []
+    for move in sorted((m for m in moves if m.inward_mm), key=lambda one: abs(one.inward_mm)):
+        side = footprint.sides_by_name[move.board.line]
+        strings.move(move.board, -move.inward_mm)
+        if all(_off(footprint, strings, corner) <= near for corner in (side.start, side.end)):
+            left.append(move)
+        else:
+            strings.move(move.board, move.inward_mm)
+    after = strings.corners()
     return Order(
         hands,
-        tuple(move for move in kept if move.inward_mm),
+        tuple(move for move in moves if move.inward_mm and move not in left),
         (),
-        tuple(move for move in wanted if move.board.name not in told),
+        tuple(left),
         after,
-        _worst_mm(footprint, after),
+        max(point.distance_to(after[name]) for name, point in footprint.corners.items()),
     )
 
 
-def _worst_mm(footprint: Footprint, corners: Corners) -> float:
-    return max(point.distance_to(corners[name]) for name, point in footprint.corners.items())
+def _off(footprint: Footprint, strings: Strings, corner: str) -> float:
+    """How far a corner's strings cross from its plan; where only one string passes, how far that is beside it."""
+    crossing = strings.crossing(corner)
+    if crossing is not None:
+        return crossing.distance_to(footprint.corners[corner])
+    planned = footprint.corners[corner]
+    beside = []
+    for side in footprint.sides_at(corner):
+        nails = strings.nails[side.name]
+        first, second = nails[side.start], nails[side.end]
+        beside.append(abs((second - first).unit().cross(planned - first)))
+    return max(beside)
 
 
 def _pushes(footprint: Footprint, corners: Corners) -> list[Push]:

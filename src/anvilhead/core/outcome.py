@@ -70,23 +70,31 @@ def outcome_of(footprint: Footprint, before: SquareCheck, now: SquareCheck) -> O
     """Compare a round with what the one before predicted; None when either left the strings unknown."""
     if before.order is None or not now.moves:
         return None
-    told = {move.board.name: move.inward_mm for move in before.order.moves}
+    nails = _nails(footprint, before, now, now.laid.corners)
+    predicted = before.order.corners
+    largest = max(predicted[name].distance_to(now.laid.corners[name]) for name in footprint.names)
+    return Outcome(tuple(nails), _held_moved(footprint, before, now, nails), largest)
+
+
+def _nails(
+    footprint: Footprint, before: SquareCheck, now: SquareCheck, corners: Mapping[str, Point]
+) -> list[NailOutcome]:
+    """What every nail did, with the strings of now through these corners."""
+    told = {move.board.name: move.inward_mm for move in before.order.moves} if before.order else {}
     nails = []
     for move in before.moves:
         board = move.board
         side = footprint.sides_by_name[board.line]
         ends = (side.start, side.end)
         try:
-            was, is_ = (board.crossing_mm(*(c.laid.corners[name] for name in ends)) for c in (before, now))
+            was, is_ = (board.crossing_mm(*(at[name] for name in ends)) for at in (before.laid.corners, corners))
         except GeometryError:
             continue
         sigma = math.hypot(*(_crossing_sigma(footprint, board, c.laid.ellipses) for c in (before, now)))
         allowed = max(SURE_SIGMAS * sigma, 2 * SMALLEST_MOVE_MM)
         asked = told.get(board.name, 0.0)
         nails.append(NailOutcome(board, asked, is_ - was, allowed, _happened(asked, is_ - was, allowed)))
-    predicted = before.order.corners
-    largest = max(predicted[name].distance_to(now.laid.corners[name]) for name in footprint.names)
-    return Outcome(tuple(nails), _held_moved(footprint, predicted, now, nails), largest)
+    return nails
 
 
 def _happened(told: float, moved: float, allowed: float) -> Happened:
@@ -116,15 +124,16 @@ def _along(ellipse: Ellipse | None, direction: Point) -> float:
     return math.hypot(ellipse.major_mm * axis.dot(direction), ellipse.minor_mm * axis.cross(direction)) / CHI_95_TWO
 
 
-def _held_moved(
-    footprint: Footprint, predicted: Mapping[str, Point], now: SquareCheck, nails: list[NailOutcome]
-) -> float | None:
-    """How far the held line moved, when turning and shifting the whole makes everything fit what was predicted."""
+def _held_moved(footprint: Footprint, before: SquareCheck, now: SquareCheck, nails: list[NailOutcome]) -> float | None:
+    """How far the held line moved, when with the other corners laid where predicted every other nail did as told."""
     odd = [nail for nail in nails if nail.happened is not Happened.AS_TOLD]
-    if len(odd) <= 2:  # one line's two nails are explained by that line
+    held = set(now.network.held)
+    others = [name for name in footprint.names if name not in held]
+    if len({nail.board.line for nail in odd}) < 2 or len(others) < 2 or before.order is None:
+        return None  # one line's two nails are explained by that line
+    _, laid = laid_corners(Hold(HoldKind.BEST_FIT, ()), now.laid.corners, before.order.corners, others)
+    relaid = _nails(footprint, before, now, laid)
+    lines = {side.name for side in footprint.sides if {side.start, side.end} == held}
+    if any(nail.happened is not Happened.AS_TOLD for nail in relaid if nail.board.line not in lines):
         return None
-    _, laid = laid_corners(Hold(HoldKind.BEST_FIT, ()), now.laid.corners, predicted, footprint.names)
-    left = max(laid[name].distance_to(predicted[name]) for name in footprint.names)
-    if left > min(nail.allowed_mm for nail in nails):
-        return None
-    return max(laid[name].distance_to(now.laid.corners[name]) for name in footprint.names)
+    return max((abs(nail.moved_mm) for nail in relaid if nail.board.line in lines), default=None)

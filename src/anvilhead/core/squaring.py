@@ -7,12 +7,14 @@ What is held stays as measured (`hold.py`).  The strings are compared with the p
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
+from functools import cached_property
 from itertools import combinations
 
 from anvilhead.core.adjustment import Adjustment
-from anvilhead.core.batter_board import BoardLayout
+from anvilhead.core.batter_board import Board, BoardLayout, boards_for
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.hold import HOLD_AB, Hold, HoldKind, Laid, laid_corners, lay
+from anvilhead.core.mirrored import Mirrored, find_mirrored, mirrored_in
 from anvilhead.core.moves import Hands, Move, Order, corners_after, moves_for, order_for
 from anvilhead.core.network import NOTHING_NAMED, Named, Network, network_of
 from anvilhead.core.next_pull import Knowledge, PullGain, best_pulls
@@ -39,7 +41,7 @@ class Verdict(StrEnum):
     CHECK_READINGS = "check-readings"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class SetOut:
     """What is to be squared and how well.
 
@@ -64,6 +66,11 @@ class SetOut:
     named: Named = NOTHING_NAMED
     hands: Hands = Hands.NAILS
     heights_mm: Mapping[str, float] = field(default_factory=dict)
+
+    @cached_property
+    def boards(self) -> tuple[Board, ...]:
+        """Every board as laid out."""
+        return boards_for(self.footprint, self.layout)
 
 
 @dataclass(frozen=True, slots=True)
@@ -136,16 +143,23 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
     network = network_of(footprint, set_out.named, set_out.hold, set_out.tape, pulls)
     fit = everything = network.adjusted()
     suspects: list[Suspect] = []
+    mirrored: Mirrored | None = None
     believed = list(range(len(pulls)))
     if everything.disagrees:
         suspects = find_slips(network, pulls, everything, units, set_out.heights_mm)
         believed = without_certain(pulls, suspects)
-        if len(believed) < len(pulls):
+        mirrored = None if len(believed) < len(pulls) else find_mirrored(network, everything, footprint.names)
+        if mirrored:
+            fit = everything = mirrored.fit
+            suspects = []
+        elif len(believed) < len(pulls):
             fit = network.adjusted([network.observations[i] for i in believed])
     loose = _corners_of(footprint, fit.loose)
     usable = not (loose or fit.disagrees)
+    if usable and not mirrored:
+        mirrored = mirrored_in(network, fit, footprint.names)
     laid = lay(set_out.hold, fit, network.planned, footprint.names)
-    moves = moves_for(footprint, set_out.layout, laid.corners) if usable else ()
+    moves = moves_for(footprint, set_out.boards, laid.corners) if usable else ()
     whole = len(moves) == 2 * len(footprint.sides)
     helpful = _helpful(set_out, network, fit, believed, pulls)
     return SquareCheck(
@@ -161,7 +175,11 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
         suspects=tuple(suspects),
         next_pull=_next_pull(fit, loose, helpful, suspects),
         helpful=helpful,
-        traps=_traps(set_out, pulls, laid, moves, disagrees=everything.disagrees),
+        traps=(
+            (Trap(TrapKind.MIRRORED, 0.0, (mirrored.corner, "–".join(mirrored.over))),)
+            if mirrored
+            else _traps(set_out, pulls, laid, moves, disagrees=everything.disagrees)
+        ),
         worst=_worst(set_out, laid) if usable else None,
     )
 
@@ -269,7 +287,7 @@ def alternatives(set_out: SetOut, check: SquareCheck) -> tuple[Alternative, ...]
     found = []
     for hold in holds:
         _, corners = laid_corners(hold, check.fit.corners, planned, footprint.names)
-        moves = moves_for(footprint, set_out.layout, corners)
+        moves = moves_for(footprint, set_out.boards, corners)
         order = order_for(footprint, corners, moves, set_out.tolerance_mm, set_out.hands)
         sizes = [abs(move.inward_mm) for move in order.moves]
         sizes += [max(abs(push.along_mm), abs(push.inward_mm)) for push in order.pushes]

@@ -60,6 +60,9 @@ class TrapKind(StrEnum):
     ROUNDED = "rounded"
     """One reading is a whole inch or centimetre among finer ones."""
 
+    MIRRORED = "mirrored"
+    """A corner stands where the same tapes cross a second time."""
+
     WRONG_SIDE = "wrong-side"
     """One nail alone is off, by about its own thickness: the string may lie on its other side."""
 

@@ -1,19 +1,23 @@
 """A corner from both ends: two independent ways round to one point must agree.
 
-From the held line a crew can come to a corner the one way round or the other.  Pulls on either side are adjusted by
-themselves, both from the same held line; the difference between the two places is the misclosure.  Within what
-the tapes allow the least squares share it out by weight; beyond, the corner is refused until it is pulled again.
+From the held line a crew can come to a corner straight from either end, or round the one way or the other.  Pulls of
+each way are adjusted by themselves, both from the same held line; the difference between the two places is the
+misclosure.  Within what the tapes allow the least squares share it out by weight; beyond, the corner is refused
+until it is pulled again.
 """
 
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from anvilhead.core.adjustment import Adjustment, adjust
+from anvilhead.core.adjustment import adjust
 from anvilhead.core.footprint import Footprint
-from anvilhead.core.observation import Distance
+from anvilhead.core.observation import Distance, Observation, Station
 from anvilhead.core.point import Point
 from anvilhead.core.squaring import SquareCheck
+
+MOST_MEETINGS = 4
+"""Corners looked at: those farthest round from the held line, where both ways are long."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,56 +44,84 @@ class Meeting:
 
 
 def meetings(footprint: Footprint, check: SquareCheck) -> tuple[Meeting, ...]:
-    """Every corner that both ways round know by themselves; none of an open line, which has one way only."""
+    """Every corner that two ways know by themselves: from either end of the held line, or round either way."""
     held = check.network.held
-    if not footprint.closed or set(held) not in [{s.start, s.end} for s in footprint.sides]:
+    if set(held) not in [{side.start, side.end} for side in footprint.sides]:
         return ()
-    names = footprint.names
-    first_end = names.index(held[1])
-    ahead = 1 if names[(first_end + 1) % len(names)] != held[0] else -1
-    round_names = [names[(first_end + ahead * i) % len(names)] for i in range(1, len(names) - 1)]
-    planned = {name: check.network.planned[name] for name in names}
-    # both ways stand on the held line as the whole round sees it
-    planned[held[1]] = check.fit.corners[held[1]]
-    distances = [o for o in check.network.observations if isinstance(o, Distance)]
+    # both ways start from, and stand on, the held line as the whole round sees it
+    places = {name: check.fit.corners[name] for name in footprint.names}
+    others = _round(footprint, held) if footprint.closed else [name for name in footprint.names if name not in held]
+    middle = (len(others) - 1) / 2
+    looked_at = sorted(range(len(others)), key=lambda i: abs(i - middle))[:MOST_MEETINGS]
     found = []
-    for place, corner in enumerate(round_names):
-        ways = (round_names[: place + 1], round_names[place:])
-        one, other = _both_ways(planned, held, ways, distances)
-        if one is None or other is None or corner in one.loose or corner in other.loose:
-            continue
-        apart = other.corners[corner] - one.corners[corner]
-        reach = [way.ellipses[corner] for way in (one, other)]
-        allowed = math.hypot(*(ellipse.major_mm for ellipse in reach if ellipse))
-        found.append(
-            Meeting(corner, (*held, *ways[0]), (*reversed(held), *reversed(ways[1])), apart, apart.length(), allowed)
-        )
-    return tuple(found)
+    for place in sorted(looked_at):
+        corner = others[place]
+        found.append(_meeting(places, held, corner, ([corner], [corner]), _from_ends(check, held, corner)))
+        if footprint.closed:
+            ways = (others[: place + 1], others[place:])
+            found.append(_meeting(places, held, corner, ways, _round_ways(check, held, ways)))
+    return tuple(one for one in found if one)
 
 
-def _both_ways(
-    planned: dict[str, Point],
+def _round(footprint: Footprint, held: tuple[str, str]) -> list[str]:
+    """The other corners, walked on from the held line's second end."""
+    names = footprint.names
+    end, count = names.index(held[1]), len(names)
+    ahead = 1 if names[(end + 1) % count] != held[0] else -1
+    return [names[(end + ahead * i) % count] for i in range(1, count - 1)]
+
+
+def _meeting(
+    places: dict[str, Point],
     held: tuple[str, str],
+    corner: str,
     ways: tuple[Sequence[str], Sequence[str]],
-    distances: Sequence[Distance],
-) -> tuple[Adjustment | None, Adjustment | None]:
-    """Each way adjusted by its own pulls; what both could use belongs to the shorter."""
-    shorter = 0 if len(ways[0]) <= len(ways[1]) else 1
-    taken = _within(ways[shorter], held, distances)
-    left = [o for o in _within(ways[1 - shorter], held, distances) if o not in taken]
-    fits = [_adjusted(planned, held, ways[shorter], taken), _adjusted(planned, held, ways[1 - shorter], left)]
-    return (fits[0], fits[1]) if shorter == 0 else (fits[1], fits[0])
-
-
-def _within(way: Sequence[str], held: tuple[str, str], distances: Sequence[Distance]) -> list[Distance]:
-    """Pulls that stay on one way round, without the held line's own."""
-    over = {*way, *held}
-    return [o for o in distances if {o.start, o.end} <= over and {o.start, o.end} != set(held)]
-
-
-def _adjusted(
-    planned: dict[str, Point], held: tuple[str, str], way: Sequence[str], own: Sequence[Distance]
-) -> Adjustment | None:
-    if not own:
+    own: tuple[list[Observation], list[Observation]],
+) -> Meeting | None:
+    """Each way adjusted by its own pulls; None when one of them does not know the corner."""
+    if not all(own):
         return None
-    return adjust({name: planned[name] for name in (*held, *way)}, held, own, fixed=held)
+    one, other = (
+        adjust({name: places[name] for name in (*held, *way)}, held, pulls, fixed=held)
+        for way, pulls in zip(ways, own, strict=True)
+    )
+    if corner in one.loose or corner in other.loose:
+        return None
+    apart = other.corners[corner] - one.corners[corner]
+    allowed = math.hypot(*(ellipse.major_mm for fit in (one, other) if (ellipse := fit.ellipses[corner])))
+    first, second = ((held[i], *way) for i, way in ((1, ways[0]), (0, list(reversed(ways[1])))))
+    return Meeting(corner, first, second, apart, apart.length(), allowed)
+
+
+def _from_ends(check: SquareCheck, held: tuple[str, str], corner: str) -> tuple[list[Observation], list[Observation]]:
+    """Pulls straight from either end of the held line; a swung tape goes to the way that has less."""
+    ends: dict[str, list[Observation]] = {held[1]: [], held[0]: []}
+    swung: list[Observation] = []
+    for one in check.network.observations:
+        if set(one.points) - {*held, corner} or corner not in one.points:
+            continue
+        if isinstance(one, Distance):
+            ends[one.end if one.start == corner else one.start].append(one)
+        elif isinstance(one, Station):
+            ends[one.line[0]].append(one)
+        else:
+            swung.append(one)
+    for one in swung:
+        min(ends.values(), key=len).append(one)
+    return ends[held[1]], ends[held[0]]
+
+
+def _round_ways(
+    check: SquareCheck, held: tuple[str, str], ways: tuple[Sequence[str], Sequence[str]]
+) -> tuple[list[Observation], list[Observation]]:
+    """Pulls that stay on one way round; what both could use belongs to the shorter."""
+    if len(ways[0]) <= len(ways[1]):
+        taken = _within(check, held, ways[0])
+        return taken, [one for one in _within(check, held, ways[1]) if one not in taken]
+    taken = _within(check, held, ways[1])
+    return [one for one in _within(check, held, ways[0]) if one not in taken], taken
+
+
+def _within(check: SquareCheck, held: tuple[str, str], way: Sequence[str]) -> list[Observation]:
+    over, line = {*way, *held}, set(held)
+    return [one for one in check.network.observations if set(one.points) <= over and set(one.points) != line]

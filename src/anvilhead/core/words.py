@@ -136,6 +136,8 @@ def trap_text(trap: Trap, units: Units) -> str:
         "Take the largest that fits, or pull a diagonal.",
         TrapKind.SLOPE: f"The ground falls between {one} and {other}: a tape laid along it reads {amount} long. "
         "Hold it level, or note the fall.",
+        TrapKind.MIRRORED: f"{one} stands on the wrong side of {other}: the tapes that set it cross there as well. "
+        "Set it again on the other side.",
         TrapKind.ROUNDED: f"{one}–{other} was read as a whole number. If it was rounded, it is off by up to {amount}.",
         TrapKind.WRONG_SIDE: f"One nail alone is off, by {amount}: about the thickness of a nail. "
         "Look whether the string lies on the agreed side of it before you move it.",

@@ -35,10 +35,16 @@ class Asked:
     @property
     def pull(self) -> Pull:
         """The same as a pull that read as planned."""
+        reads = self.length_mm if self.kind is PullKind.SQUARE else max(self.length_mm, COINCIDENT_MM)
         return Pull(
-            self.start, self.end, max(self.length_mm, COINCIDENT_MM), kind=self.kind, line=self.line,
-            legs_mm=self.legs_mm, station_mm=self.station_mm,
-        )  # fmt: skip
+            self.start,
+            self.end,
+            reads,
+            kind=self.kind,
+            line=self.line,
+            legs_mm=self.legs_mm,
+            station_mm=self.station_mm,
+        )
 
 
 @dataclass(frozen=True, slots=True)

@@ -252,6 +252,148 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/structures/{structure_id}/rounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Round
+         * @description Begin a round for a reason, such as looking again before the pour.
+         */
+        post: operations["begin_round_api_structures__structure_id__rounds_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/recheck": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Recheck
+         * @description A short set of pulls that would show any corner moving.
+         */
+        get: operations["recheck_api_structures__structure_id__recheck_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/acceptances": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Accept Round
+         * @description Accept a round by name, within tolerance or over it.
+         */
+        post: operations["accept_round_api_structures__structure_id__acceptances_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/lost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lose Point
+         * @description Record that a point is gone, and get the ways back to it.
+         */
+        post: operations["lose_point_api_structures__structure_id__lost_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/lost/{lost_id}/set": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Set Again
+         * @description Record that a lost point stands again.
+         */
+        post: operations["set_again_api_structures__structure_id__lost__lost_id__set_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/in-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Take In Hand
+         * @description Say which pull the crew is at; the other end of the tape sees it at once.
+         */
+        put: operations["take_in_hand_api_structures__structure_id__in_hand_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Changes
+         * @description An event `changed` whenever anything of a job was recorded; the first at once.
+         *
+         *     Its `id` is a mark of what there is, so that a client knows whether it has seen it.
+         */
+        get: operations["changes_api_jobs__job_id__changes_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/structures/{structure_id}/sheet.pdf": {
         parameters: {
             query?: never;
@@ -539,6 +681,63 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Acceptance
+         * @description A round that is good enough: within tolerance, or over it by what the server works out, and why.
+         */
+        Acceptance: {
+            /** Round */
+            round: number;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * AcceptanceView
+         * @description A round accepted by name; `over` when something was farther off than allowed.
+         */
+        AcceptanceView: {
+            /** Round */
+            round: number;
+            /** Worst Mm */
+            worst_mm: number | null;
+            /** Worst Text */
+            worst_text: string | null;
+            /** Tolerance Text */
+            tolerance_text: string;
+            /** Over */
+            over: boolean;
+            /** Note */
+            note: string;
+            /** Who */
+            who: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * AcceptedEntry
+         * @description A round that somebody accepted, by name, and what was said about it.
+         */
+        AcceptedEntry: {
+            /** Structure */
+            structure: string;
+            /** Round */
+            round: number;
+            /** Who */
+            who?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
          * AtPoint
          * @description A corner on a known point, a line along a bearing.
          *
@@ -567,6 +766,15 @@ export interface components {
             bearing?: number;
             /** Line */
             line?: string | null;
+        };
+        /**
+         * BegunRound
+         * @description A round and why it is pulled.
+         */
+        BegunRound: {
+            /** Round */
+            round: number;
+            occasion: components["schemas"]["Occasion"];
         };
         /**
          * Beside
@@ -735,7 +943,7 @@ export interface components {
             /** Length Text */
             length_text: string;
             /** Nails */
-            nails: components["schemas"]["NailResult"][];
+            nails: components["schemas"]["anvilhead__jobfile__plan_results__NailResult"][];
             /** Wall Mm */
             wall_mm: number;
             height: components["schemas"]["BoardHeightResult"] | null;
@@ -775,6 +983,9 @@ export interface components {
          * @description A row of the call sheet: the numbers to call have the burn in them.
          *
          *     Attributes:
+         *         key: the same for readings of this pull; name: as it is called.
+         *         pull: what it is taken between; line, legs, station: as a reading says them; how: in words, when not point to
+         *             point.
          *         call_mm, call_text: what the tape reads when all is as planned.
          *         origin: how the call comes about, in words.
          *         far_per_mm: how far the far corner moves for each millimetre this number is wrong.
@@ -793,7 +1004,20 @@ export interface components {
             text: string;
             /** Remainder Mm */
             remainder_mm: number;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
             kind: components["schemas"]["CallKind"];
+            pull: components["schemas"]["PullKind"];
+            /** Line */
+            line: string | null;
+            /** Legs */
+            legs: string[];
+            /** Station */
+            station: string | null;
+            /** How */
+            how: string;
             /** Call Mm */
             call_mm: number;
             /** Call Text */
@@ -1242,6 +1466,18 @@ export interface components {
             station: string | number;
         };
         /**
+         * Hands
+         * @description What hands take hold of.
+         * @enum {string}
+         */
+        Hands: "nails" | "stakes" | "forms";
+        /**
+         * Happened
+         * @description What a nail seems to have done.
+         * @enum {string}
+         */
+        Happened: "as-told" | "not-moved" | "wrong-way" | "wrong-amount" | "gave";
+        /**
          * Health
          * @description That the application is up, and which one.
          */
@@ -1277,6 +1513,97 @@ export interface components {
             buried: string[];
             /** Advice */
             advice: string;
+        };
+        /**
+         * HelpfulPull
+         * @description A pull that would help, and how much: the corner it shortens most, half its ellipse before and after.
+         */
+        HelpfulPull: {
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /** Gain */
+            gain: number;
+            /** Corner */
+            corner: string;
+            /** Before Mm */
+            before_mm: number;
+            /** After Mm */
+            after_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * HoldKind
+         * @description What may be held.
+         * @enum {string}
+         */
+        HoldKind: "line" | "point" | "points" | "wall" | "best-fit";
+        /**
+         * HoldPlan
+         * @description What stays as measured.
+         *
+         *     Attributes:
+         *         by: a line; a point and the direction of a line; two points; what stood there before; or the best fit.
+         *         line: a side by its name; point: a corner; points: two corners.
+         */
+        "HoldPlan-Input": {
+            by: components["schemas"]["HoldKind"];
+            /** Line */
+            line?: string | null;
+            /** Point */
+            point?: string | null;
+            /** Points */
+            points?: [
+                string,
+                string
+            ] | null;
+        };
+        "HoldPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * HoldResult
+         * @description What it would take if this were held; `document` is what a plan says to hold it.
+         */
+        HoldResult: {
+            /** Name */
+            name: string;
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Moves */
+            moves: number;
+            /** Largest Mm */
+            largest_mm: number;
+            verdict: components["schemas"]["Verdict"];
+            /** Text */
+            text: string;
+        };
+        /**
+         * InHand
+         * @description The pull that the crew is at, by its key.
+         */
+        InHand: {
+            /** Call */
+            call: string;
+            /** Who */
+            who: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * InHandChange
+         * @description The pull that the crew takes in hand, by its key.
+         */
+        InHandChange: {
+            /** Call */
+            call: string;
         };
         /**
          * Inner
@@ -1339,6 +1666,12 @@ export interface components {
             /** Points */
             points: components["schemas"]["InnerPointResult"][];
         };
+        /**
+         * Instrument
+         * @description What a reading was taken with.
+         * @enum {string}
+         */
+        Instrument: "steel-tape" | "long-tape" | "laser-meter" | "framing-square" | "square-laser";
         /**
          * JobChange
          * @description A change of a job's name, units, burn or control against a revision; what is left out stays.
@@ -1416,6 +1749,12 @@ export interface components {
             structures?: components["schemas"]["Structure"][];
             /** Pulls */
             pulls?: components["schemas"]["PullEntry"][];
+            /** Rounds */
+            rounds?: components["schemas"]["RoundEntry"][];
+            /** Accepted */
+            accepted?: components["schemas"]["AcceptedEntry"][];
+            /** Lost */
+            lost?: components["schemas"]["LostEntry"][];
             /** Levels */
             levels?: null;
         };
@@ -1570,6 +1909,70 @@ export interface components {
             text: string;
         };
         /**
+         * LostCreate
+         * @description A point that is gone.  The id is made by the client; `left` names what is left, all that is known when empty.
+         */
+        LostCreate: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Point */
+            point: string;
+            /** Left */
+            left?: string[];
+        };
+        /**
+         * LostEntry
+         * @description A point to be set again: from which points that are left; from all corners and stakes when none are named.
+         */
+        LostEntry: {
+            /** Structure */
+            structure: string;
+            /** Point */
+            point: string;
+            /** Left */
+            left?: string[];
+        };
+        /**
+         * LostPointView
+         * @description A lost point; `found` says how to find it again, null once it is set or when the plan no longer has it.
+         */
+        LostPointView: {
+            /** Id */
+            id: string;
+            /** Point */
+            point: string;
+            /** Who */
+            who: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Set Again */
+            set_again: string | null;
+            /** Set By */
+            set_by: string | null;
+            /** Set At */
+            set_at: string | null;
+            found: components["schemas"]["LostResult"] | null;
+        };
+        /**
+         * LostResult
+         * @description A lost point and the ways back to it, best first; `trouble` says why there is none.
+         */
+        LostResult: {
+            /** Point */
+            point: string;
+            place: components["schemas"]["Place"];
+            /** Ways */
+            ways: components["schemas"]["WayBack"][];
+            /** Trouble */
+            trouble: string | null;
+        };
+        /**
          * MarkingStick
          * @description One stick for all sides with the same families: laid across the strings it marks both footing edges.
          */
@@ -1621,6 +2024,24 @@ export interface components {
             route: components["schemas"]["RouteResult"] | null;
             /** Truck */
             truck: components["schemas"]["LoadResult"][];
+        };
+        /**
+         * MeetingResult
+         * @description Two ways round to a corner.
+         */
+        MeetingResult: {
+            /** Corner */
+            corner: string;
+            /** Ways */
+            ways: string[][];
+            /** Misclosure Mm */
+            misclosure_mm: number;
+            /** Allowed Mm */
+            allowed_mm: number;
+            /** Agrees */
+            agrees: boolean;
+            /** Text */
+            text: string;
         };
         /**
          * MethodResult
@@ -1690,20 +2111,64 @@ export interface components {
             text: string;
         };
         /**
-         * NailResult
-         * @description A nail on a board: running distance from the first, outermost nail.
+         * MoveStep
+         * @description One order to hands: what to take hold of, which way and how far.
+         *
+         *     A nail or stake is named by its `board`, a form corner by its `corner` alone.
          */
-        NailResult: {
-            /** X Mm */
-            x_mm: number;
-            /** Y Mm */
-            y_mm: number;
-            /** Family */
-            family: string;
-            /** Running Mm */
-            running_mm: number;
+        MoveStep: {
+            /** Board */
+            board: string | null;
+            /** Corner */
+            corner: string;
+            /** Move Mm */
+            move_mm: number;
+            /** Toward */
+            toward: string;
+            /** Amount */
+            amount: string;
             /** Text */
             text: string;
+        };
+        /**
+         * MovedCorner
+         * @description A corner since the accepted round; `sure` when tapes cannot explain it.
+         */
+        MovedCorner: {
+            /** Corner */
+            corner: string;
+            /** Amount Mm */
+            amount_mm: number;
+            /** Allowed Mm */
+            allowed_mm: number;
+            /** Sure */
+            sure: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
+         * MovedResult
+         * @description A round against the accepted one.
+         */
+        MovedResult: {
+            /** Since Round */
+            since_round: number;
+            /** Title */
+            title: string;
+            /** Corners */
+            corners: components["schemas"]["MovedCorner"][];
+        };
+        /**
+         * Names
+         * @description What pulls can name; `can_hold_wall`: whether something that stood there before can be held.
+         */
+        Names: {
+            /** Points */
+            points: string[];
+            /** Lines */
+            lines: string[];
+            /** Can Hold Wall */
+            can_hold_wall: boolean;
         };
         /**
          * NextPullResult
@@ -1741,6 +2206,12 @@ export interface components {
             why: string;
         };
         /**
+         * Occasion
+         * @description Why a round is pulled.
+         * @enum {string}
+         */
+        Occasion: "square" | "after-pinning" | "after-digging" | "before-pour";
+        /**
          * OffsetAt
          * @description A distance square off a reference at a station along it.
          */
@@ -1761,6 +2232,44 @@ export interface components {
              * @example 8394.7
              */
             offset: string | number;
+        };
+        /**
+         * OrderResult
+         * @description The fewest moves that do.
+         *
+         *     Attributes:
+         *         title: in one line; left: boards a little off that are left alone.
+         *         then: what every pull reads afterwards, burn not included.
+         *         worst_mm, worst_text: farthest that a corner will then be from its plan.
+         */
+        OrderResult: {
+            hands: components["schemas"]["Hands"];
+            /** Title */
+            title: string;
+            /** Steps */
+            steps: components["schemas"]["MoveStep"][];
+            /** Left */
+            left: string[];
+            /** Then */
+            then: components["schemas"]["PredictedPull"][];
+            /** Worst Mm */
+            worst_mm: number;
+            /** Worst Text */
+            worst_text: string;
+        };
+        /**
+         * OutcomeResult
+         * @description What became of the moves; `nails` are those that did not do as told, the oddest first.
+         */
+        OutcomeResult: {
+            /** Title */
+            title: string;
+            /** As Told */
+            as_told: boolean;
+            /** Held Moved Mm */
+            held_moved_mm: number | null;
+            /** Nails */
+            nails: components["schemas"]["anvilhead__jobfile__square_results__NailResult"][];
         };
         /**
          * OutermostResult
@@ -1854,10 +2363,12 @@ export interface components {
          * @description What should stand where and how well: the planned document of a structure.
          *
          *     Attributes:
+         *         purpose: what will stand on the lines; it sets the tolerance where none is said.
          *         tolerance: a corner this near its plan is good; 1/8 inch suits a slab ready for framing.
          *         board_setback: how far the boards stand beyond the corners.
          *         restake_over: a nail that would have to move more than this says start again.
-         *         held_line: the line that stays as measured.
+         *         held_line: the line that stays as measured; hold: something else that does.
+         *         hands: what is moved, when it is not nails; stakes: named stakes that pulls may run to.
          *         section: wall and footing, from which families follow; section_on: sides that have another.
          *         lines: further families, by their offsets; inner: lines inside.
          *         boards: how the boards stand, how high, and of what.
@@ -1876,6 +2387,7 @@ export interface components {
             kind: "building" | "slab" | "fence" | "posts";
             /** Footprint */
             footprint: components["schemas"]["Rectangle"] | components["schemas"]["Walk"] | components["schemas"]["Polygon"] | components["schemas"]["Run"];
+            purpose?: components["schemas"]["Purpose"] | null;
             /**
              * Tolerance
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -1917,6 +2429,10 @@ export interface components {
              * @default AB
              */
             held_line?: string;
+            hold?: components["schemas"]["HoldPlan-Input"] | null;
+            hands?: components["schemas"]["Hands"] | null;
+            /** Stakes */
+            stakes?: components["schemas"]["StakePlan"][];
             section?: components["schemas"]["Section-Input"] | null;
             /** Section On */
             section_on?: {
@@ -1991,7 +2507,9 @@ export interface components {
         };
         /**
          * PlanView
-         * @description A plan for reading, in the job's units; `size` is its rectangle, or how large it is over all.
+         * @description A plan for reading, in the job's units.
+         *
+         *     `size` is its rectangle, or how large it is over all; `hold` is what stays, in words.
          */
         PlanView: {
             /** Name */
@@ -2007,6 +2525,8 @@ export interface components {
             restake_over: components["schemas"]["ShownLength"];
             /** Held Line */
             held_line: string;
+            /** Hold */
+            hold: string;
         };
         /**
          * Polygon
@@ -2128,10 +2648,31 @@ export interface components {
              * @default 1
              */
             round?: number;
+            /** @default points */
+            kind?: components["schemas"]["PullKind"];
             /** From */
             from: string;
             /** To */
             to: string;
+            /** Line */
+            line?: string | null;
+            /** Legs */
+            legs?: [
+                string | number,
+                string | number
+            ] | null;
+            /**
+             * Station
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            station?: string | number;
             /**
              * Reading
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -2153,6 +2694,18 @@ export interface components {
              */
             burn?: string | number;
             /**
+             * Offset
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            offset?: string | number;
+            /**
              * Height Difference
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
              * @default {
@@ -2164,6 +2717,8 @@ export interface components {
              * @example 8394.7
              */
             height_difference?: string | number;
+            /** @default steel-tape */
+            instrument?: components["schemas"]["Instrument"];
             units: components["schemas"]["Units"];
             /**
              * Id
@@ -2175,7 +2730,9 @@ export interface components {
         };
         /**
          * PullEntry
-         * @description A reading of a job file: it names its structure.
+         * @description A reading of a job file: it names its structure, and may say who took it and when.
+         *
+         *     A struck reading stays in the record and does not count.
          */
         PullEntry: {
             /**
@@ -2183,10 +2740,28 @@ export interface components {
              * @default 1
              */
             round?: number;
+            /** @default points */
+            kind?: components["schemas"]["PullKind"];
             /** From */
             from: string;
             /** To */
             to: string;
+            /** Line */
+            line?: string | null;
+            /** Legs */
+            legs?: [
+                string | number,
+                string | number
+            ] | null;
+            /**
+             * Station
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 0
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            station?: string | number;
             /**
              * Reading
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -2205,6 +2780,15 @@ export interface components {
              */
             burn?: string | number;
             /**
+             * Offset
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 0
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            offset?: string | number;
+            /**
              * Height Difference
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
              * @default 0
@@ -2213,9 +2797,26 @@ export interface components {
              * @example 8394.7
              */
             height_difference?: string | number;
+            /** @default steel-tape */
+            instrument?: components["schemas"]["Instrument"];
             /** Structure */
             structure: string;
+            /** Who */
+            who?: string | null;
+            /** At */
+            at?: string | null;
+            /**
+             * Struck
+             * @default false
+             */
+            struck?: boolean;
         };
+        /**
+         * PullKind
+         * @description What a reading was taken between.
+         * @enum {string}
+         */
+        PullKind: "points" | "to-line" | "along" | "square" | "triangle";
         /**
          * PullReason
          * @description Why a next pull is asked for.
@@ -2227,6 +2828,8 @@ export interface components {
          * @description A reading as kept.
          *
          *     Attributes:
+         *         key: the same as the call's it answers; name: as it is called.
+         *         kind, line, legs, station, offset, instrument: how it was taken, as a reading says them.
          *         difference_mm, difference_text: reading less burn, levelled, minus plan; null when the plan no longer
          *             has both corners.
          */
@@ -2237,6 +2840,32 @@ export interface components {
             to: string;
             /** Id */
             id: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            kind: components["schemas"]["PullKind"];
+            /** Line */
+            line: string | null;
+            /** Legs */
+            legs: (string | number)[];
+            /**
+             * Station
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            station: string | number;
+            /**
+             * Offset
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            offset: string | number;
+            instrument: components["schemas"]["Instrument"];
             /** Round */
             round: number;
             reading: components["schemas"]["ShownLength"];
@@ -2256,13 +2885,23 @@ export interface components {
             struck: components["schemas"]["StrikeView"] | null;
         };
         /**
+         * Purpose
+         * @description What will stand on the lines.
+         * @enum {string}
+         */
+        Purpose: "framing" | "footing" | "post-frame" | "fence";
+        /**
          * Reading
-         * @description One tape pull as read.
+         * @description One reading.
          *
          *     Attributes:
          *         round: counts re-measurements; the latest round is judged.
+         *         start, end: from and to, by names of points; of a pull to a line its name; of a triangle its second line.
+         *         kind: what it was taken between; line, legs, station: see `PullKind` and the job-file page.
          *         burn: where the tape was started, to be taken off the reading.
+         *         offset: of a square-throwing laser from the string, to be taken off.
          *         height_difference: fall between the two ends, for a pull along a slope.
+         *         instrument: what it was read with.
          */
         Reading: {
             /**
@@ -2270,10 +2909,31 @@ export interface components {
              * @default 1
              */
             round?: number;
+            /** @default points */
+            kind?: components["schemas"]["PullKind"];
             /** From */
             from: string;
             /** To */
             to: string;
+            /** Line */
+            line?: string | null;
+            /** Legs */
+            legs?: [
+                string | number,
+                string | number
+            ] | null;
+            /**
+             * Station
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            station?: string | number;
             /**
              * Reading
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -2295,6 +2955,18 @@ export interface components {
              */
             burn?: string | number;
             /**
+             * Offset
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            offset?: string | number;
+            /**
              * Height Difference
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
              * @default {
@@ -2306,6 +2978,34 @@ export interface components {
              * @example 8394.7
              */
             height_difference?: string | number;
+            /** @default steel-tape */
+            instrument?: components["schemas"]["Instrument"];
+        };
+        /**
+         * RecheckPull
+         * @description A pull of a re-check, and what it read when the set-out was accepted, or should.
+         */
+        RecheckPull: {
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /** Call Mm */
+            call_mm: number;
+            /** Call Text */
+            call_text: string;
+        };
+        /**
+         * RecheckResult
+         * @description A short set of pulls in walking order; `shows_mm` is the least movement of a corner they are sure to show.
+         */
+        RecheckResult: {
+            /** Pulls */
+            pulls: components["schemas"]["RecheckPull"][];
+            /** Shows Mm */
+            shows_mm: number;
+            /** Text */
+            text: string;
         };
         /**
          * Rectangle
@@ -2363,6 +3063,7 @@ export interface components {
             from: string;
             /** To */
             to: string;
+            kind: components["schemas"]["PullKind"];
             /** Round */
             round: number;
             /** Length Mm */
@@ -2375,6 +3076,48 @@ export interface components {
             standardized: number | null;
             /** Used */
             used: boolean;
+        };
+        /**
+         * RoundBegin
+         * @description A round to be pulled for a reason.
+         */
+        RoundBegin: {
+            /** Round */
+            round: number;
+            occasion: components["schemas"]["Occasion"];
+        };
+        /**
+         * RoundEntry
+         * @description Why a round was pulled.
+         */
+        RoundEntry: {
+            /** Structure */
+            structure: string;
+            /** Round */
+            round: number;
+            occasion: components["schemas"]["Occasion"];
+        };
+        /**
+         * RoundResult
+         * @description A round in the path from first to accepted; `worst_mm` is null while its corners are not known.
+         */
+        RoundResult: {
+            /** Round */
+            round: number;
+            occasion: components["schemas"]["Occasion"];
+            /** Occasion Text */
+            occasion_text: string;
+            /** Readings */
+            readings: number;
+            verdict: components["schemas"]["Verdict"];
+            /** Worst Corner */
+            worst_corner: string | null;
+            /** Worst Mm */
+            worst_mm: number | null;
+            /** Worst Text */
+            worst_text: string | null;
+            /** Accepted */
+            accepted: boolean;
         };
         /**
          * RouteResult
@@ -2454,6 +3197,14 @@ export interface components {
         };
         "Section-Output": {
             [key: string]: unknown;
+        };
+        /**
+         * SetAgain
+         * @description How a lost point was set again, in words, for the record.
+         */
+        SetAgain: {
+            /** How */
+            how: string;
         };
         /**
          * SettingOutResult
@@ -2585,10 +3336,21 @@ export interface components {
          * @description Named slips, in the order in which they are believed when two explain a reading equally well.
          * @enum {string}
          */
-        Slip: "burn" | "foot" | "inch" | "six-nine" | "swapped-digits" | "hundredths" | "wrong-corner" | "unknown";
+        Slip: "burn" | "foot" | "inch" | "six-nine" | "swapped-digits" | "hundredths" | "wrong-corner" | "rows-swapped" | "bump" | "hook" | "unknown";
         /**
          * SquareResult
          * @description All that the latest round says.
+         *
+         *     Attributes:
+         *         moves: every board's way to its plan; order: the fewest that do, null while the strings are not known.
+         *         predicted: after `moves`; what tapes read after the order is with the order.
+         *         next_pull: what must be pulled; helpful: what would help most in any case, best first.
+         *         to_pull: what the school still asks for, nearest first.
+         *         hold: what stays, in words; holds: the moves if something else did.
+         *         outcome: what became of the moves of the round before; null where nothing was told.
+         *         moved: corners against the accepted round before; null without one.
+         *         meetings: corners that two ways round come to.
+         *         worst_text: as `worst_mm`.
          */
         SquareResult: {
             /** Round */
@@ -2613,10 +3375,25 @@ export interface components {
             /** Traps */
             traps: components["schemas"]["TrapResult"][];
             next_pull: components["schemas"]["NextPullResult"] | null;
+            /** Helpful */
+            helpful: components["schemas"]["HelpfulPull"][];
+            /** To Pull */
+            to_pull: components["schemas"]["ToPull"][];
+            /** Hold */
+            hold: string;
+            order: components["schemas"]["OrderResult"] | null;
+            /** Holds */
+            holds: components["schemas"]["HoldResult"][];
+            outcome: components["schemas"]["OutcomeResult"] | null;
+            moved: components["schemas"]["MovedResult"] | null;
+            /** Meetings */
+            meetings: components["schemas"]["MeetingResult"][];
             /** Worst Corner */
             worst_corner: string | null;
             /** Worst Mm */
             worst_mm: number | null;
+            /** Worst Text */
+            worst_text: string | null;
         };
         /**
          * StageName
@@ -2637,6 +3414,16 @@ export interface components {
         StageView: {
             name: components["schemas"]["StageName"];
             state: components["schemas"]["StageState"];
+        };
+        /**
+         * StakePlan
+         * @description A named stake: `at` is along the first side from A, and to its left.
+         */
+        StakePlan: {
+            /** Name */
+            name: string;
+            /** At */
+            at: (string | number)[];
         };
         /**
          * StaleDetails
@@ -2804,6 +3591,9 @@ export interface components {
          *         heights: null while no ground is said; site: null while it is not placed.
          *         methods: null in a quick answer that leaves them out.
          *         setting_out: sheet of the chosen school, else of the one recommended.
+         *         rounds: every round, for the path from the first to the accepted.
+         *         recheck: pulls that would show movement; null in a quick answer that leaves it out.
+         *         lost: points to be set again.
          */
         StructureResult: {
             /** Kind */
@@ -2853,6 +3643,11 @@ export interface components {
             setting_out: components["schemas"]["SettingOutResult"] | null;
             site: components["schemas"]["SiteResult"] | null;
             square: components["schemas"]["SquareResult"] | null;
+            /** Rounds */
+            rounds?: components["schemas"]["RoundResult"][];
+            recheck?: components["schemas"]["RecheckResult"] | null;
+            /** Lost */
+            lost?: components["schemas"]["LostResult"][];
         };
         /**
          * StructureSummary
@@ -2885,6 +3680,8 @@ export interface components {
          *     Attributes:
          *         document: the plan as it is kept, to be changed and sent back.
          *         not_placed: why it cannot be placed on the site although its plan says how.
+         *         begun: rounds that were begun for a reason; accepted: rounds somebody accepted; lost: points to set again.
+         *         names: what pulls can name; in_hand: the pull the crew is at, null when nobody has taken one.
          */
         StructureView: {
             /** Id */
@@ -2906,6 +3703,14 @@ export interface components {
             calls: components["schemas"]["CallResult"][];
             /** Pulls */
             pulls: components["schemas"]["PullView"][];
+            /** Begun */
+            begun: components["schemas"]["BegunRound"][];
+            /** Accepted */
+            accepted: components["schemas"]["AcceptanceView"][];
+            /** Lost */
+            lost: components["schemas"]["LostPointView"][];
+            names: components["schemas"]["Names"];
+            in_hand: components["schemas"]["InHand"] | null;
             /** Stages */
             stages: components["schemas"]["StageView"][];
             next: components["schemas"]["NextThing"];
@@ -2913,12 +3718,15 @@ export interface components {
         /**
          * SuspectResult
          * @description A pull that may be wrong, likeliest first; add `correction_mm` to the reading to undo the slip.
+         *
+         *     `agreement` is the chance that honest errors leave the other pulls as far apart as they are without it.
          */
         SuspectResult: {
             /** From */
             from: string;
             /** To */
             to: string;
+            kind: components["schemas"]["PullKind"];
             /** Round */
             round: number;
             slip: components["schemas"]["Slip"];
@@ -2926,6 +3734,8 @@ export interface components {
             correction_mm: number;
             /** Certain */
             certain: boolean;
+            /** Agreement */
+            agreement: number;
             /** Text */
             text: string;
         };
@@ -2946,6 +3756,18 @@ export interface components {
             flat_mm: number;
             /** Flat Text */
             flat_text: string;
+        };
+        /**
+         * TieResult
+         * @description A tape from a point: `call_text` has the burn in it.
+         */
+        TieResult: {
+            /** Start */
+            start: string;
+            /** Length Mm */
+            length_mm: number;
+            /** Call Text */
+            call_text: string;
         };
         /**
          * TiedPoint
@@ -2980,11 +3802,26 @@ export interface components {
             poor: boolean;
         };
         /**
+         * ToPull
+         * @description A pull that is left to take.
+         */
+        ToPull: {
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /** Key */
+            key: string;
+            pull: components["schemas"]["PullKind"];
+            /** Name */
+            name: string;
+        };
+        /**
          * TrapKind
          * @description What the readings would fool an eye with, or what the classic sum says about them.
          * @enum {string}
          */
-        TrapKind: "equal-diagonals" | "diagonals-alone" | "no-diagonal" | "racked";
+        TrapKind: "equal-diagonals" | "diagonals-alone" | "no-diagonal" | "racked" | "short-side" | "small-triangle" | "slope" | "rounded" | "mirrored" | "wrong-side";
         /**
          * TrapResult
          * @description A trap of squaring seen in the readings.
@@ -3065,6 +3902,67 @@ export interface components {
             closing: components["schemas"]["ClosingResult"];
             /** Closed */
             closed: boolean;
+        };
+        /**
+         * Way
+         * @description How a point is found again.
+         * @enum {string}
+         */
+        Way: "ties" | "line";
+        /**
+         * WayBack
+         * @description One way to set a lost point again.
+         */
+        WayBack: {
+            way: components["schemas"]["Way"];
+            /** Ties */
+            ties: components["schemas"]["TieResult"][];
+            /** Line */
+            line: string[] | null;
+            ellipse: components["schemas"]["EllipseResult"];
+            /** Error Text */
+            error_text: string;
+            /** Crossing Deg */
+            crossing_deg: number;
+            /** Poor */
+            poor: boolean;
+            mirror: components["schemas"]["Place"] | null;
+            /** Mirror Text */
+            mirror_text: string;
+            check: components["schemas"]["TieResult"] | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * NailResult
+         * @description A nail on a board: running distance from the first, outermost nail.
+         */
+        anvilhead__jobfile__plan_results__NailResult: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Family */
+            family: string;
+            /** Running Mm */
+            running_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * NailResult
+         * @description What became of one nail; told and moved are inward.
+         */
+        anvilhead__jobfile__square_results__NailResult: {
+            /** Board */
+            board: string;
+            /** Told Mm */
+            told_mm: number;
+            /** Moved Mm */
+            moved_mm: number;
+            happened: components["schemas"]["Happened"];
+            /** Text */
+            text: string;
         };
         /**
          * Beside
@@ -3241,6 +4139,35 @@ export interface components {
              * @example 8394.7
              */
             working_space?: string | number;
+        };
+        /**
+         * HoldPlan
+         * @description What stays as measured.
+         *
+         *     Attributes:
+         *         by: a line; a point and the direction of a line; two points; what stood there before; or the best fit.
+         *         line: a side by its name; point: a corner; points: two corners.
+         */
+        HoldPlan: {
+            by: components["schemas"]["HoldKind"];
+            /**
+             * Line
+             * @default null
+             */
+            line?: string | null;
+            /**
+             * Point
+             * @default null
+             */
+            point?: string | null;
+            /**
+             * Points
+             * @default null
+             */
+            points?: [
+                string,
+                string
+            ] | null;
         };
         /**
          * Section
@@ -4439,6 +5366,574 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    begin_round_api_structures__structure_id__rounds_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoundBegin"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StructureView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    recheck_api_structures__structure_id__recheck_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecheckResult"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    accept_round_api_structures__structure_id__acceptances_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Acceptance"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StructureView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    lose_point_api_structures__structure_id__lost_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LostCreate"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StructureView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    set_again_api_structures__structure_id__lost__lost_id__set_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+                lost_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetAgain"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StructureView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    take_in_hand_api_structures__structure_id__in_hand_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InHandChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InHand"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    changes_api_jobs__job_id__changes_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
                 };
             };
         };

@@ -21,7 +21,7 @@ from anvilhead.core.squaring import SquareCheck
 from anvilhead.core.tolerances import SMALLEST_MOVE_MM
 
 SURE_SIGMAS = 2.5
-"""A nail is accused when it is farther off what was told than this many standard deviations."""
+"""A nail is accused when it is farther off what was told than this many standard deviations, and than 1/8 inch."""
 
 
 class Happened(StrEnum):
@@ -91,7 +91,7 @@ def _nails(
         except GeometryError:
             continue
         sigma = math.hypot(*(_crossing_sigma(footprint, board, c.laid.ellipses) for c in (before, now)))
-        allowed = max(SURE_SIGMAS * sigma, 2 * SMALLEST_MOVE_MM)
+        allowed = max(SURE_SIGMAS * sigma, 4 * SMALLEST_MOVE_MM)
         asked = told.get(board.name, 0.0)
         nails.append(NailOutcome(board, asked, is_ - was, allowed, _happened(asked, is_ - was, allowed)))
     return nails

@@ -74,9 +74,9 @@ class StructureResult(Result):
     setting_out: SettingOutResult | None
     site: SiteResult | None
     square: SquareResult | None
-    rounds: list[RoundResult] = Field(default_factory=list)
-    recheck: RecheckResult | None = None
-    lost: list[LostResult] = Field(default_factory=list)
+    rounds: list[RoundResult]
+    recheck: RecheckResult | None
+    lost: list[LostResult]
 
 
 class LevelsResult(Result):

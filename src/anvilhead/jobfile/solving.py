@@ -114,6 +114,8 @@ def solve_structure(
         site=_site(*site, units) if site else None,
         square=solve_square(found, rounds),
         rounds=solve_rounds(rounds),
+        recheck=None,
+        lost=[],
     )
 
 

@@ -132,8 +132,10 @@ def import_job(database: Database, job_id: str, file: JobFile, by: By, *, sample
         for structure in file.structures:
             plan = Plan.model_validate(structure.model_dump(exclude={"id"}))
             create = StructureCreate.model_construct(id=uuid4(), name_in_file=structure.id, plan=plan)
-            row = add_structure(session, job, create, by)
             pulls = [pull for pull in file.pulls if pull.structure == structure.id]
+            # a plan is older than what was pulled for it, whenever its file is read
+            planned_at = min([by.at, *(by.unless_told(None, pull.at).at for pull in pulls)])
+            row = add_structure(session, job, create, By(by.who, planned_at))
             for pull in pulls:
                 taken = by.unless_told(pull.who, pull.at)
                 kept = new_pull_row(store.new_id(), row.id, pull, taken)

@@ -3644,10 +3644,10 @@ export interface components {
             site: components["schemas"]["SiteResult"] | null;
             square: components["schemas"]["SquareResult"] | null;
             /** Rounds */
-            rounds?: components["schemas"]["RoundResult"][];
-            recheck?: components["schemas"]["RecheckResult"] | null;
+            rounds: components["schemas"]["RoundResult"][];
+            recheck: components["schemas"]["RecheckResult"] | null;
             /** Lost */
-            lost?: components["schemas"]["LostResult"][];
+            lost: components["schemas"]["LostResult"][];
         };
         /**
          * StructureSummary

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { Echo } from '$lib/lengths/echo.svelte';
 	import Len from '$lib/lengths/Len.svelte';
+	import Words from '$lib/lengths/Words.svelte';
 	import type { Units } from '$lib/api/types';
 	import { outbox } from '$lib/outbox/outbox.svelte';
 	import type { Row } from './sheet.svelte';
@@ -52,7 +53,7 @@
 
 <li class="row" class:active data-state={standing}>
 	<span class="notch" aria-hidden="true"></span>
-	<label class="pair" for={id}>{row.call.from}–{row.call.to}</label>
+	<label class="pair" class:long={row.call.pull !== 'points'} for={id}>{row.call.name}</label>
 	<span class="call" aria-label="call {row.wanted.text}"><Len text={row.wanted.text} /></span>
 	<span class="entry">
 		<input
@@ -68,7 +69,9 @@
 			spellcheck="false"
 			aria-invalid={trouble ? 'true' : undefined}
 			aria-describedby="{id}-echo"
-			aria-label="Reading {row.call.from} to {row.call.to}"
+			aria-label={row.call.pull === 'points'
+				? `Reading ${row.call.from} to ${row.call.to}`
+				: `Reading ${row.call.name}`}
 			onfocus={() => {
 				focused = true;
 				onFocus();
@@ -98,6 +101,8 @@
 				noted with {#if row.pull.burn.mm > 0}a burn of <Len text={row.pull.burn.text} />{:else}no
 					burn{/if}
 			</span>
+		{:else if active && row.call.how && !edited}
+			<span class="text-ink-soft"><Words text={row.call.how} /></span>
 		{:else if edited && echo.read}
 			<span class="text-measured">= <Len text={echo.read.text} />, Enter records it</span>
 		{/if}
@@ -132,6 +137,10 @@
 	.pair {
 		font-weight: 750;
 		font-size: 1.1rem;
+	}
+	.pair.long {
+		font-size: 0.85rem;
+		line-height: 1.1;
 	}
 	.call {
 		font-size: 1.6rem;

@@ -1,62 +1,85 @@
 <script lang="ts">
 	import Len from '$lib/lengths/Len.svelte';
+	import Words from '$lib/lengths/Words.svelte';
 	import type { Call, Square, StructureResult } from '$lib/api/types';
 
 	interface Props {
-		square: Square;
+		order: NonNullable<Square['order']>;
 		result: StructureResult;
 		calls: Call[];
-		heldLine: string;
 		canBegin: boolean;
 		/** Start the round that proves the moves. */
 		onBegin: () => void;
 	}
-	let { square, result, calls, heldLine, canBegin, onBegin }: Props = $props();
+	let { order, result, calls, canBegin, onBegin }: Props = $props();
 
-	const moves = $derived(square.moves.filter((move) => move.move_mm > 0));
+	type Step = Props['order']['steps'][number];
 	const boards = $derived(new Map(result.boards.map((board) => [board.board, board])));
+	const things = $derived({ nails: 'Nails', stakes: 'Stakes', forms: 'Corners' }[order.hands]);
+	const WAYS: Record<string, string> = {
+		in: 'in, toward the building',
+		out: 'out, away from it',
+		left: 'to the left',
+		right: 'to the right'
+	};
 
-	/** Which way the nail goes on the drawing, degrees clockwise from right. */
-	function turnOf(move: Square['moves'][number]): number {
-		const inward = boards.get(move.board)?.inward ?? { x: 1, y: 0 };
-		const sign = move.toward === 'in' ? 1 : -1;
+	/** Which way the nail goes on the drawing, degrees clockwise from right; nothing for a form corner. */
+	function turnOf(step: Step): number | undefined {
+		const inward = step.board ? boards.get(step.board)?.inward : undefined;
+		if (!inward) return undefined;
+		const sign = step.toward === 'in' || step.toward === 'left' ? 1 : -1;
 		return (Math.atan2(-inward.y * sign, inward.x * sign) * 180) / Math.PI;
 	}
 </script>
 
-{#if moves.length && square.verdict !== 'square'}
-	<section class="mt-3 scroll-mt-4" id="moves" aria-label="Nails to move">
-		<h2 class="font-bold">Move the nails; line {heldLine} stays</h2>
-		<ul class="mt-1 grid gap-1" aria-label="Moves">
-			{#each moves as move (move.board)}
-				{@const board = boards.get(move.board)}
-				<li class="move">
+<section class="mt-3 scroll-mt-4" id="moves" aria-label="{things} to move">
+	<h2 class="font-bold">{order.title}</h2>
+	<ol class="mt-1 grid gap-1" aria-label="Moves">
+		{#each order.steps as step, index (index)}
+			{@const board = step.board ? boards.get(step.board) : undefined}
+			{@const turn = turnOf(step)}
+			<li class="move">
+				{#if board && turn !== undefined}
 					<svg class="arrow" viewBox="-12 -12 24 24" aria-hidden="true">
-						<g transform="rotate({turnOf(move)})"><path d="M-10 0H4" /><path d="M11 0L2-7V7z" /></g>
+						<g transform="rotate({turn})"><path d="M-10 0H4" /><path d="M11 0L2-7V7z" /></g>
 					</svg>
 					<span
-						>Line {board?.line}, board at {board?.corner}:
-						<strong>{move.toward === 'in' ? 'in, toward the building' : 'out, away from it'}</strong
-						></span
+						>Line {board.line}, {order.hands === 'stakes' ? 'stake' : 'board'} at {board.corner}:
+						<strong>{WAYS[step.toward] ?? step.toward}</strong></span
 					>
-					<strong class="amount"><Len text={move.text} /></strong>
-				</li>
-			{/each}
-		</ul>
-		<h2 class="mt-3 font-bold">Then the tapes should read</h2>
-		<ul class="then" aria-label="After the moves">
-			{#each calls as call (call.from + call.to)}
-				<li>
-					<strong>{call.from}–{call.to}</strong>
-					<Len text={call.then_text ?? call.call_text} />
-				</li>
-			{/each}
-		</ul>
-		<button class="board-button no-print mt-2 w-full" disabled={!canBegin} onclick={onBegin}>
-			Nails moved: pull again
-		</button>
-	</section>
-{/if}
+					<strong class="amount"><Len text={step.amount} /></strong>
+				{:else}
+					<span class="col-span-3 py-1 text-lg font-semibold"><Words text={step.text} /></span>
+				{/if}
+			</li>
+		{/each}
+	</ol>
+	{#if order.left.length}
+		<details class="no-print">
+			<summary class="flex min-h-11 cursor-pointer items-center underline"
+				>Left alone: {order.left.length}, moving them gains nothing that counts</summary
+			>
+			<ul class="list-disc pl-5 text-ink-soft">
+				{#each order.left as one (one)}<li><Words text={one} /></li>{/each}
+			</ul>
+		</details>
+	{/if}
+	<p class="mt-1">
+		Every corner will then be within <strong><Len text={order.worst_text} /></strong> of its plan.
+	</p>
+	<h2 class="mt-3 font-bold">Then the tapes should read</h2>
+	<ul class="then" aria-label="After the moves">
+		{#each calls as call (call.key)}
+			<li>
+				<strong>{call.name}</strong>
+				<Len text={call.then_text ?? call.call_text} />
+			</li>
+		{/each}
+	</ul>
+	<button class="board-button no-print mt-2 w-full" disabled={!canBegin} onclick={onBegin}>
+		{things} moved: pull again
+	</button>
+</section>
 
 <style>
 	.then {

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import Len from '$lib/lengths/Len.svelte';
 	import type { Pull, Structure } from '$lib/api/types';
+	import { INSTRUMENTS } from '$lib/coach/words';
 
 	interface Props {
 		structure: Structure;
@@ -18,23 +19,31 @@
 		</summary>
 		<table class="w-full text-left">
 			<thead class="text-sm text-ink-soft">
-				<tr><th>Round</th><th>Pull</th><th>Read</th><th>Burn</th><th>Who, when</th><th></th></tr>
+				<tr
+					><th>Round</th><th>Pull</th><th>Read</th><th>Off</th><th>Who, when, with</th><th></th></tr
+				>
 			</thead>
 			<tbody>
 				{#each structure.pulls as pull (pull.id)}
 					<tr class="border-t border-rule" class:struck={pull.struck}>
 						<td>{pull.round}</td>
-						<td class="font-semibold">{pull.from}–{pull.to}</td>
+						<td class="font-semibold">{pull.name}</td>
 						<td><Len text={pull.reading.text} /></td>
-						<td><Len text={pull.burn.text} /></td>
-						<td class="text-sm">{pull.who}, {when.format(new Date(pull.at))}</td>
+						<td
+							><Len text={pull.difference_text ?? ''} />{#if pull.burn.mm > 0}<span
+									class="block text-sm text-ink-soft"><Len text={pull.burn.text} /> burned</span
+								>{/if}</td
+						>
+						<td class="text-sm"
+							>{pull.who}, {when.format(new Date(pull.at))}, {INSTRUMENTS[pull.instrument]}</td
+						>
 						<td class="text-right">
 							{#if pull.struck}
 								<span class="text-sm">struck by {pull.struck.who}</span>
 							{:else}
 								<button
 									class="min-h-11 px-1 underline"
-									aria-label="Strike {pull.from} to {pull.to}, {pull.reading.text}"
+									aria-label="Strike {pull.name}, {pull.reading.text}"
 									onclick={() => onStrike(pull)}>strike</button
 								>
 							{/if}

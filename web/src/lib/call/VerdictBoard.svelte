@@ -7,21 +7,27 @@
 		/** The round on the screen has no reading yet. */
 		fresh: boolean;
 		round: number;
+		/** Why the round is pulled, when it is to look again. */
+		again?: string;
 	}
-	let { square, fresh, round }: Props = $props();
+	let { square, fresh, round, again = '' }: Props = $props();
 
 	const title = $derived(
 		fresh || !square
 			? round === 1
 				? 'Pull the first round'
-				: `Pull round ${round}`
+				: again
+					? `Look again ${again}`
+					: `Pull round ${round}`
 			: square.headline
 	);
 	const text = $derived(
 		fresh || !square
 			? round === 1
 				? 'Type each reading as it stands on the tape, burn and all. Any order will do.'
-				: 'The call column shows what each tape should read now that the nails are moved.'
+				: again
+					? 'The first pulls of the sheet are those that would show a corner moving.'
+					: 'The call column shows what each tape should read now that the nails are moved.'
 			: square.reason
 	);
 </script>

@@ -1,5 +1,7 @@
-import type { Call, Pull, Structure, Units } from '$lib/api/types';
+import type { Schemas } from '$lib/api/client';
+import type { Call, Instrument, Occasion, Pull, Structure, Units } from '$lib/api/types';
 import { outbox, type Parcel } from '$lib/outbox/outbox.svelte';
+import { textAt } from '$lib/plan/planDoc';
 import { readKept, writeKept } from '$lib/ui/kept';
 
 /** One row of the call sheet. */
@@ -16,13 +18,31 @@ export interface Row {
 	text: string;
 }
 
-const sameWay = (one: { from: string; to: string }, other: { from: string; to: string }) =>
-	(one.from === other.from && one.to === other.to) ||
-	(one.from === other.to && one.to === other.from);
+const pair = (one: string, other: string) => [one, other].toSorted().join('|');
+
+/** What a reading of a call says about how it was taken. */
+function howOf(call: Call): Pick<Schemas['PullCreate'], 'from' | 'to' | 'kind' | 'line'> & {
+	legs?: [string, string];
+	station?: string;
+} {
+	const [one, other] = call.legs;
+	return {
+		from: call.from,
+		to: call.to,
+		kind: call.pull,
+		...(call.line ? { line: call.line } : {}),
+		...(one && other ? { legs: [one, other] as [string, string] } : {}),
+		...(call.station ? { station: call.station } : {})
+	};
+}
 
 /** The call sheet of one structure: rounds, fields as typed, and readings on their way. */
 export class CallSheetState {
 	readonly #structure: () => Structure;
+	/** What the readings are taken with. */
+	instrument = $state<Instrument>('steel-tape');
+	/** The pulls of a re-check, while one is on the screen. */
+	lookingAgain = $state<Schemas['RecheckPull'][]>();
 	/** A round begun on this device that has no reading yet. */
 	#begun = $state<number>();
 	#shown = $state<number>();
@@ -61,8 +81,44 @@ export class CallSheetState {
 		return this.#structure().pulls.some((pull) => !pull.struck && pull.round === this.latest);
 	}
 
+	/** Rows of the sheet; when looking again, the pulls that show movement come first. */
 	get rows(): Row[] {
-		return this.#structure().calls.map((call) => this.#row(call));
+		const rows = this.#structure().calls.map((call) => this.#row(call));
+		const first = this.lookingAgain;
+		if (!first) return rows;
+		const wanted = first.map((pull) => pair(pull.from, pull.to));
+		const place = (row: Row) => {
+			const at = wanted.indexOf(pair(row.call.from, row.call.to));
+			return at < 0 ? wanted.length : at;
+		};
+		return rows.toSorted((one, other) => place(one) - place(other));
+	}
+
+	/** Why this round is pulled, when it is not to bring the strings in. */
+	get occasion(): Occasion | undefined {
+		return this.occasionOf(this.round);
+	}
+
+	occasionOf(round: number): Occasion | undefined {
+		const begun = this.#structure().begun.find((one) => one.round === round)?.occasion;
+		return begun === 'square' ? undefined : begun;
+	}
+
+	/** Keys of what is still to pull, nearest first; what must be pulled goes before. */
+	get toPull(): string[] {
+		const open = this.rows.filter((row) => !row.pull && !row.parcel).map((row) => row.key);
+		const square = this.#structure().result.square;
+		if (this.lookingAgain || square?.round !== this.round) return open;
+		const asked = square.next_pull
+			? this.rows.find(
+					(row) =>
+						pair(row.call.from, row.call.to) ===
+						pair(square.next_pull?.from ?? '', square.next_pull?.to ?? '')
+				)?.key
+			: undefined;
+		const near = square.to_pull.map((one) => one.key).filter((key) => open.includes(key));
+		const order = [...near, ...open.filter((key) => !near.includes(key))];
+		return asked ? [asked, ...order.filter((key) => key !== asked)] : order;
 	}
 
 	show(round: number): void {
@@ -97,17 +153,50 @@ export class CallSheetState {
 			id,
 			structureId: this.#structure().id,
 			kind: 'pull',
+			callKey: row.key,
 			body: {
+				...howOf(row.call),
 				id,
 				units,
 				round: this.round,
-				from: row.call.from,
-				to: row.call.to,
 				reading: text,
-				burn,
+				burn: row.call.pull === 'square' ? 0 : burn,
+				offset:
+					row.call.pull === 'square'
+						? textAt(this.#structure().document, ['laser_offset']) || 0
+						: 0,
+				instrument: row.call.pull === 'square' ? 'square-laser' : this.instrument,
 				replaces: row.pull?.id
 			}
 		});
+	}
+
+	/** Record a reading of any kind, whether or not the sheet asks for it. */
+	recordAny(reading: Omit<Schemas['PullCreate'], 'id' | 'round'>): void {
+		const id = crypto.randomUUID();
+		outbox.post({
+			id,
+			structureId: this.#structure().id,
+			kind: 'pull',
+			body: {
+				...reading,
+				id,
+				round: this.round,
+				instrument: reading.kind === 'square' ? 'square-laser' : this.instrument
+			}
+		});
+	}
+
+	/** Readings the server would not take that no row shows. */
+	get refusedElsewhere(): Parcel[] {
+		const rows = this.rows.map((row) => row.key);
+		return outbox
+			.of(this.#structure().id)
+			.filter((one) => one.refused && one.kind === 'pull' && !rows.includes(one.callKey ?? ''));
+	}
+
+	drop(id: string): void {
+		outbox.drop(id);
 	}
 
 	strike(pull: Pull): void {
@@ -116,16 +205,16 @@ export class CallSheetState {
 
 	#row(call: Call): Row {
 		const structure = this.#structure();
-		const key = `${call.from}-${call.to}`;
+		const key = call.key;
 		const inRound = structure.pulls.filter(
-			(pull) => pull.round === this.round && sameWay(pull, call)
+			(pull) => pull.round === this.round && pull.key === call.key
 		);
 		const pull = inRound.findLast((one) => !one.struck);
 		const parcel = outbox
 			.of(structure.id)
 			.findLast(
 				(one) =>
-					(one.body && one.body.round === this.round && sameWay(one.body, call)) ||
+					(one.body && one.body.round === this.round && one.callKey === call.key) ||
 					(one.kind === 'strike' && one.id === pull?.id)
 			);
 		const sent = parcel?.kind === 'strike' ? '' : (parcel?.body?.reading as string | undefined);
@@ -136,6 +225,7 @@ export class CallSheetState {
 	/** The plan, or what the round before predicted once its moves were made. */
 	#wanted(call: Call): { text: string; mm: number } {
 		const judged = this.#structure().result.square?.round ?? 0;
+		if (this.occasion) return { text: call.call_text, mm: call.call_mm };
 		if (this.round > judged && call.then_text)
 			return { text: call.then_text, mm: call.then_mm ?? 0 };
 		if (this.round === judged && call.told_text)

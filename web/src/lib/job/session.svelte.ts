@@ -10,6 +10,9 @@ export class JobSession {
 	/** What went wrong last, in words; empty when nothing did. */
 	trouble = $state('');
 
+	#refreshing = false;
+	/** Something changed while the last refresh was on its way. */
+	#again = false;
 	#retry: ReturnType<typeof setTimeout> | undefined;
 	/** Changes of the job itself, one after the other, so that each stands on the one before. */
 	#changes: Promise<void> = Promise.resolve();
@@ -26,6 +29,28 @@ export class JobSession {
 			if (!(error instanceof ApiError)) throw error;
 			this.trouble = error.message;
 			if (error.isPassing) this.#retry = setTimeout(() => void this.load(jobId), RETRY_MS);
+		}
+	}
+
+	/** Load again what somebody else changed; trouble is left to whoever acts next. */
+	async refresh(jobId: string): Promise<void> {
+		if (this.#refreshing) {
+			this.#again = true;
+			return;
+		}
+		this.#refreshing = true;
+		try {
+			do {
+				this.#again = false;
+				const job = await answer(
+					api.GET('/api/jobs/{job_id}', { params: { path: { job_id: jobId } } })
+				);
+				if (this.job?.id === job.id) this.job = job;
+			} while (this.#again);
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error;
+		} finally {
+			this.#refreshing = false;
 		}
 	}
 

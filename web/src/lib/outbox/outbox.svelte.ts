@@ -13,6 +13,8 @@ export interface Parcel {
 	id: string;
 	structureId: string;
 	kind: 'pull' | 'strike';
+	/** Key of the call that a reading answers. */
+	callKey?: string;
 	body?: Schemas['PullCreate'];
 	/** What the server said when it would not take it. */
 	refused?: string;

@@ -197,8 +197,8 @@ export function dimensionLabels(
 /** Arrows for the nails to move, beside their boards away from the building. */
 export function moveArrows(result: StructureResult, square: Square, at: ToScreen): MoveArrow[] {
 	const boards = new Map(result.boards.map((board) => [board.board, board]));
-	return square.moves.flatMap((move) => {
-		const board = boards.get(move.board);
+	return (square.order?.steps ?? []).flatMap((move) => {
+		const board = move.board ? boards.get(move.board) : undefined;
 		const corner = board && result.corners[board.corner];
 		if (!board || !corner || move.move_mm === 0) return [];
 		const nail = at(xy(board.nail));
@@ -222,12 +222,12 @@ export function moveArrows(result: StructureResult, square: Square, at: ToScreen
 		]);
 		return [
 			{
-				board: move.board,
+				board: board.board,
 				from: { x: centre.x - way.x * 20, y: centre.y - way.y * 20 },
 				to: { x: centre.x + way.x * 20, y: centre.y + way.y * 20 },
 				label: {
-					key: move.board,
-					text: move.text,
+					key: board.board,
+					text: move.amount,
 					turn: 0,
 					size: 19,
 					places: [...places, ...beside]

@@ -11,6 +11,19 @@
 		sides: string[];
 	}
 	let { draft, units, sides }: Props = $props();
+
+	const PURPOSES = [
+		{ value: 'framing', label: 'Framing on a slab' },
+		{ value: 'footing', label: 'Footings' },
+		{ value: 'post-frame', label: 'A post frame' },
+		{ value: 'fence', label: 'A fence' }
+	];
+
+	/** A purpose brings its own tolerance; one typed before would stand in its way. */
+	function purpose(event: Event & { currentTarget: HTMLSelectElement }) {
+		draft.putOptional(['purpose'], event.currentTarget.value);
+		if (event.currentTarget.value) draft.put(['tolerance'], undefined);
+	}
 </script>
 
 <div class="grid grid-cols-2 gap-x-4 gap-y-2">
@@ -35,13 +48,36 @@
 			{#each KINDS as kind (kind.value)}<option value={kind.value}>{kind.label}</option>{/each}
 		</select>
 	</label>
+	<label class="block">
+		<span class="font-semibold">What stands on the lines</span>
+		<select class="field mt-1" value={draft.doc.purpose ?? ''} onchange={purpose}>
+			<option value="">Something else: a tolerance typed</option>
+			{#each PURPOSES as one (one.value)}<option value={one.value}>{one.label}</option>{/each}
+		</select>
+		<span class="mt-1 block min-h-5 text-sm text-ink-soft">It sets what a corner may be off.</span>
+	</label>
 	<DraftLength
 		{draft}
 		path={['tolerance']}
 		label="Corner may be off"
 		{units}
-		hint="Framing slab 1/8 in (3 mm), footings 1/4 in (6 mm), fence 1 in (25 mm)"
+		optional
+		placeholder={draft.preview.shown?.plan.tolerance.text}
+		hint="Drawings, code and inspector go first"
 	/>
+	<label class="block">
+		<span class="font-semibold">What hands move</span>
+		<select
+			class="field mt-1"
+			value={draft.doc.hands ?? ''}
+			onchange={(event) => draft.putOptional(['hands'], event.currentTarget.value)}
+		>
+			<option value="">Nails on boards, or plain stakes</option>
+			<option value="forms">Corners of a form frame</option>
+			<option value="stakes">Line stakes</option>
+			<option value="nails">Nails</option>
+		</select>
+	</label>
 	<label class="block">
 		<span class="font-semibold">Line that is held</span>
 		<select

@@ -3,6 +3,7 @@
 	import { onMount, type Snippet } from 'svelte';
 	import { JobSession } from '$lib/job/session.svelte';
 	import { provideSession } from '$lib/job/context';
+	import { follow } from '$lib/job/live';
 	import { outbox } from '$lib/outbox/outbox.svelte';
 
 	let { children }: { children: Snippet } = $props();
@@ -10,6 +11,7 @@
 	const session = provideSession(new JobSession());
 	const jobId = $derived(page.params.job ?? '');
 	$effect(() => void session.load(jobId));
+	$effect(() => follow(jobId, () => void session.refresh(jobId)));
 
 	onMount(() => {
 		outbox.onDelivered = (structure) => session.take(structure);

@@ -1,4 +1,7 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
+	import { answer, api, ApiError, type Schemas } from '$lib/api/client';
+	import type { Call, Instrument, Occasion } from '$lib/api/types';
 	import CallSheet from '$lib/call/CallSheet.svelte';
 	import { CallSheetState } from '$lib/call/sheet.svelte';
 	import Readings from '$lib/call/Readings.svelte';
@@ -6,9 +9,23 @@
 	import TapePiece from '$lib/call/TapePiece.svelte';
 	import Moves from '$lib/call/Moves.svelte';
 	import VerdictBoard from '$lib/call/VerdictBoard.svelte';
+	import Accept from '$lib/coach/Accept.svelte';
+	import AddPull from '$lib/coach/AddPull.svelte';
+	import { CoachActions } from '$lib/coach/actions';
+	import Helpful from '$lib/coach/Helpful.svelte';
+	import Holds from '$lib/coach/Holds.svelte';
+	import LookAgain from '$lib/coach/LookAgain.svelte';
+	import Lost from '$lib/coach/Lost.svelte';
+	import RoundsChart from '$lib/coach/RoundsChart.svelte';
+	import Told from '$lib/coach/Told.svelte';
+	import { INSTRUMENTS, OCCASIONS } from '$lib/coach/words';
 	import { useHere } from '$lib/job/context';
 	import { keys } from '$lib/keys/keys.svelte';
+	import { person } from '$lib/person/person.svelte';
 	import Plan from '$lib/plan/Plan.svelte';
+	import Tabs from '$lib/ui/Tabs.svelte';
+
+	const TAPES: Instrument[] = ['steel-tape', 'long-tape', 'laser-meter'];
 
 	const here = useHere();
 	const structure = $derived(here.structure);
@@ -18,23 +35,23 @@
 	let readMm = $state<number>();
 	let shouting = $state(false);
 
+	const actions = new CoachActions(here);
 	const rows = $derived(sheet.rows);
-	const next = $derived(
-		sheet.round === structure.result.square?.round ? structure.result.square.next_pull : null
-	);
-	const activeKey = $derived(
-		chosen ||
-			rows.find(
-				(row) =>
-					next && (row.key === `${next.from}-${next.to}` || row.key === `${next.to}-${next.from}`)
-			)?.key ||
-			rows.find((row) => !row.pull && !row.parcel)?.key ||
-			rows[0]?.key ||
-			''
-	);
+	const activeKey = $derived(chosen || sheet.toPull[0] || rows[0]?.key || '');
 	const active = $derived(rows.find((row) => row.key === activeKey));
 	const square = $derived(structure.result.square);
-	const burnText = $derived(job.burn.mm > 0 ? job.burn.text : '');
+	const shown = $derived(square && sheet.round === square.round ? square : null);
+	const burn = $derived({ text: job.burn.mm > 0 ? job.burn.text : '', written: job.burn.written });
+	const inHand = $derived(structure.in_hand);
+	let tab = $state('pull');
+	let recheck = $state<Schemas['RecheckResult']>();
+
+	const TABS = [
+		{ value: 'pull', label: 'Pull and move' },
+		{ value: 'hold', label: 'What stays' },
+		{ value: 'again', label: 'Look again' },
+		{ value: 'record', label: 'Record' }
+	];
 
 	$effect(() =>
 		keys.offer([
@@ -44,12 +61,68 @@
 		])
 	);
 
+	// what the other end of the tape took in hand is in hand here too
+	let followed = '';
+	$effect(() => {
+		if (!inHand || inHand.at === followed) return;
+		const isFirst = followed === '';
+		followed = inHand.at;
+		if (isFirst || inHand.who === person.name) return;
+		if (rows.some((row) => row.key === inHand.call)) chosen = inHand.call;
+	});
+
+	// looking again, and before it: which pulls would show movement
+	$effect(() => {
+		if (tab !== 'again' && !sheet.occasion) return;
+		void structure.revision;
+		untrack(() => void fetchRecheck());
+	});
+	$effect(() => {
+		sheet.lookingAgain = sheet.occasion ? recheck?.pulls : undefined;
+	});
+	async function fetchRecheck() {
+		try {
+			recheck = await answer(
+				api.GET('/api/structures/{structure_id}/recheck', {
+					params: { path: { structure_id: structure.id } }
+				})
+			);
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error;
+		}
+	}
+
 	/** Another round starts with its first pull in hand. */
 	function begin() {
 		if (!sheet.canBegin) return;
 		sheet.begin();
 		chosen = '';
+		tab = 'pull';
 	}
+
+	async function lookAgain(occasion: Occasion): Promise<string> {
+		const trouble = await actions.begin(sheet.latest + 1, occasion);
+		if (!trouble) begin();
+		return trouble;
+	}
+
+	function take(key: string) {
+		chosen = key;
+		if (shouting) actions.takeInHand(key);
+	}
+
+	function takePair(from: string, to: string) {
+		const row = rows.find(
+			(one) =>
+				one.call.pull === 'points' &&
+				[one.call.from, one.call.to].toSorted().join() === [from, to].toSorted().join()
+		);
+		if (row) chosen = row.key;
+		focusActive();
+	}
+
+	const onPlan = (call: Call) =>
+		call.from in structure.result.corners && call.to in structure.result.corners;
 
 	function focusActive() {
 		const fields = document.querySelectorAll<HTMLInputElement>(
@@ -63,50 +136,90 @@
 
 <main class="views">
 	<section class="sheet" aria-label="Call sheet and verdict">
-		<VerdictBoard {square} fresh={sheet.round > (square?.round ?? 0)} round={sheet.round} />
-		<div
-			class="no-print mt-3 mb-1 flex flex-wrap items-center gap-2"
-			role="group"
-			aria-label="Rounds"
-		>
-			{#each sheet.rounds as round (round)}
-				<button class="round" aria-pressed={round === sheet.round} onclick={() => sheet.show(round)}
-					>Round {round}</button
-				>
-			{/each}
-			<button class="round" disabled={!sheet.canBegin} onclick={begin}>+ another</button>
-			<button class="board-button plain ml-auto" onclick={() => (shouting = true)}>
-				<span class="nail-key max-sm:hidden" aria-hidden="true">S</span>Shout
-			</button>
-		</div>
-		<CallSheet
-			{sheet}
-			units={job.units}
-			burn={job.burn}
-			{activeKey}
-			onActive={(key) => (chosen = key)}
-			onRead={(mm) => (readMm = mm)}
+		<VerdictBoard
+			{square}
+			fresh={sheet.round > (square?.round ?? 0)}
+			round={sheet.round}
+			again={sheet.occasion ? OCCASIONS[sheet.occasion] : ''}
 		/>
-		{#if !sheet.isLatest}<p class="mt-2 text-ink-soft">
-				A round gone by: it can be read, not changed.
-			</p>{/if}
-		{#if square?.moves.length && sheet.round === square.round}
-			<Moves
-				{square}
-				calls={structure.calls}
-				result={structure.result}
-				heldLine={structure.plan.held_line}
-				onBegin={begin}
-				canBegin={sheet.canBegin}
-			/>
-		{/if}
-		<p class="no-print mt-3">
-			<a
-				class="inline-flex min-h-11 items-center underline"
-				href="/jobs/{job.id}/{structure.id}/school">Schools compared, steps, points and marks</a
-			>
-		</p>
-		<Readings {structure} onStrike={(pull) => sheet.strike(pull)} />
+		<RoundsChart
+			rounds={structure.result.rounds}
+			toleranceMm={structure.plan.tolerance.mm}
+			toleranceText={structure.plan.tolerance.text}
+		/>
+		<Tabs label="Parts of squaring" tabs={TABS} value={tab} onValue={(value) => (tab = value)}>
+			{#snippet children(open)}
+				{#if open === 'pull'}
+					<div class="no-print mb-1 flex flex-wrap items-center gap-2">
+						<div class="flex flex-wrap items-center gap-x-2" role="group" aria-label="Rounds">
+							{#each sheet.rounds as round (round)}
+								<button
+									class="round"
+									aria-pressed={round === sheet.round}
+									onclick={() => sheet.show(round)}
+									>Round {round}{#if sheet.occasionOf(round)}, again{/if}</button
+								>
+							{/each}
+							<button class="round" disabled={!sheet.canBegin} onclick={begin}>+ another</button>
+						</div>
+						<button class="board-button plain ml-auto" onclick={() => (shouting = true)}>
+							<span class="nail-key max-sm:hidden" aria-hidden="true">S</span>Shout
+						</button>
+					</div>
+					<CallSheet
+						{sheet}
+						units={job.units}
+						burn={job.burn}
+						{activeKey}
+						onActive={(key) => (chosen = key)}
+						onRead={(mm) => (readMm = mm)}
+					/>
+					{#if !sheet.isLatest}<p class="mt-2 text-ink-soft">
+							A round gone by: it can be read, not changed.
+						</p>{:else}
+						<label class="no-print mt-2 flex items-center gap-2"
+							>Read with
+							<select class="field !w-auto" bind:value={sheet.instrument}>
+								{#each TAPES as one (one)}<option value={one}>{INSTRUMENTS[one]}</option>{/each}
+							</select></label
+						>
+						<AddPull {sheet} {structure} units={job.units} burn={job.burn.written} />
+					{/if}
+					{#if shown}
+						{#if shown.helpful.length}<Helpful square={shown} onTake={takePair} />{/if}
+						<Told square={shown} />
+						{#if shown.order && shown.verdict !== 'square' && shown.verdict !== 'check-readings'}
+							<Moves
+								order={shown.order}
+								calls={structure.calls}
+								result={structure.result}
+								onBegin={begin}
+								canBegin={sheet.canBegin}
+							/>
+						{/if}
+						<Accept {structure} onAccept={(round, note) => actions.accept(round, note)} />
+					{/if}
+					<p class="no-print mt-3">
+						<a
+							class="inline-flex min-h-11 items-center underline"
+							href="/jobs/{job.id}/{structure.id}/school"
+							>Schools compared, steps, points and marks</a
+						>
+					</p>
+				{:else if open === 'hold'}
+					<Holds {structure} onHold={(hold) => actions.hold(hold)} />
+				{:else if open === 'again'}
+					<LookAgain {structure} {recheck} canBegin={sheet.canBegin} onBegin={lookAgain} />
+					<Lost
+						{structure}
+						onLose={(point, left) => actions.lose(point, left)}
+						onSet={(id, how) => actions.setAgain(id, how)}
+					/>
+				{:else}
+					<Readings {structure} onStrike={(pull) => sheet.strike(pull)} />
+				{/if}
+			{/snippet}
+		</Tabs>
 	</section>
 	<section class="plan" aria-label="Plan">
 		<div class="drawing">
@@ -117,12 +230,14 @@
 				heldLine={structure.plan.held_line}
 				boards
 				measured={sheet.round === (square?.round ?? 0)}
-				current={active ? [active.call.from, active.call.to] : undefined}
+				current={active && active.call.pull === 'points' && onPlan(active.call)
+					? [active.call.from, active.call.to]
+					: undefined}
 			/>
 		</div>
 		{#if active}
 			<TapePiece
-				pair="{active.call.from}–{active.call.to}"
+				pair={active.call.name}
 				mm={active.wanted.mm}
 				text={active.wanted.text}
 				origin={active.call.origin}
@@ -134,11 +249,13 @@
 </main>
 <Shout
 	open={shouting}
-	{rows}
+	{sheet}
 	{activeKey}
 	result={structure.result}
-	{burnText}
-	onActive={(key) => (chosen = key)}
+	units={job.units}
+	{burn}
+	other={inHand && inHand.call === activeKey && inHand.who !== person.name ? inHand.who : ''}
+	onActive={take}
 	onClose={() => (shouting = false)}
 />
 

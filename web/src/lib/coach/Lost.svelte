@@ -1,0 +1,81 @@
+<script lang="ts">
+	import type { LostPoint, Structure } from '$lib/api/types';
+	import Words from '$lib/lengths/Words.svelte';
+	import LostWay from './LostWay.svelte';
+
+	interface Props {
+		structure: Structure;
+		onLose: (point: string, left: string[]) => Promise<string>;
+		onSet: (lostId: string, how: string) => Promise<string>;
+	}
+	let { structure, onLose, onSet }: Props = $props();
+
+	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'short', timeStyle: 'short' });
+	const names = $derived(structure.names.points.filter((name) => !name.includes('×')));
+	const plain = $derived(names.filter((name) => !name.includes('@')));
+	let point = $state('');
+	let gone = $state<string[]>([]);
+	let trouble = $state('');
+	const open = $derived(structure.lost.filter((one) => !one.set_at));
+	const done = $derived(structure.lost.filter((one) => one.set_at));
+
+	async function lose(event: SubmitEvent) {
+		event.preventDefault();
+		const left = plain.filter((name) => name !== point && !gone.includes(name));
+		trouble = await onLose(point, left);
+		if (!trouble) {
+			point = '';
+			gone = [];
+		}
+	}
+	const how = (lost: LostPoint, way: number) => lost.found?.ways[way]?.text ?? '';
+</script>
+
+<section class="mt-5" aria-label="A corner or stake is gone">
+	<h2 class="text-xl font-bold">A corner or stake is gone</h2>
+	{#each open as lost (lost.id)}
+		<article class="mt-2 border-l-4 border-string pl-3">
+			<h3 class="text-lg font-bold">
+				{lost.point}, gone since {when.format(new Date(lost.at))}
+			</h3>
+			{#if lost.found?.trouble}<p class="font-semibold text-string">{lost.found.trouble}</p>{/if}
+			{#each lost.found?.ways ?? [] as way, index (index)}
+				<LostWay
+					{way}
+					{lost}
+					{structure}
+					first={index === 0}
+					onSet={() => onSet(lost.id, how(lost, index))}
+				/>
+			{/each}
+		</article>
+	{/each}
+	<form class="no-print mt-3 grid gap-2" onsubmit={lose}>
+		<label
+			>What is gone
+			<select class="field" bind:value={point} aria-label="What is gone">
+				<option value="">–</option>
+				{#each names as name (name)}<option>{name}</option>{/each}
+			</select></label
+		>
+		{#if point}
+			<fieldset>
+				<legend>Gone as well</legend>
+				<div class="flex flex-wrap gap-x-4">
+					{#each plain.filter((name) => name !== point) as name (name)}
+						<label class="inline-flex min-h-11 items-center gap-2"
+							><input type="checkbox" class="size-5" value={name} bind:group={gone} />{name}</label
+						>
+					{/each}
+				</div>
+			</fieldset>
+		{/if}
+		{#if trouble}<p role="alert" class="font-semibold text-string">{trouble}</p>{/if}
+		<button class="board-button" disabled={!point}>How to set it again</button>
+	</form>
+	{#each done as one (one.id)}
+		<p class="mt-2 text-ink-soft">
+			{one.point} was set again by {one.set_by}: <Words text={one.set_again ?? ''} />
+		</p>
+	{/each}
+</section>

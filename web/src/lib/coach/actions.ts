@@ -1,0 +1,92 @@
+import { answer, api, ApiError } from '$lib/api/client';
+import type { Occasion, PlanDoc, Structure } from '$lib/api/types';
+import type { Here } from '$lib/job/context';
+import { person } from '$lib/person/person.svelte';
+import { documentOf } from '$lib/plan/planDoc';
+
+/** What a crew does about rounds besides reading tapes; each tells what went wrong, in words, or ''. */
+export class CoachActions {
+	readonly #here: Here;
+
+	constructor(here: Here) {
+		this.#here = here;
+	}
+
+	/** Begin a round for a reason. */
+	begin(round: number, occasion: Occasion): Promise<string> {
+		return this.#ask(() =>
+			api.POST('/api/structures/{structure_id}/rounds', {
+				...this.#path,
+				body: { round, occasion }
+			})
+		);
+	}
+
+	/** Accept a round by name. */
+	accept(round: number, note: string): Promise<string> {
+		return this.#ask(() =>
+			api.POST('/api/structures/{structure_id}/acceptances', {
+				...this.#path,
+				body: { round, note }
+			})
+		);
+	}
+
+	/** Say that a point is gone, and what is left. */
+	lose(point: string, left: string[]): Promise<string> {
+		return this.#ask(() =>
+			api.POST('/api/structures/{structure_id}/lost', {
+				...this.#path,
+				body: { id: crypto.randomUUID(), point, left }
+			})
+		);
+	}
+
+	/** Say that a lost point stands again, and how. */
+	setAgain(lostId: string, how: string): Promise<string> {
+		const { path } = this.#path.params;
+		return this.#ask(() =>
+			api.POST('/api/structures/{structure_id}/lost/{lost_id}/set', {
+				params: { path: { ...path, lost_id: lostId } },
+				body: { how }
+			})
+		);
+	}
+
+	/** Hold something else; the plan is kept with it. */
+	hold(hold: PlanDoc['hold']): Promise<string> {
+		const structure = this.#here.structure;
+		return this.#ask(() =>
+			api.PUT('/api/structures/{structure_id}/plan', {
+				...this.#path,
+				body: {
+					units: this.#here.job.units,
+					base_revision: structure.revision,
+					plan: { ...documentOf(structure), hold },
+					put_together: true
+				}
+			})
+		);
+	}
+
+	/** Tell the other end of the tape which pull is in hand; nobody waits for it. */
+	takeInHand(call: string): void {
+		if (!person.name) return;
+		void api.PUT('/api/structures/{structure_id}/in-hand', { ...this.#path, body: { call } });
+	}
+
+	get #path() {
+		return { params: { path: { structure_id: this.#here.structure.id } } };
+	}
+
+	async #ask(call: () => Parameters<typeof answer<Structure>>[0]): Promise<string> {
+		if (!(await person.ensure())) return 'Say who you are first.';
+		try {
+			this.#here.session.take(await answer(call()));
+			return '';
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error;
+			return error.problem.problems?.[0]?.message ?? error.message;
+		}
+	}
+}

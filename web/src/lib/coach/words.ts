@@ -1,0 +1,25 @@
+/** What things of squaring are called on the screen. */
+import type { Instrument, Occasion, PullKind } from '$lib/api/types';
+
+export const INSTRUMENTS: Record<Instrument, string> = {
+	'steel-tape': 'steel tape',
+	'long-tape': 'long reel tape',
+	'laser-meter': 'laser distance meter',
+	'framing-square': 'framing square',
+	'square-laser': 'square-throwing laser'
+};
+
+export const OCCASIONS: Record<Occasion, string> = {
+	square: 'to bring the strings in',
+	'after-pinning': 'after pinning',
+	'after-digging': 'after digging',
+	'before-pour': 'before the pour'
+};
+
+export const PULL_KINDS: { value: PullKind; label: string }[] = [
+	{ value: 'points', label: 'Point to point' },
+	{ value: 'to-line', label: 'Swung to a line, least reading' },
+	{ value: 'along', label: 'Along a string from its end' },
+	{ value: 'square', label: 'From a laser’s square line' },
+	{ value: 'triangle', label: 'Between two marks at a corner' }
+];

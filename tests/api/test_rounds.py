@@ -234,6 +234,7 @@ def live_site(database: Database) -> Iterator[str]:
     app = create_app(database)
     app.dependency_overrides[look_every] = lambda: 0.02
     server = uvicorn.Server(uvicorn.Config(app, port=0, log_level="error", timeout_graceful_shutdown=1))
+    app.state.is_stopping = lambda: server.should_exit
     thread = threading.Thread(target=server.run, daemon=True)
     thread.start()
     while not server.started:

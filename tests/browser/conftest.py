@@ -46,6 +46,7 @@ def site(database: Database) -> Iterator[str]:
     server = uvicorn.Server(
         uvicorn.Config(app, host="127.0.0.1", port=port, log_level="error", timeout_graceful_shutdown=1)
     )
+    app.state.is_stopping = lambda: server.should_exit
     thread = threading.Thread(target=server.run, daemon=True)
     thread.start()
     deadline = time.monotonic() + 20

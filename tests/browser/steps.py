@@ -43,3 +43,9 @@ def enter_round(page: Page, readings: dict[str, str]) -> None:
     """Type a whole round."""
     for pair, reading in readings.items():
         enter(page, pair, reading)
+
+
+def show_record(page: Page, readings: int) -> None:
+    """Open the list of all readings."""
+    page.get_by_role("tab", name="Record").click()
+    page.get_by_text(f"All {readings} readings").click()

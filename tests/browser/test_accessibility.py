@@ -7,7 +7,7 @@ from playwright.sync_api import Browser, Page, expect
 
 from anvilhead.launch.paths import WEB
 from tests.browser.conftest import DESK, PHONE, open_page
-from tests.browser.steps import SLID, enter_round, go_square, make_store
+from tests.browser.steps import SLID, enter_round, go_square, make_store, show_record
 
 AXE = (WEB / "node_modules/axe-core/axe.min.js").read_text("utf-8")
 RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]
@@ -35,8 +35,18 @@ def test_every_view_passes(browser: Browser, site: str, size: dict[str, int], th
     go_square(page)
     enter_round(page, SLID)
     expect(page.get_by_role("heading", name="Move six nails")).to_be_visible()
-    page.get_by_text("All 6 readings").click()
+    page.get_by_text("Another pull: to a line").click()
     found["square"] = violations(page)
+    for tab in ("What stays", "Look again"):
+        page.get_by_role("tab", name=tab).click()
+        found[tab] = violations(page)
+    page.get_by_label("What is gone").select_option("C")
+    page.get_by_role("button", name="How to set it again").click()
+    expect(page.get_by_role("img", name="Where the tapes to C cross")).to_be_visible()
+    found["lost"] = violations(page)
+    show_record(page, 6)
+    found["readings"] = violations(page)
+    page.get_by_role("tab", name="Pull and move").click()
     page.get_by_role("button", name="Shout").click()
     found["shout"] = violations(page)
     page.keyboard.press("Escape")

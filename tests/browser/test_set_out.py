@@ -9,7 +9,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import DESK, open_page
-from tests.browser.steps import SLID, TRUE, enter, enter_round, field, go_square, make_store
+from tests.browser.steps import SLID, TRUE, enter, enter_round, field, go_square, make_store, show_record
 
 ROOT = Path(__file__).resolve().parents[2]
 
@@ -89,10 +89,10 @@ def test_with_the_keyboard_alone(page: Page) -> None:
     page.keyboard.press("r")
     expect(page.get_by_role("heading", name="Pull round 2")).to_be_visible()
     page.keyboard.press("s")
-    shout = page.get_by_role("dialog", name="Pull 1 of 6")
+    shout = page.get_by_role("dialog", name="0 of 6 pulled")
     expect(shout).to_contain_text("45′ 0″")
     page.keyboard.press("ArrowRight")
-    expect(page.get_by_role("dialog", name="Pull 2 of 6")).to_contain_text("28′ 6″")
+    expect(shout).to_contain_text("28′ 6″")
     page.keyboard.press("Escape")
     expect(page.get_by_role("dialog")).to_have_count(0)
 
@@ -114,7 +114,7 @@ def test_the_name_is_asked_once_and_kept_on_every_reading(browser: Browser, site
 
     enter(page, "A–B", "31")
 
-    page.get_by_text("All 1 readings").click()
+    show_record(page, 1)
     expect(page.get_by_role("cell", name=re.compile("Łucja"))).to_be_visible()
     page.context.close()
 

@@ -4,7 +4,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from anvilhead.launch.mariadb import PrivateMariaDB
-from tests.browser.steps import SLID, TRUE, enter, enter_round, field, go_square, make_store
+from tests.browser.steps import SLID, TRUE, enter, enter_round, field, go_square, make_store, show_record
 
 
 @pytest.fixture
@@ -50,7 +50,7 @@ def test_an_empty_field_records_nothing(square: Page) -> None:
 def test_a_correction_keeps_the_struck_reading_in_the_record(square: Page) -> None:
     enter(square, "A–B", "46")
     enter(square, "A–B", "45")
-    square.get_by_text("All 2 readings").click()
+    show_record(square, 2)
     expect(square.get_by_role("row").filter(has_text="struck by Ines")).to_contain_text("46′ 0″")
     expect(row(square, "A–B").locator(".result")).to_have_text("0")
 
@@ -108,7 +108,7 @@ def test_typing_goes_on_while_the_database_is_away(square: Page, mariadb: Privat
 
     expect(row(square, "B–C")).to_have_attribute("data-state", "read", timeout=20_000)
     expect(row(square, "C–D")).to_have_attribute("data-state", "read")
-    square.get_by_text("All 3 readings").click()
+    show_record(square, 3)
     expect(square.get_by_role("row")).to_have_count(4)
 
 

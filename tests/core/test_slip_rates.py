@@ -9,7 +9,7 @@ from anvilhead.core.slips import Slip
 from anvilhead.core.squaring import SetOut, check_square
 from anvilhead.core.tape import Pull
 from anvilhead.core.units import Units
-from anvilhead.core.words import suspect_text
+from anvilhead.core.words import headline, suspect_text
 from tests.sites import displaced, pulled
 from tests.slip_trials import CLIPPED, ELL, FOOT, NETWORKS, SPOILS, STORE, rates
 
@@ -79,3 +79,12 @@ def test_a_bent_hook_is_suspected_in_every_reading_made_with_it() -> None:
     assert {s.slip for s in suspects} == {Slip.HOOK}
     assert all(not s.certain and s.correction_mm < 0 for s in suspects)
     assert "hook" in suspect_text(suspects[0], Units.FT_IN)
+
+
+def test_a_burn_noted_and_never_made_is_seen_in_every_reading() -> None:
+    pulls = [Pull(p.start, p.end, p.reading_mm, FOOT) for p in pulled(STORE.corners, list(combinations("ABCD", 2)))]
+    check = check_square(SetOut(STORE, BoardLayout(1200)), pulls)
+
+    assert {(s.slip, s.correction_mm) for s in check.suspects} == {(Slip.BURN, FOOT)}
+    assert len(check.suspects) == 6
+    assert headline(SetOut(STORE, BoardLayout(1200)), check, Units.FT_IN) == "Every reading is off by the same"

@@ -28,6 +28,7 @@ def create_app(database: Database | None, web: Path | None = None) -> FastAPI:
         title="Anvilhead", version=__version__, openapi_url="/api/openapi.json", docs_url=None, redoc_url=None
     )
     app.state.database = database
+    app.state.is_stopping = lambda: False
     app.add_middleware(GZipMiddleware, minimum_size=1000)
     app.add_middleware(BodyLimit, max_body_size=LARGEST_BYTES)
     problems.add_handlers(app)

@@ -63,12 +63,12 @@ def calls_for(
         pairs.sort(key=lambda pair: [number[name] for name in pair])
         diagonals = [Side(a, b, footprint.corners[a], footprint.corners[b]) for a, b in pairs]
     return sides + [
-        Call(d.start, d.end, CallKind.DIAGONAL, d.length_mm, d.length_mm + burn_mm, _far_per_mm(footprint, d))
+        Call(d.start, d.end, CallKind.DIAGONAL, d.length_mm, d.length_mm + burn_mm, far_per_mm(footprint, d))
         for d in diagonals
     ]
 
 
-def _far_per_mm(footprint: Footprint, diagonal: Side) -> float:
+def far_per_mm(footprint: Footprint, diagonal: Side) -> float:
     """Slide of the corner at a diagonal's end for each millimetre of it: e / sin of its crossing with the best side."""
     along = diagonal.direction
     sines = [abs(along.cross(side.direction)) for side in footprint.sides_at(diagonal.end)]

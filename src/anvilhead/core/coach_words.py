@@ -121,6 +121,8 @@ def push_step(push: Push, footprint: Footprint, units: Units) -> str:
 def gain_text(gain: PullGain, units: Units) -> str:
     """What a pull would bring."""
     after = print_difference(gain.after_mm, units)
+    if gain.after_mm > LOOSE_MM:
+        return f"{gain.corner} can still move; this holds it one way, and a second pull the other."
     if gain.before_mm > LOOSE_MM:
         return f"{gain.corner} can still move; then it is known to ±{after}."
     return f"{gain.corner} is known to ±{print_difference(gain.before_mm, units)} now, then to ±{after}."

@@ -133,10 +133,15 @@ def best_pulls(
 def _told(
     knowledge: Knowledge, pair: tuple[str, str], share: float, corners: Sequence[str], tape: TapeClass
 ) -> PullGain:
-    before = {name: knowledge.ellipse(name).major_mm for name in corners}
-    after = {name: knowledge.ellipse(name, (pair, tape)).major_mm for name in corners}
-    most = max(corners, key=lambda name: before[name] - after[name])
-    return PullGain(*pair, share, most, before[most], after[most])
+    before = {name: knowledge.ellipse(name) for name in corners}
+    after = {name: knowledge.ellipse(name, (pair, tape)) for name in corners}
+    most = max(corners, key=lambda name: _spread(before[name]) - _spread(after[name]))
+    return PullGain(*pair, share, most, before[most].major_mm, after[most].major_mm)
+
+
+def _spread(ellipse: Ellipse) -> float:
+    """Both ways together: a pull that holds a loose corner one way leaves its longer axis as it was."""
+    return ellipse.major_mm**2 + ellipse.minor_mm**2
 
 
 def best_set(

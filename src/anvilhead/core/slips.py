@@ -42,6 +42,9 @@ ROUGH_STAKE_MM = 100.0
 """How far from plan strings that were only eyed up lie, as a standard deviation."""
 HOOKS_MM = (INCH_MM / 8, INCH_MM / 16, INCH_MM * 3 / 16)
 """What a bent or loose hook adds to, or takes from, every reading made with it."""
+LEAST_IN_COMMON = 3
+"""Two readings cannot show that something is common to all."""
+_TAPED = (PullKind.POINTS, PullKind.TO_LINE, PullKind.ALONG)
 HOPELESS = 4.0
 """Leaving a pull out cannot help when even a quarter of the misfit left would be too much; by straight lines."""
 
@@ -137,8 +140,8 @@ def find_slips(
         if not candidates:
             break
         agreeing = [c for c in candidates if c.rest_agrees]
-        if not agreeing and not found:
-            together = _rows_swapped(search, fit) or _bent_hook(search)
+        if not found:
+            together = _common_slip(search) or ([] if agreeing else _rows_swapped(search, fit))
             if together:
                 return together
         considered = agreeing or [min(candidates, key=lambda c: c.fit.weighted_square_sum)]
@@ -209,27 +212,37 @@ def _rows_swapped(search: _Search, fit: Adjustment) -> list[Suspect]:
     return []
 
 
-def _bent_hook(search: _Search) -> list[Suspect]:
-    """A hook that makes every reading from it wrong by the same amount; never certain, a tape can be looked at."""
-    hooked = [
-        i
-        for i, pull in enumerate(search.pulls)
-        if not pull.burn_mm and pull.kind in (PullKind.POINTS, PullKind.TO_LINE, PullKind.ALONG)
-    ]
-    if len(hooked) < 3:  # two readings cannot show that something is common to all
-        return []
-    best: tuple[float, float] | None = None
-    for size in HOOKS_MM:
-        for by in (size, -size):
-            observations = list(search.network.observations)
-            for i in hooked:
-                observations[i] = _with_value(observations[i], search.pulls[i].length_mm + by)
-            fit = search.network.adjusted(observations)
-            if not fit.disagrees and (best is None or _agreement(fit) > best[0]):
-                best = (_agreement(fit), by)
+def _common_slip(search: _Search) -> list[Suspect]:
+    """The same slip in every reading alike: a bent hook, or a burn that was noted and never made, or the reverse.
+
+    Never certain: whoever holds the tape can look.
+    """
+    tapes = [i for i, p in enumerate(search.pulls) if p.kind in _TAPED]
+    hooked = [i for i in tapes if not search.pulls[i].burn_mm]
+    burned = [i for i in tapes if search.pulls[i].burn_mm]
+    tries = [(Slip.HOOK, hooked, by) for size in HOOKS_MM for by in (size, -size)]
+    tries += [(Slip.BURN, burned, search.pulls[i].burn_mm) for i in burned[:1]]
+    best: tuple[float, Slip, list[int], float] | None = None
+    for slip, which, by in tries:
+        if len(which) < LEAST_IN_COMMON:
+            continue
+        observations = list(search.network.observations)
+        for i in which:
+            observations[i] = _with_value(observations[i], search.pulls[i].length_mm + by)
+        fit = search.network.adjusted(observations)
+        near = _strangeness(search, fit) <= len(search.network.planned)
+        if not fit.disagrees and near and (best is None or _agreement(fit) > best[0]):
+            best = (_agreement(fit), slip, which, by)
     if best is None:
         return []
-    return [Suspect(search.pulls[i], Slip.HOOK, best[1], certain=False, agreement=best[0]) for i in hooked]
+    chance, slip, which, by = best
+    return [Suspect(search.pulls[i], slip, by, certain=False, agreement=chance) for i in which]
+
+
+def _strangeness(search: _Search, fit: Adjustment) -> float:
+    """How far from the plan the corners would lie, as a chi-square: stakes are driven near their places."""
+    planned = search.network.planned
+    return sum(p.distance_to(fit.corners[n]) ** 2 for n, p in planned.items()) / ROUGH_STAKE_MM**2
 
 
 def _with_value(observation: Observation, value_mm: float) -> Observation:
@@ -238,8 +251,7 @@ def _with_value(observation: Observation, value_mm: float) -> Observation:
 
 def _explanation(search: _Search, without: _Without, pull: Pull) -> tuple[float, Slip, float]:
     """Best explanation of one pull: its score (lower is likelier), the slip and the correction."""
-    planned, fit = search.network.planned, without.fit
-    strangeness = sum(p.distance_to(fit.corners[n]) ** 2 for n, p in planned.items()) / ROUGH_STAKE_MM**2
+    fit, strangeness = without.fit, _strangeness(search, without.fit)
     needed = math.hypot(without.should_be_mm, pull.fall_mm) - (pull.length_mm if not pull.fall_mm else
                                                              pull.reading_mm - pull.burn_mm)  # fmt: skip
     best: dict[Slip, tuple[float, float]] = {}

@@ -156,6 +156,7 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
             fit = network.adjusted([network.observations[i] for i in believed])
     loose = _corners_of(footprint, fit.loose)
     usable = not (loose or fit.disagrees)
+    is_proven = usable and fit.redundancy > 1
     if usable and not mirrored:
         mirrored = mirrored_in(network, fit, footprint.names)
     laid = lay(set_out.hold, fit, network.planned, footprint.names)
@@ -178,7 +179,7 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
         traps=(
             (Trap(TrapKind.MIRRORED, 0.0, (mirrored.corner, "–".join(mirrored.over))),)
             if mirrored
-            else _traps(set_out, pulls, laid, moves, disagrees=everything.disagrees)
+            else _traps(set_out, pulls, laid, moves, disagrees=everything.disagrees, is_proven=is_proven)
         ),
         worst=_worst(set_out, laid) if usable else None,
     )
@@ -190,12 +191,15 @@ def _corners_of(footprint: Footprint, loose: Sequence[str]) -> tuple[str, ...]:
 
 
 def _traps(
-    set_out: SetOut, pulls: Sequence[Pull], laid: Laid, moves: Sequence[Move], *, disagrees: bool
+    set_out: SetOut, pulls: Sequence[Pull], laid: Laid, moves: Sequence[Move], *, disagrees: bool, is_proven: bool
 ) -> tuple[Trap, ...]:
     """Traps in the readings; how far a side has slid is not worth saying from readings that contradict each other."""
     traps = traps_in(set_out.footprint, pulls, set_out.tolerance_mm, set_out.tape, laid.ellipses, set_out.heights_mm)
     side = wrong_side(move.inward_mm for move in moves)
-    told = tuple(trap for trap in traps if not (disagrees and trap.kind is TrapKind.RACKED))
+    hushed = {TrapKind.RACKED} if disagrees else set()
+    if is_proven:  # pulls to spare that agree leave no room for one tape laid along a slope
+        hushed.add(TrapKind.SLOPE)
+    told = tuple(trap for trap in traps if trap.kind not in hushed)
     return (*told, side) if side else told
 
 

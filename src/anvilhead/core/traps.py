@@ -12,7 +12,7 @@ from itertools import pairwise
 from anvilhead.core.adjustment import Ellipse
 from anvilhead.core.footprint import Footprint, Side
 from anvilhead.core.tape import Pull, PullKind, TapeClass, ordered_pair
-from anvilhead.core.tolerances import SMALLEST_MOVE_MM
+from anvilhead.core.tolerances import COINCIDENT_MM, SMALLEST_MOVE_MM
 
 SQUARE_COSINE = 1e-6
 """A planned corner with a smaller cosine is a right angle."""
@@ -31,6 +31,10 @@ NAIL_MM = (2.5, 4.5)
 
 WHOLE_MM = {True: 25.4, False: 10.0}
 """What a reading is rounded to in feet and in metres when somebody rounds it: an inch, a centimetre."""
+
+
+ROUNDED_BY_MM = 3.0
+"""A call this far from a whole number is not read as one by chance."""
 
 
 class TrapKind(StrEnum):
@@ -191,17 +195,18 @@ def _slope(pulls: Sequence[Pull], heights_mm: Mapping[str, float], tolerance_mm:
 
 
 def _rounded(footprint: Footprint, pulls: Sequence[Pull]) -> Iterable[Trap]:
-    """A diagonal read as a whole inch or centimetre although others were read finer and its plan is not one."""
+    """A diagonal read as the whole inch or centimetre next to its call, though that is off and others read finer."""
     typed = [pull for pull in pulls if pull.typed and pull.kind is PullKind.POINTS]
-    whole = [pull for pull in typed if _is_whole(pull.reading_mm, pull)]
-    for pull in whole if 0 < len(whole) <= len(typed) / 2 else ():
+    whole = [pull for pull in typed if _nearest_whole(pull.reading_mm, pull) == 0.0]
+    sides = {ordered_pair(side.start, side.end) for side in footprint.sides}
+    for pull in whole if len(whole) <= len(typed) / 2 else ():
         one, other = footprint.corners.get(pull.start), footprint.corners.get(pull.end)
-        if one is None or other is None or ordered_pair(pull.start, pull.end) in {
-            ordered_pair(side.start, side.end) for side in footprint.sides
-        }:  # fmt: skip
+        if one is None or other is None or pull.pair in sides:
             continue
-        if not _is_whole(one.distance_to(other), pull, SMALLEST_MOVE_MM):
-            yield Trap(TrapKind.ROUNDED, WHOLE_MM[_in_feet(pull)] / 2, (pull.start, pull.end))
+        call_mm = one.distance_to(other) + pull.burn_mm
+        off = _nearest_whole(call_mm, pull)
+        if abs(off) >= ROUNDED_BY_MM and abs(pull.reading_mm - (call_mm - off)) < SMALLEST_MOVE_MM:
+            yield Trap(TrapKind.ROUNDED, abs(off), (pull.start, pull.end))
             return
 
 
@@ -209,9 +214,11 @@ def _in_feet(pull: Pull) -> bool:
     return "m" not in pull.typed
 
 
-def _is_whole(mm: float, pull: Pull, slack_mm: float = 0.01) -> bool:
+def _nearest_whole(mm: float, pull: Pull) -> float:
+    """How far a length is from the nearest whole inch or centimetre, signed; 0 within a hundredth of a millimetre."""
     step = WHOLE_MM[_in_feet(pull)]
-    return abs(mm - step * round(mm / step)) <= slack_mm
+    off = mm - step * round(mm / step)
+    return off if abs(off) > COINCIDENT_MM else 0.0
 
 
 def is_rectangle(footprint: Footprint) -> bool:

@@ -5,8 +5,8 @@ from collections.abc import Sequence
 from anvilhead.core.call_sheet import Call, CallKind
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.length_printing import print_difference, print_length
-from anvilhead.core.moves import Move
-from anvilhead.core.slips import Slip, Suspect
+from anvilhead.core.moves import Hands, Move
+from anvilhead.core.slips import LEAST_IN_COMMON, Slip, Suspect
 from anvilhead.core.squaring import NextPull, PullReason, SetOut, SquareCheck, Verdict
 from anvilhead.core.tape import Pull
 from anvilhead.core.tolerances import SMALLEST_MOVE_MM
@@ -47,16 +47,24 @@ def headline(set_out: SetOut, check: SquareCheck, units: Units) -> str:
     if check.verdict is Verdict.SQUARE and check.worst:
         return f"Square: every corner within {print_difference(set_out.tolerance_mm, units)}"
     if check.verdict is Verdict.ADJUST:
-        count = sum(1 for move in check.moves if move.inward_mm)
+        count = len(check.order.moves) + len(check.order.pushes) if check.order else 0
         if count == 0:
             return (
                 f"The strings are right: mark {check.worst[0] if check.worst else 'the corner'} again along its string"
             )
-        return f"Move {number_word(count)} {'nail' if count == 1 else 'nails'}"
+        things = {Hands.NAILS: "nail", Hands.STAKES: "stake", Hands.FORMS: "corner"}[set_out.hands]
+        return f"Move {number_word(count)} {things}{'' if count == 1 else 's'}"
     if check.verdict is Verdict.RESTAKE:
         return "Too far out to nudge: set the stakes again"
     if check.verdict is Verdict.NEEDS_PULLS:
         return f"{listed(check.loose)} can still rack"
+    return _doubtful(check)
+
+
+def _doubtful(check: SquareCheck) -> str:
+    """What contradicts what, in a few words."""
+    if _in_common(check):
+        return "Every reading is off by the same"
     certain = [suspect for suspect in check.suspects if suspect.certain]
     if certain:
         return f"{pair_name(certain[0].pull)} does not fit the others"
@@ -138,7 +146,7 @@ def trap_text(trap: Trap, units: Units) -> str:
         "Hold it level, or note the fall.",
         TrapKind.MIRRORED: f"{one} stands on the wrong side of {other}: the tapes that set it cross there as well. "
         "Set it again on the other side.",
-        TrapKind.ROUNDED: f"{one}–{other} was read as a whole number. If it was rounded, it is off by up to {amount}.",
+        TrapKind.ROUNDED: f"{one}–{other} was read as a whole number. If the call was rounded, it is {amount} off.",
         TrapKind.WRONG_SIDE: f"One nail alone is off, by {amount}: about the thickness of a nail. "
         "Look whether the string lies on the agreed side of it before you move it.",
     }[trap.kind]
@@ -183,6 +191,8 @@ def _why_pull(next_pull: NextPull) -> str:
 
 
 def _doubt(check: SquareCheck) -> str:
+    if _in_common(check):
+        return "Look how the tape was held, set the burn right at the top of the screen, and enter what was read again."
     if any(suspect.certain for suspect in check.suspects):
         return "The other pulls agree with each other. Pull it again and enter what you read."
     if not check.suspects:
@@ -191,6 +201,12 @@ def _doubt(check: SquareCheck) -> str:
         again = _again(check.suspects)
         return f"With one pull to spare the readings cannot tell which one is wrong. Pull again: {again}."
     return f"The readings disagree by more than honest errors do. Pull again: {_again(check.suspects)}."
+
+
+def _in_common(check: SquareCheck) -> bool:
+    """Whether one slip was made in every reading alike."""
+    alike = {(suspect.slip, suspect.correction_mm) for suspect in check.suspects}
+    return len(check.suspects) >= LEAST_IN_COMMON and len(alike) == 1
 
 
 def _again(suspects: Sequence[Suspect]) -> str:

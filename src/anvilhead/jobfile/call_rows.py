@@ -1,10 +1,12 @@
 """The numbers to call: of a chosen school, else every side and diagonal, and whatever was pulled besides."""
 
+import math
 from collections.abc import Mapping
 
 from anvilhead.core import coach_words, words
-from anvilhead.core.call_sheet import Call, CallKind, calls_for
+from anvilhead.core.call_sheet import Call, CallKind, calls_for, far_per_mm
 from anvilhead.core.coach import Asked, asked_by, in_hand_order
+from anvilhead.core.footprint import Side
 from anvilhead.core.length_printing import print_length
 from anvilhead.core.network import planned_mm
 from anvilhead.core.point import Point
@@ -117,7 +119,22 @@ class _Sheet:
         sides = {frozenset((side.start, side.end)) for side in self.found.footprint.sides}
         is_side = pull.kind is PullKind.POINTS and frozenset((pull.start, pull.end)) in sides
         kind = CallKind.SIDE if is_side else CallKind.DIAGONAL
-        return self._row(pull, Call(pull.start, pull.end, kind, length, length + self._burn(pull)))
+        far = 1.0 if is_side else self._far_per_mm(pull, length)
+        return self._row(pull, Call(pull.start, pull.end, kind, length, length + self._burn(pull), far))
+
+    def _far_per_mm(self, pull: Pull, length_mm: float) -> float:
+        """How far the far corner moves for each millimetre that a number is wrong."""
+        footprint, corners = self.found.footprint, self.found.footprint.corners
+        if pull.kind is PullKind.POINTS and {pull.start, pull.end} <= corners.keys():
+            diagonal = Side(pull.start, pull.end, corners[pull.start], corners[pull.end])
+            return far_per_mm(footprint, diagonal)
+        if pull.kind is PullKind.TRIANGLE:
+            one, other = pull.legs_mm
+            # dγ = h·dh / (a·b·sin γ), and cos γ from the marks themselves
+            cosine = (one * one + other * other - length_mm * length_mm) / (2 * one * other)
+            wall = max(side.length_mm for side in footprint.sides_at(pull.start))
+            return length_mm * wall / (one * other * math.sqrt(max(1e-6, 1 - cosine * cosine)))
+        return 1.0
 
     def _burn(self, pull: Pull) -> float:
         """What the tape shows on top: the burn, or a laser's own offset less where it stands."""

@@ -35,6 +35,7 @@ class Naming:
 
     footprint: Footprint
     set_out: SetOut
+    stakes: tuple[str, ...] = ()
 
     @property
     def named(self) -> Named:
@@ -110,6 +111,7 @@ def naming_of(found: Planned, site: tuple[Site, str] | None = None) -> Naming:
     points |= {
         stake.name: _from_first_side(found.footprint, stake.at[0].mm, stake.at[1].mm) for stake in found.plan.stakes
     }
+    stakes = tuple(stake.name for stake in found.plan.stakes)
     lines: dict[str, tuple[str, str]] = {}
     known: dict[str, Point] = {}
     if site and site[1] in site[0].poses:
@@ -119,7 +121,7 @@ def naming_of(found: Planned, site: tuple[Site, str] | None = None) -> Naming:
     if hold.kind is HoldKind.WALL:
         hold = Hold(HoldKind.WALL, tuple(known))
     heights = {name: mm for name, mm in found.heights_mm.items() if name in found.footprint.corners or name in points}
-    return Naming(found.footprint, replace(found.set_out, named=named, hold=hold, heights_mm=heights))
+    return Naming(found.footprint, replace(found.set_out, named=named, hold=hold, heights_mm=heights), stakes)
 
 
 def _from_first_side(footprint: Footprint, along_mm: float, left_mm: float) -> Point:

@@ -48,13 +48,13 @@ def solve_lost(
     Args:
         naming: the structure's names.
         point: the lost one.
-        left: points that are left; all other corners, stakes and known points when none are named.
+        left: points that are left; all other corners and stakes when none are named.
         rounds: rounds judged, for how well the corners are known.
         burn_mm: where the tape is started.
         units: of the tape.
     """
     lost = naming.points[point]
-    names = left or [n for n in naming.points if n != point and "@" not in n and "×" not in n]
+    names = left or [*naming.footprint.corners, *naming.stakes]
     known = {}
     if rounds and rounds.latest is not None:
         ellipses = rounds.checks[rounds.latest].laid.ellipses

@@ -86,7 +86,9 @@ def serve(database: Database, port: int) -> None:
     app = create_app(database, WEB / "build")
     config = uvicorn.Config(app, host=HOST, port=port, log_level="warning", timeout_graceful_shutdown=1)
     say(f"\nAnvilhead is ready: http://{HOST}:{port}/   (Ctrl-C stops it)\n")
-    uvicorn.Server(config).run()
+    server = uvicorn.Server(config)
+    app.state.is_stopping = lambda: server.should_exit
+    server.run()
 
 
 def refuse_taken_port(port: int, command: str) -> None:

@@ -169,7 +169,12 @@ def _structure_view(row: StructureRow, job: JobRow, plans: JobPlans) -> views.St
 
 
 def _names(naming: Naming) -> views.Names:
-    return views.Names(points=list(naming.points), lines=list(naming.lines), can_hold_wall=len(naming.named.known) > 1)
+    return views.Names(
+        points=list(naming.points),
+        stakes=list(naming.stakes),
+        lines=list(naming.lines),
+        can_hold_wall=len(naming.named.known) > 1,
+    )
 
 
 def _acceptance(row: AcceptanceRow, units: Units) -> views.AcceptanceView:

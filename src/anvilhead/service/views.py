@@ -150,9 +150,13 @@ class LostPointView(Result):
 
 
 class Names(Result):
-    """What pulls can name; `can_hold_wall`: whether something that stood there before can be held."""
+    """What pulls can name.
+
+    `stakes` are those with names of their own; `can_hold_wall`: whether what stood there before can be held.
+    """
 
     points: list[str]
+    stakes: list[str]
     lines: list[str]
     can_hold_wall: bool
 

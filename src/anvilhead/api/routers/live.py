@@ -1,7 +1,7 @@
 """Live: both ends of a tape see what the other recorded within a second."""
 
 import asyncio
-from collections.abc import AsyncIterator
+from collections.abc import AsyncIterator, Callable
 from typing import Annotated
 from uuid import UUID
 
@@ -25,16 +25,26 @@ def look_every() -> float:
     return LOOK_EVERY_S
 
 
+def is_stopping(request: Request) -> Callable[[], bool]:
+    """Whether the server is being stopped: a stream that does not end would hold it up."""
+    found: Callable[[], bool] = request.app.state.is_stopping
+    return found
+
+
 @router.get("/changes", response_class=EventSourceResponse)
 async def changes(
-    request: Request, database: Db, job_id: UUID, every_s: Annotated[float, Depends(look_every)]
+    request: Request,
+    database: Db,
+    job_id: UUID,
+    every_s: Annotated[float, Depends(look_every)],
+    stopping: Annotated[Callable[[], bool], Depends(is_stopping)],
 ) -> AsyncIterator[ServerSentEvent]:
     """An event `changed` whenever anything of a job was recorded; the first at once.
 
     Its `id` is a mark of what there is, so that a client knows whether it has seen it.
     """
     seen = ""
-    while not await request.is_disconnected():
+    while not (stopping() or await request.is_disconnected()):
         try:
             mark = await run_in_threadpool(mark_of, database, str(job_id))
         except StoreError:  # the database is away: the client keeps its own watch on that

@@ -2160,11 +2160,15 @@ export interface components {
         };
         /**
          * Names
-         * @description What pulls can name; `can_hold_wall`: whether something that stood there before can be held.
+         * @description What pulls can name.
+         *
+         *     `stakes` are those with names of their own; `can_hold_wall`: whether what stood there before can be held.
          */
         Names: {
             /** Points */
             points: string[];
+            /** Stakes */
+            stakes: string[];
             /** Lines */
             lines: string[];
             /** Can Hold Wall */

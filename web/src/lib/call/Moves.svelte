@@ -5,13 +5,15 @@
 
 	interface Props {
 		order: NonNullable<Square['order']>;
+		/** What stays, in words. */
+		hold: string;
 		result: StructureResult;
 		calls: Call[];
 		canBegin: boolean;
 		/** Start the round that proves the moves. */
 		onBegin: () => void;
 	}
-	let { order, result, calls, canBegin, onBegin }: Props = $props();
+	let { order, hold, result, calls, canBegin, onBegin }: Props = $props();
 
 	type Step = Props['order']['steps'][number];
 	const boards = $derived(new Map(result.boards.map((board) => [board.board, board])));
@@ -33,7 +35,7 @@
 </script>
 
 <section class="mt-3 scroll-mt-4" id="moves" aria-label="{things} to move">
-	<h2 class="font-bold">{order.title}</h2>
+	<h2 class="font-bold">In this order; {hold}</h2>
 	<ol class="mt-1 grid gap-1" aria-label="Moves">
 		{#each order.steps as step, index (index)}
 			{@const board = step.board ? boards.get(step.board) : undefined}

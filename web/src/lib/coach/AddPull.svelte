@@ -24,6 +24,9 @@
 	let reading = $state('');
 	const toLine = $derived(kind === 'to-line' || kind === 'triangle');
 	const needsLine = $derived(kind === 'along' || kind === 'square' || kind === 'triangle');
+	const fromLabel = $derived(kind === 'triangle' || kind === 'square' ? 'At corner' : 'From');
+	const lineLabel = $derived(kind === 'triangle' ? 'First line' : 'Along line');
+	const toLabel = $derived(kind === 'triangle' ? 'Second line' : toLine ? 'To line' : 'To');
 	const ready = $derived(from && to && reading.trim() && (!needsLine || line));
 
 	function record(event: SubmitEvent) {
@@ -52,29 +55,29 @@
 	<form class="grid grid-cols-2 gap-2" aria-label="Another pull" onsubmit={record}>
 		<label class="col-span-2"
 			>What is pulled
-			<select class="field" bind:value={kind}>
+			<select class="field" aria-label="What is pulled" bind:value={kind}>
 				{#each PULL_KINDS as one (one.value)}<option value={one.value}>{one.label}</option>{/each}
 			</select></label
 		>
 		<label
-			>{kind === 'triangle' || kind === 'square' ? 'At corner' : 'From'}
-			<select class="field" bind:value={from}>
+			>{fromLabel}
+			<select class="field" aria-label={fromLabel} bind:value={from}>
 				<option value="">–</option>
 				{#each points as name (name)}<option>{name}</option>{/each}
 			</select></label
 		>
 		{#if needsLine}
 			<label
-				>{kind === 'triangle' ? 'First line' : 'Along line'}
-				<select class="field" bind:value={line}>
+				>{lineLabel}
+				<select class="field" aria-label={lineLabel} bind:value={line}>
 					<option value="">–</option>
 					{#each lines as name (name)}<option>{name}</option>{/each}
 				</select></label
 			>
 		{/if}
 		<label
-			>{kind === 'triangle' ? 'Second line' : toLine ? 'To line' : 'To'}
-			<select class="field" bind:value={to}>
+			>{toLabel}
+			<select class="field" aria-label={toLabel} bind:value={to}>
 				<option value="">–</option>
 				{#each toLine ? lines : points as name (name)}<option>{name}</option>{/each}
 			</select></label

@@ -65,14 +65,14 @@
 		<div class="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
 			<label
 				>Corner
-				<select class="field" bind:value={point}>
+				<select class="field" aria-label="Corner held" bind:value={point}>
 					<option value="">–</option>
 					{#each corners as name (name)}<option>{name}</option>{/each}
 				</select></label
 			>
 			<label
 				>and direction of
-				<select class="field" bind:value={line}>
+				<select class="field" aria-label="Direction of line" bind:value={line}>
 					<option value="">–</option>
 					{#each lines as name (name)}<option>{name}</option>{/each}
 				</select></label
@@ -86,14 +86,14 @@
 		<div class="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
 			<label
 				>Corner
-				<select class="field" bind:value={one}>
+				<select class="field" aria-label="First corner held" bind:value={one}>
 					<option value="">–</option>
 					{#each corners as name (name)}<option>{name}</option>{/each}
 				</select></label
 			>
 			<label
 				>and corner
-				<select class="field" bind:value={other}>
+				<select class="field" aria-label="Second corner held" bind:value={other}>
 					<option value="">–</option>
 					{#each corners as name (name)}<option>{name}</option>{/each}
 				</select></label

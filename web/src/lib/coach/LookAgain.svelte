@@ -31,9 +31,11 @@
 	{#if recheck}
 		<p class="mt-2 font-semibold"><Words text={recheck.text} /></p>
 		<ol class="mt-1 grid grid-cols-2 gap-x-6" aria-label="Pulls to look again with">
-			{#each recheck.pulls as pull (pull.from + pull.to)}
-				<li class="flex justify-between border-b border-rule py-1 text-lg">
-					<strong>{pull.from}–{pull.to}</strong><Len text={pull.call_text} />
+			{#each recheck.pulls as pull, index (pull.from + pull.to)}
+				<li class="flex gap-2 border-b border-rule py-1 text-lg">
+					<span class="w-6 text-ink-soft">{index + 1}</span><strong class="grow"
+						>{pull.from}–{pull.to}</strong
+					><Len text={pull.call_text} />
 				</li>
 			{/each}
 		</ol>

@@ -11,8 +11,10 @@
 	let { structure, onLose, onSet }: Props = $props();
 
 	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'short', timeStyle: 'short' });
-	const names = $derived(structure.names.points.filter((name) => !name.includes('×')));
-	const plain = $derived(names.filter((name) => !name.includes('@')));
+	const corners = $derived(Object.keys(structure.result.corners));
+	/** What stands on this structure; nails can be lost, but nothing is set out from a nail. */
+	const plain = $derived([...corners, ...structure.names.stakes]);
+	const names = $derived([...plain, ...structure.result.boards.map((board) => board.board)]);
 	let point = $state('');
 	let gone = $state<string[]>([]);
 	let trouble = $state('');

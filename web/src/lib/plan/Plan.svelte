@@ -67,7 +67,7 @@
 	/** Strings are drawn as measured once the readings tell where they are. */
 	const known = $derived((square?.moves.length ?? 0) > 0);
 	const largest = $derived(
-		square ? Math.max(...Object.values(square.estimated).map((c) => c.off_mm)) : 0
+		Math.max(0, ...Object.values(square?.estimated ?? {}).map((c) => (c.ellipse ? c.off_mm : 0)))
 	);
 	const widest = $derived(Math.max(...result.sides.map((side) => side.length_mm)));
 	const doubt = $derived(Math.max(0, ...Object.values(expected ?? {}).map((one) => one.major_mm)));
@@ -77,8 +77,25 @@
 
 	const corners = $derived(cornersOf(result));
 	const outline = $derived(pointsText(Object.values(corners), at));
-	const found = $derived(square && known ? measuredCorners(result, square, factor) : null);
-	const strings = $derived(found ? measuredStrings(result, found) : []);
+	const someKnown = $derived(
+		square !== null && Object.values(square.estimated).some((one) => one.ellipse !== null)
+	);
+	/** Corners that can still move are not drawn where the sum leaves them. */
+	const found = $derived(
+		square && (known || someKnown)
+			? Object.fromEntries(
+					Object.entries(measuredCorners(result, square, factor)).filter(
+						([name]) => known || square.estimated[name]?.ellipse
+					)
+				)
+			: null
+	);
+	const loose = $derived(
+		square && !known
+			? Object.entries(square.estimated).flatMap(([name, one]) => (one.ellipse ? [] : [name]))
+			: []
+	);
+	const strings = $derived(found && known ? measuredStrings(result, found) : []);
 	const arrows = $derived(
 		square && known && square.verdict !== 'square' ? moveArrows(result, square, at) : []
 	);
@@ -90,7 +107,7 @@
 			half: { x: 9, y: 9 },
 			turn: 0
 		})),
-		...(boards && !found ? result.strings : []).flatMap((string) => {
+		...(boards && !known ? result.strings : []).flatMap((string) => {
 			const [one, two] = result.boards.filter((board) => board.line === string.line);
 			return one && two ? [lineObstacle(at(xy(one.nail)), at(xy(two.nail)), 2)] : [];
 		}),
@@ -145,7 +162,7 @@
 	{/if}
 	{#if families}<PlanFamilies {result} {at} />{/if}
 	{#if inner}<PlanInner inner={result.inner} {at} />{/if}
-	{#if boards}<PlanBoards {result} {heldLine} {at} nails={found === null} />{/if}
+	{#if boards}<PlanBoards {result} {heldLine} {at} nails={!known} />{/if}
 	<svelte:element this={result.closed ? 'polygon' : 'polyline'} points={outline} class="walls" />
 	{#each Object.entries(expected ?? {}) as [corner, ellipse] (corner)}
 		{@const here = at(corners[corner] as XY)}
@@ -161,6 +178,10 @@
 		{@const two = at(corners[current[1]] as XY)}
 		<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="current" />
 	{/if}
+	{#each loose as name (name)}
+		{@const here = at(corners[name] as XY)}
+		<circle cx={here.x} cy={here.y} r="15" class="loose" />
+	{/each}
 	{#if square && found}
 		<PlanMeasured {square} {found} {strings} {arrows} {factor} {at} scale={sheet.layout.scale} />
 	{/if}
@@ -195,6 +216,14 @@
 		fill-opacity: 0.16;
 		stroke: var(--move);
 		stroke-width: 2;
+	}
+	/* a ring of dots: nothing holds this corner yet */
+	.loose {
+		fill: none;
+		stroke: var(--string);
+		stroke-width: 3;
+		stroke-dasharray: 0.5 7;
+		stroke-linecap: round;
 	}
 	.current {
 		stroke: var(--string);

@@ -37,13 +37,14 @@
 	<circle cx={one.x} cy={one.y} r="4.5" class="as-found" />
 	<circle cx={two.x} cy={two.y} r="4.5" class="as-found" />
 {/each}
-{#each Object.entries(square.estimated) as [corner, place] (corner)}
-	{@const here = at(found[corner] as XY)}
-	{#if place.ellipse && place.ellipse.major_mm > 0}
+{#each Object.entries(found) as [corner, place] (corner)}
+	{@const here = at(place)}
+	{@const ellipse = square.estimated[corner]?.ellipse}
+	{#if ellipse && ellipse.major_mm > 0}
 		<ellipse
-			rx={place.ellipse.major_mm * factor * scale}
-			ry={place.ellipse.minor_mm * factor * scale}
-			transform="translate({here.x} {here.y}) rotate({-place.ellipse.angle_deg})"
+			rx={ellipse.major_mm * factor * scale}
+			ry={ellipse.minor_mm * factor * scale}
+			transform="translate({here.x} {here.y}) rotate({-ellipse.angle_deg})"
 			class="doubt"
 		/>
 	{/if}

@@ -21,8 +21,8 @@
 	<h2 class="mt-4 font-bold">What a rounded number costs</h2>
 	<div class="mt-1 grid grid-cols-[7rem_minmax(0,1fr)] items-center gap-2">
 		<select class="field" aria-label="Diagonal" bind:value={chosen}>
-			{#each diagonals as one, index (one.from + one.to)}
-				<option value={index}>{one.from}–{one.to}</option>
+			{#each diagonals as one, index (one.key)}
+				<option value={index}>{one.name}</option>
 			{/each}
 		</select>
 		<input

@@ -54,7 +54,7 @@
 			<option value="">Something else: a tolerance typed</option>
 			{#each PURPOSES as one (one.value)}<option value={one.value}>{one.label}</option>{/each}
 		</select>
-		<span class="mt-1 block min-h-5 text-sm text-ink-soft">It sets what a corner may be off.</span>
+		<span class="mt-1 block min-h-5 text-sm text-ink-soft">It brings its usual tolerance.</span>
 	</label>
 	<DraftLength
 		{draft}

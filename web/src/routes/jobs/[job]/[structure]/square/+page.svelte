@@ -62,12 +62,11 @@
 	);
 
 	// what the other end of the tape took in hand is in hand here too
-	let followed = '';
+	let followed = untrack(() => structure.in_hand?.at);
 	$effect(() => {
 		if (!inHand || inHand.at === followed) return;
-		const isFirst = followed === '';
 		followed = inHand.at;
-		if (isFirst || inHand.who === person.name) return;
+		if (inHand.who === person.name) return;
 		if (rows.some((row) => row.key === inHand.call)) chosen = inHand.call;
 	});
 
@@ -150,8 +149,12 @@
 		<Tabs label="Parts of squaring" tabs={TABS} value={tab} onValue={(value) => (tab = value)}>
 			{#snippet children(open)}
 				{#if open === 'pull'}
-					<div class="no-print mb-1 flex flex-wrap items-center gap-2">
-						<div class="flex flex-wrap items-center gap-x-2" role="group" aria-label="Rounds">
+					<div class="no-print mb-1 flex items-center gap-2">
+						<div
+							class="flex min-w-0 grow items-center overflow-x-auto whitespace-nowrap"
+							role="group"
+							aria-label="Rounds"
+						>
 							{#each sheet.rounds as round (round)}
 								<button
 									class="round"
@@ -162,7 +165,7 @@
 							{/each}
 							<button class="round" disabled={!sheet.canBegin} onclick={begin}>+ another</button>
 						</div>
-						<button class="board-button plain ml-auto" onclick={() => (shouting = true)}>
+						<button class="board-button plain shrink-0" onclick={() => (shouting = true)}>
 							<span class="nail-key max-sm:hidden" aria-hidden="true">S</span>Shout
 						</button>
 					</div>
@@ -191,6 +194,7 @@
 						{#if shown.order && shown.verdict !== 'square' && shown.verdict !== 'check-readings'}
 							<Moves
 								order={shown.order}
+								hold={shown.hold}
 								calls={structure.calls}
 								result={structure.result}
 								onBegin={begin}

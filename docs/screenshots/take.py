@@ -18,7 +18,6 @@ HERE = Path(__file__).parent
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 FIRST_ROUND = ("45'", "28' 5 7/8\"", "45'", "28' 6 1/8\"", "52' 11 1/8\"", "52' 10 1/16\"")
-SECOND_ROUND = ("45'", "28' 6\"", "45'", "28' 6 1/16\"", "52' 10 5/8\"", "52' 10 9/16\"")
 FLAGS = [
     "--no-sandbox",
     "--disable-gpu",
@@ -74,7 +73,7 @@ def take_plans(desk: Page) -> None:
 
 
 def take_squaring(desk: Page, phone: Page) -> None:
-    """Two rounds at the boat store, on the table and in the glove; and a slip."""
+    """The boat store's first round, on the table and in the glove; the net loft's three; and a slip."""
     boat_store = structure(desk, "Boat store")
     desk.goto(f"{boat_store}/square")
     read_round(desk, FIRST_ROUND)
@@ -94,10 +93,18 @@ def take_squaring(desk: Page, phone: Page) -> None:
     phone.get_by_role("button", name="Shout").click()
     picture(phone, "phone-shout")
 
-    desk.get_by_role("button", name="Nails moved: pull again").click()
-    read_round(desk, SECOND_ROUND)
-    expect(desk.get_by_role("heading", name="Square: every corner")).to_be_visible()
+    desk.get_by_role("tab", name="What stays").click()
+    expect(desk.get_by_role("table", name="What it would take")).to_be_visible()
+    picture(desk, "square-holds")
+    desk.goto(f"{structure(desk, 'Net loft')}/square")
+    expect(desk.get_by_role("figure", name="Worst corner by round")).to_be_visible()
     picture(desk, "square-accepted")
+    desk.get_by_role("tab", name="Look again").click()
+    desk.get_by_label("What is gone").select_option("E")
+    desk.get_by_role("button", name="How to set it again").click()
+    way = desk.get_by_role("article").filter(has_text="E, gone since")
+    way.scroll_into_view_if_needed()
+    picture(desk, "square-lost")
     desk.goto("/")
     desk.get_by_role("link", name="Wax room").click()
     expect(desk.get_by_role("heading", name="Something is wrong")).to_be_visible()

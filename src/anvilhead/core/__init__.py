@@ -5,5 +5,6 @@ names end in `_mm` and `_rad`.  Corner A at the origin, baseline A→B along +x,
 in = toward the inside of the footprint.
 
 units, length_reading, length_printing → how builders write lengths; footprint, batter_board, call_sheet →
-what is planned; tape, adjustment, slips, traps, next_pull, squaring → what the readings mean; words → saying so.
+what is planned; tape, observation, network, adjustment, hold, slips, traps, squaring → what the readings mean;
+moves, next_pull, coach, outcome, recheck, lost_point, two_routes → what hands do next; words → saying so.
 """

@@ -140,12 +140,12 @@ def find_slips(
         if not candidates:
             break
         agreeing = [c for c in candidates if c.rest_agrees]
-        if not found:
+        single = not found and len(agreeing) == 1 and agreeing[0].fit.redundancy >= 1
+        if not (found or single):
             together = _common_slip(search) or ([] if agreeing else _rows_swapped(search, fit))
             if together:
                 return together
         considered = agreeing or [min(candidates, key=lambda c: c.fit.weighted_square_sum)]
-        single = not found and len(agreeing) == 1 and agreeing[0].fit.redundancy >= 1
         scored = [(c, pulls[present[c.index]], *_explanation(search, c, pulls[present[c.index]])) for c in considered]
         scored.sort(key=lambda entry: entry[2])
         found += [Suspect(pull, slip, mm, single, _agreement(c.fit)) for c, pull, _, slip, mm in scored]

@@ -8,6 +8,7 @@ import random
 from collections import Counter
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from functools import cache
 from itertools import combinations
 
 from anvilhead.core.batter_board import BoardLayout
@@ -193,6 +194,7 @@ def trial(slip: Slip, shape: Footprint, times: int, seed: int) -> Trial | None:
     return Trial("wrong", named=False)
 
 
+@cache  # several tests look at the same sites
 def rates(slip: Slip, shape: Footprint, times: int, sites: int) -> tuple[Counter[str], int]:
     """How often each outcome came out, and how often a right one was also named rightly."""
     trials = [one for seed in range(sites) if (one := trial(slip, shape, times, seed))]

@@ -150,7 +150,8 @@ def test_a_school_is_chosen_and_a_rounded_diagonal_told(page: Page) -> None:
     page.get_by_role("radio", name=re.compile("3-4-5")).check()
     expect(page.get_by_role("list", name="Steps")).to_contain_text("36′ 0″")
     page.get_by_label("Called instead of 46' 0\"").fill("45' 11 7/8\"")
-    expect(page.get_by_text("2.7 sixteenths")).to_be_visible()
+    # 1/8" on the hypotenuse of 27-36-45 turns the corner by 45 × 1/8 / (27 × 36): 0.255" at 44 ft
+    expect(page.get_by_text("4.1 sixteenths")).to_be_visible()
     page.get_by_role("button", name="Keep this plan").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
 

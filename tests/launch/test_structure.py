@@ -28,10 +28,27 @@ def test_generated_documents_are_current() -> None:
 @pytest.mark.parametrize(
     ("name", "verdicts"),
     [
-        ("gannet-slip", {"boat-store": None, "net-loft": "adjust", "hardstand": None, "yard-fence": None}),
+        ("gannet-slip", {"boat-store": None, "net-loft": "square", "hardstand": None, "yard-fence": None}),
         ("tansy-hill", {"honey-house": "square", "wax-room": "check-readings"}),
     ],
 )
 def test_the_samples_show_every_kind_of_work(name: str, verdicts: dict[str, str | None]) -> None:
     results = solve_job(read_job((FOLDER / f"{name}.anvil.json").read_bytes()))
     assert {key: one.square and one.square.verdict for key, one in results.structures.items()} == verdicts
+
+
+def test_the_sample_ell_came_in_over_three_rounds_and_its_slip_was_found() -> None:
+    job = read_job((FOLDER / "gannet-slip.anvil.json").read_bytes())
+    rounds = solve_job(job).structures["net-loft"].rounds
+    assert [one.verdict for one in rounds] == ["adjust", "adjust", "square"]
+    assert [one.accepted for one in rounds] == [False, False, True]
+
+    # as the second round stood before the slip was struck and the tape pulled again
+    slip = next(pull for pull in job.pulls if pull.struck)
+    again = next(p for p in job.pulls if (p.round, p.start, p.end, p.struck) == (2, slip.start, slip.end, False))
+    before = [p.model_copy(update={"struck": False}) for p in job.pulls if p.round <= 2 and p is not again]
+    square = solve_job(job.model_copy(update={"pulls": before, "accepted": []})).structures["net-loft"].square
+    assert square
+    assert [(s.start, s.end, s.slip, s.certain) for s in square.suspects] == [
+        (slip.start, slip.end, "swapped-digits", True)
+    ]

@@ -87,3 +87,11 @@ def clearance_words(clearance: Clearance, units: Units) -> str:
         return f"{clearance.nearest} comes to {least}: {short} less than the {needed} asked for"
     asked = f", {print_length(clearance.needed_mm, units).text} asked for" if clearance.needed_mm else ""
     return f"{least} at {clearance.nearest}{asked}"
+
+
+def sag_words(line: str, sag_mm: float, units: Units) -> str:
+    """What a string hangs by where a height would be taken from it."""
+    return (
+        f"String {line} hangs about {print_length(sag_mm, units).text} at mid-span even when pulled hard: take heights "
+        "at its nails, or prop it, and pull it up again after every knock."
+    )

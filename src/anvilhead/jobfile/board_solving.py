@@ -4,7 +4,7 @@ from collections import Counter
 from collections.abc import Mapping
 
 from anvilhead.core import plan_words
-from anvilhead.core.batter_board import Board, stakes_of
+from anvilhead.core.batter_board import Board, stakes_of, string_length_mm
 from anvilhead.core.board_face import BOARD_MARGIN_MM, BoardFace, boards_to_cut, face_of
 from anvilhead.core.board_height import BoardHeight, BoardHeights, heights_of
 from anvilhead.core.dig import BoardClash, SetbackNeed, clashes
@@ -21,6 +21,8 @@ from anvilhead.core.materials import (
     truck_list,
 )
 from anvilhead.core.point import Point
+from anvilhead.core.string_sag import sag_mm
+from anvilhead.core.tolerances import SMALLEST_MOVE_MM
 from anvilhead.core.units import Units
 from anvilhead.jobfile import plan_results as r
 from anvilhead.jobfile.planned import Planned, ground_of, height_rule_of
@@ -71,7 +73,16 @@ class Boards:
             short=[row.board for row in self.heights.boards if row.short_mm > 0],
             buried=list(self.heights.buried),
             advice=plan_words.heights_advice(self.heights, self.rule, self.units),
+            sag=self._sag(),
         )
+
+    def _sag(self) -> str | None:
+        """What taking a height from the middle of the longest string would cost."""
+        set_out = self.found.set_out
+        spans = {side.name: string_length_mm(side, set_out.layout) for side in self.found.footprint.sides}
+        longest = max(spans, key=spans.__getitem__)
+        sag = sag_mm(spans[longest])
+        return plan_words.sag_words(longest, sag, self.units) if sag >= 2 * SMALLEST_MOVE_MM else None
 
     def materials(self) -> r.MaterialsResult:
         """What to take along."""

@@ -174,7 +174,7 @@ class HeightsResult(Result):
     Attributes:
         string_mm: highest string; highest, lowest: boards on the highest and lowest ground.
         short: boards whose stake no stock gives; buried: boards the string does not clear the ground at.
-        advice: what to do, in words.
+        advice: what to do, in words; sag: how far the longest string hangs, null when it does not matter.
     """
 
     string_mm: float
@@ -186,6 +186,7 @@ class HeightsResult(Result):
     short: list[str]
     buried: list[str]
     advice: str
+    sag: str | None
 
 
 class CutResult(Result):

@@ -1492,7 +1492,7 @@ export interface components {
          *     Attributes:
          *         string_mm: highest string; highest, lowest: boards on the highest and lowest ground.
          *         short: boards whose stake no stock gives; buried: boards the string does not clear the ground at.
-         *         advice: what to do, in words.
+         *         advice: what to do, in words; sag: how far the longest string hangs, null when it does not matter.
          */
         HeightsResult: {
             /** String Mm */
@@ -1513,6 +1513,8 @@ export interface components {
             buried: string[];
             /** Advice */
             advice: string;
+            /** Sag */
+            sag: string | null;
         };
         /**
          * HelpfulPull

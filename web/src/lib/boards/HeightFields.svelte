@@ -93,6 +93,7 @@
 	<p class="mt-3 font-semibold {result.heights.short.length ? 'caution' : ''}">
 		<Words text={result.heights.advice} />
 	</p>
+	{#if result.heights.sag}<p class="mt-1"><Words text={result.heights.sag} /></p>{/if}
 	<table class="mt-2 w-full text-left" aria-label="Boards in height">
 		<thead class="text-sm text-ink-soft">
 			<tr

@@ -5,10 +5,11 @@
 
 	interface Props {
 		structure: Structure;
+		burnText: string;
 		onLose: (point: string, left: string[]) => Promise<string>;
 		onSet: (lostId: string, how: string) => Promise<string>;
 	}
-	let { structure, onLose, onSet }: Props = $props();
+	let { structure, burnText, onLose, onSet }: Props = $props();
 
 	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'short', timeStyle: 'short' });
 	const corners = $derived(Object.keys(structure.result.corners));
@@ -46,6 +47,7 @@
 					{way}
 					{lost}
 					{structure}
+					{burnText}
 					first={index === 0}
 					onSet={() => onSet(lost.id, how(lost, index))}
 				/>

@@ -7,11 +7,13 @@
 		way: WayBack;
 		lost: LostPoint;
 		structure: Structure;
+		/** The burn that is in the numbers; empty without one. */
+		burnText: string;
 		/** The best way is drawn and told in full. */
 		first: boolean;
 		onSet: () => Promise<string>;
 	}
-	let { way, lost, structure, first, onSet }: Props = $props();
+	let { way, lost, structure, burnText, first, onSet }: Props = $props();
 
 	interface Spot {
 		x: number;
@@ -70,7 +72,11 @@
 						class="wrong"
 					/>
 				{/if}
-				<text x={start.x + 8} y={start.y - 8}>{name}</text>
+				<text
+					x={start.x + Math.sign(start.x - SIZE.width / 2) * 16}
+					y={start.y + 20}
+					text-anchor="middle">{name}</text
+				>
 			{/each}
 			<circle cx={at(place).x} cy={at(place).y} r="7" class="right" />
 			<text x={at(place).x + 10} y={at(place).y - 8} class="bold">{lost.point}</text>
@@ -83,6 +89,7 @@
 	{/if}
 	<p class={first ? 'text-lg font-semibold' : ''}><Words text={way.text} /></p>
 	<p class="text-ink-soft">
+		{#if first && burnText}<Len text={burnText} /> burned: it is in the numbers.{/if}
 		It will be within <Len text={way.error_text} />{#if way.poor}; <strong
 				>the tapes cross aslant</strong
 			>{/if}.

@@ -194,13 +194,36 @@ export function dimensionLabels(
 	);
 }
 
+/** An arrow at a form corner, toward its plan. */
+function pushArrow(
+	result: StructureResult,
+	square: Square,
+	push: { corner: string; amount: string },
+	at: ToScreen
+): MoveArrow[] {
+	const planned = result.corners[push.corner];
+	const measured = square.estimated[push.corner];
+	if (!planned || !measured) return [];
+	const here = at(xy(planned));
+	const way = unit(minus(at(xy(planned)), at(xy(measured))));
+	const from = { x: here.x - way.x * 52, y: here.y - way.y * 52 };
+	const to = { x: here.x - way.x * 12, y: here.y - way.y * 12 };
+	const places = [-1, 1].map((side) => ({
+		x: from.x - way.y * 26 * side,
+		y: from.y + way.x * 26 * side
+	}));
+	const label = { key: `${push.corner}@form`, text: push.amount, turn: 0, size: 19, places };
+	return [{ board: label.key, from, to, label }];
+}
+
 /** Arrows for the nails to move, beside their boards away from the building. */
 export function moveArrows(result: StructureResult, square: Square, at: ToScreen): MoveArrow[] {
 	const boards = new Map(result.boards.map((board) => [board.board, board]));
 	return (square.order?.steps ?? []).flatMap((move) => {
 		const board = move.board ? boards.get(move.board) : undefined;
 		const corner = board && result.corners[board.corner];
-		if (!board || !corner || move.move_mm === 0) return [];
+		if (!board) return pushArrow(result, square, move, at);
+		if (!corner || move.move_mm === 0) return [];
 		const nail = at(xy(board.nail));
 		const out = unit(minus(nail, at(xy(corner))));
 		const ahead = at({

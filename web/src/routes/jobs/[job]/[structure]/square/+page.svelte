@@ -216,6 +216,7 @@
 					<LookAgain {structure} {recheck} canBegin={sheet.canBegin} onBegin={lookAgain} />
 					<Lost
 						{structure}
+						burnText={burn.text}
 						onLose={(point, left) => actions.lose(point, left)}
 						onSet={(id, how) => actions.setAgain(id, how)}
 					/>

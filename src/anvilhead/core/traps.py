@@ -10,7 +10,7 @@ from enum import StrEnum
 from itertools import pairwise
 
 from anvilhead.core.adjustment import Ellipse
-from anvilhead.core.footprint import Footprint, Side
+from anvilhead.core.footprint import Footprint
 from anvilhead.core.tape import Pull, PullKind, TapeClass, ordered_pair
 from anvilhead.core.tolerances import COINCIDENT_MM, SMALLEST_MOVE_MM
 
@@ -171,15 +171,12 @@ def _weak(
         smallest = min(triangles, key=lambda pull: max(pull.legs_mm))
         yield Trap(TrapKind.SMALL_TRIANGLE, reach[corner], (corner, smallest.start))
         return
-    short = min((_nearest_short(footprint, corner, longest)), key=lambda side: side.length_mm, default=None)
-    if short:
-        yield Trap(TrapKind.SHORT_SIDE, reach[corner], (corner, short.name))
-
-
-def _nearest_short(footprint: Footprint, corner: str, longest_mm: float) -> list[Side]:
-    """Short sides at a corner or at its neighbours."""
+    short = [side for side in footprint.sides if side.length_mm < SHORT_SHARE * longest]
     near = {name for side in footprint.sides_at(corner) for name in (side.start, side.end)}
-    return [s for name in near for s in footprint.sides_at(name) if s.length_mm < SHORT_SHARE * longest_mm]
+    # one beside the corner is the likelier cause
+    short.sort(key=lambda side: (not near & {side.start, side.end}, side.length_mm))
+    if short:
+        yield Trap(TrapKind.SHORT_SIDE, reach[corner], (corner, short[0].name))
 
 
 def _slope(pulls: Sequence[Pull], heights_mm: Mapping[str, float], tolerance_mm: float) -> Iterable[Trap]:

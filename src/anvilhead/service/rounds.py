@@ -18,6 +18,7 @@ from anvilhead.jobfile.square_results import RecheckResult
 from anvilhead.service import views
 from anvilhead.service.documents import Acceptance, InHandChange, LostCreate, RoundBegin, SetAgain
 from anvilhead.service.people import By
+from anvilhead.service.round_views import InHand
 from anvilhead.service.showing import burn_of, naming_in, plans_of, rounds_in, structure_view
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
@@ -113,7 +114,7 @@ def set_again(database: Database, structure_id: str, lost_id: str, document: Set
         return _shown(session, structure_id)
 
 
-def take_in_hand(database: Database, structure_id: str, document: InHandChange, by: By) -> views.InHand:
+def take_in_hand(database: Database, structure_id: str, document: InHandChange, by: By) -> InHand:
     """Say which pull the crew is at, so that both ends of the tape see the same; the last one to say so counts."""
     with database.session() as session:
         row = store.structure_by_id(session, structure_id, to_change=True)
@@ -121,7 +122,7 @@ def take_in_hand(database: Database, structure_id: str, document: InHandChange, 
             session.add(InHandRow(structure_id=row.id, call=document.call, who=by.who, at=by.at))
         else:
             row.in_hand.call, row.in_hand.who, row.in_hand.at = document.call, by.who, by.at
-    return views.InHand(call=document.call, who=by.who, at=by.at)
+    return InHand(call=document.call, who=by.who, at=by.at)
 
 
 def recheck(database: Database, structure_id: str) -> RecheckResult:

@@ -5,12 +5,11 @@ from datetime import datetime
 from typing import Any
 
 from anvilhead.core.coach_words import pull_name
-from anvilhead.core.length_printing import print_difference
 from anvilhead.core.length_reading import read_length
 from anvilhead.core.network import planned_mm
 from anvilhead.core.recheck import Occasion
 from anvilhead.core.standards import STANDARDS
-from anvilhead.core.tolerances import COINCIDENT_MM, ON_TOLERANCE_MM
+from anvilhead.core.tolerances import COINCIDENT_MM
 from anvilhead.core.units import Units
 from anvilhead.jobfile.call_rows import call_sheet, key_of
 from anvilhead.jobfile.control import Control
@@ -20,7 +19,6 @@ from anvilhead.jobfile.models import Plan, Reading
 from anvilhead.jobfile.naming import Naming, naming_of, pull_of
 from anvilhead.jobfile.placed import Site, place_all
 from anvilhead.jobfile.planned import Planned, planned
-from anvilhead.jobfile.point_solving import solve_lost
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.solving import solve_structure
 from anvilhead.jobfile.square_results import SquareResult
@@ -30,7 +28,8 @@ from anvilhead.service import views
 from anvilhead.service.how_taken import HowTaken
 from anvilhead.service.preview import difference_text
 from anvilhead.service.progress import ground_state, next_thing, stages_of
-from anvilhead.store.tables import AcceptanceRow, JobRow, LostPointRow, PlanRevisionRow, PullRow, StructureRow
+from anvilhead.service.round_views import acceptance_of, begun_of, in_hand_of, lost_of, names_of
+from anvilhead.store.tables import JobRow, PlanRevisionRow, PullRow, StructureRow
 
 
 @dataclass(frozen=True)
@@ -158,53 +157,13 @@ def _structure_view(row: StructureRow, job: JobRow, plans: JobPlans) -> views.St
         result=result,
         calls=call_sheet(found, rounds, burn.mm),
         pulls=[_pull_view(pull, rounds.naming, units) for pull in row.pulls],
-        begun=[views.BegunRound(round=one.round, occasion=Occasion(one.occasion)) for one in row.rounds],
-        accepted=[_acceptance(one, units) for one in row.acceptances],
-        lost=[_lost(one, rounds, burn.mm) for one in row.lost],
-        names=_names(rounds.naming),
-        in_hand=row.in_hand and views.InHand(call=row.in_hand.call, who=row.in_hand.who, at=row.in_hand.at),
+        begun=begun_of(row),
+        accepted=[acceptance_of(one, units) for one in row.acceptances],
+        lost=[lost_of(one, rounds, burn.mm) for one in row.lost],
+        names=names_of(rounds.naming),
+        in_hand=in_hand_of(row),
         stages=stages,
         next=next_thing(result.square, stages),
-    )
-
-
-def _names(naming: Naming) -> views.Names:
-    return views.Names(
-        points=list(naming.points),
-        stakes=list(naming.stakes),
-        lines=list(naming.lines),
-        can_hold_wall=len(naming.named.known) > 1,
-    )
-
-
-def _acceptance(row: AcceptanceRow, units: Units) -> views.AcceptanceView:
-    worst = None if row.worst_mm is None else float(row.worst_mm)
-    tolerance = float(row.tolerance_mm)
-    return views.AcceptanceView(
-        round=row.round,
-        worst_mm=worst,
-        worst_text=None if worst is None else print_difference(worst, units),
-        tolerance_text=print_difference(tolerance, units),
-        over=worst is not None and worst > tolerance + ON_TOLERANCE_MM,
-        note=row.note,
-        who=row.who,
-        at=row.at,
-    )
-
-
-def _lost(row: LostPointRow, rounds: Rounds, burn_mm: float) -> views.LostPointView:
-    naming = rounds.naming
-    known = row.point in naming.points
-    left = [name for name in row.left if name in naming.points]
-    return views.LostPointView(
-        id=row.id,
-        point=row.point,
-        who=row.who,
-        at=row.at,
-        set_again=row.set_again,
-        set_by=row.set_by,
-        set_at=row.set_at,
-        found=solve_lost(naming, row.point, left, rounds, burn_mm, rounds.units) if known and not row.set_at else None,
     )
 
 

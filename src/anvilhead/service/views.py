@@ -8,7 +8,6 @@ from pydantic import Field
 from anvilhead.core.coach_words import hold_text
 from anvilhead.core.instrument import Instrument
 from anvilhead.core.length_printing import print_length
-from anvilhead.core.recheck import Occasion
 from anvilhead.core.squaring import Verdict
 from anvilhead.core.tape import PullKind
 from anvilhead.core.traps import is_rectangle
@@ -23,8 +22,9 @@ from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.result_parts import Between, Place, Result
 from anvilhead.jobfile.results import StructureResult
-from anvilhead.jobfile.square_results import CallResult, LostResult
+from anvilhead.jobfile.square_results import CallResult
 from anvilhead.jobfile.writing import text_of
+from anvilhead.service.round_views import AcceptanceView, BegunRound, InHand, LostPointView, Names
 
 
 class ShownLength(Result):
@@ -114,59 +114,6 @@ class PullView(Between):
     who: str
     at: datetime
     struck: StrikeView | None
-
-
-class BegunRound(Result):
-    """A round and why it is pulled."""
-
-    round: int
-    occasion: Occasion
-
-
-class AcceptanceView(Result):
-    """A round accepted by name; `over` when something was farther off than allowed."""
-
-    round: int
-    worst_mm: float | None
-    worst_text: str | None
-    tolerance_text: str
-    over: bool
-    note: str
-    who: str
-    at: datetime
-
-
-class LostPointView(Result):
-    """A lost point; `found` says how to find it again, null once it is set or when the plan no longer has it."""
-
-    id: str
-    point: str
-    who: str
-    at: datetime
-    set_again: str | None
-    set_by: str | None
-    set_at: datetime | None
-    found: LostResult | None
-
-
-class Names(Result):
-    """What pulls can name.
-
-    `stakes` are those with names of their own; `can_hold_wall`: whether what stood there before can be held.
-    """
-
-    points: list[str]
-    stakes: list[str]
-    lines: list[str]
-    can_hold_wall: bool
-
-
-class InHand(Result):
-    """The pull that the crew is at, by its key."""
-
-    call: str
-    who: str
-    at: datetime
 
 
 class StageName(StrEnum):

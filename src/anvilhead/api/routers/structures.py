@@ -20,7 +20,8 @@ from anvilhead.service.documents import (
     RoundBegin,
     SetAgain,
 )
-from anvilhead.service.views import InHand, StructureView
+from anvilhead.service.round_views import InHand
+from anvilhead.service.views import StructureView
 
 router = APIRouter(prefix="/structures/{structure_id}", tags=["structures"], responses=ANSWERS)
 

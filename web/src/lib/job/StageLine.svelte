@@ -133,6 +133,7 @@
 		.name,
 		[aria-current] .name {
 			font-size: 0.75rem;
+			white-space: normal;
 		}
 		/* there is room for one state: where one stands; the knots show the others */
 		a:not([aria-current]) .state {

@@ -5,6 +5,7 @@ from itertools import combinations
 import pytest
 
 from anvilhead.core.batter_board import BoardLayout
+from anvilhead.core.hold import Hold
 from anvilhead.core.length_reading import read_length
 from anvilhead.core.squaring import SetOut, Verdict, check_square
 from anvilhead.core.tape import Pull, PullKind
@@ -41,9 +42,10 @@ class TestShortSides:
         assert found.amount_mm > 2 * 25.4 / 8
         assert "Pull a long way across" in trap_text(found, Units.FT_IN)
 
-    def test_a_long_pull_across_takes_it_away(self) -> None:
-        pulls = pulled(self.JOG.corners, list(combinations(self.JOG.names, 2)) * 2)
-        assert TrapKind.SHORT_SIDE not in traps(SetOut(self.JOG, BoardLayout(1200), tolerance_mm=6), pulls)
+    def test_holding_a_long_wall_takes_it_away(self) -> None:
+        pulls = pulled(self.JOG.corners, list(combinations(self.JOG.names, 2)))
+        set_out = SetOut(self.JOG, BoardLayout(1200), hold=Hold(names=("F", "E")))
+        assert TrapKind.SHORT_SIDE not in traps(set_out, pulls)
 
 
 def test_a_small_triangle_on_a_long_wall_is_told() -> None:

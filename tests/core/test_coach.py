@@ -6,7 +6,7 @@ import pytest
 
 from anvilhead.core.batter_board import BoardLayout, boards_for
 from anvilhead.core.coach import Asked, asked_by, in_hand_order
-from anvilhead.core.coach_words import pull_how, pull_name
+from anvilhead.core.coach_words import pull_how
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.network import Named
 from anvilhead.core.point import Point
@@ -15,6 +15,7 @@ from anvilhead.core.squaring import SetOut, Verdict, check_square
 from anvilhead.core.tape import Pull, PullKind
 from anvilhead.core.units import Units
 from anvilhead.core.walking import in_walking_order, step_mm, walking_mm
+from anvilhead.core.words import pull_name
 from tests.slip_trials import CLIPPED, ELL, STORE
 
 LAYOUT = BoardLayout(1219.2)

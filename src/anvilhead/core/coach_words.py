@@ -29,19 +29,6 @@ def occasion_text(occasion: Occasion) -> str:
     return _OCCASIONS[occasion]
 
 
-def pull_name(pull: Pull) -> str:
-    """A pull as it is called: A–C, D to line AB, along AB from A to P1, right angle at A to D, triangle at B."""
-    if pull.kind is PullKind.TO_LINE:
-        return f"{pull.start} to line {pull.end}"
-    if pull.kind is PullKind.ALONG:
-        return f"along {pull.line}, {pull.start}–{pull.end}"
-    if pull.kind is PullKind.SQUARE:
-        return f"laser square at {pull.start}, {pull.end}"
-    if pull.kind is PullKind.TRIANGLE:
-        return f"triangle at {pull.start}"
-    return f"{pull.start}–{pull.end}"
-
-
 def pull_how(pull: Pull, units: Units) -> str:
     """How a pull that is not from point to point is taken, in a sentence; empty for one that is."""
     if pull.kind is PullKind.TO_LINE:

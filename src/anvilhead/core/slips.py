@@ -252,8 +252,8 @@ def _with_value(observation: Observation, value_mm: float) -> Observation:
 def _explanation(search: _Search, without: _Without, pull: Pull) -> tuple[float, Slip, float]:
     """Best explanation of one pull: its score (lower is likelier), the slip and the correction."""
     fit, strangeness = without.fit, _strangeness(search, without.fit)
-    needed = math.hypot(without.should_be_mm, pull.fall_mm) - (pull.length_mm if not pull.fall_mm else
-                                                             pull.reading_mm - pull.burn_mm)  # fmt: skip
+    taut = pull.reading_mm - pull.burn_mm if pull.fall_mm else pull.length_mm
+    needed = math.hypot(without.should_be_mm, pull.fall_mm) - taut
     best: dict[Slip, tuple[float, float]] = {}
     for slip, correction in _possible_corrections(search, pull, fit):
         off = abs(correction - needed) / without.sigma_mm

@@ -92,12 +92,24 @@ class PullReason(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class NextPull:
-    """The pull that would help most, and why; `gain` is the share of corner variance it takes away."""
+    """The pull that would help most, and why; `gain` is the share of corner variance it takes away.
 
-    start: str
-    end: str
+    Its reading is left open; `length_mm` of the pull means nothing.
+    """
+
+    pull: Pull
     reason: PullReason
     gain: float
+
+    @property
+    def start(self) -> str:
+        """Where it starts."""
+        return self.pull.start
+
+    @property
+    def end(self) -> str:
+        """Where it ends."""
+        return self.pull.end
 
 
 @dataclass(frozen=True, slots=True)
@@ -141,48 +153,68 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
     """
     footprint = set_out.footprint
     network = network_of(footprint, set_out.named, set_out.hold, set_out.tape, pulls)
-    fit = everything = network.adjusted()
-    suspects: list[Suspect] = []
-    mirrored: Mirrored | None = None
-    believed = list(range(len(pulls)))
-    if everything.disagrees:
-        suspects = find_slips(network, pulls, everything, units, set_out.heights_mm)
-        believed = without_certain(pulls, suspects)
-        mirrored = None if len(believed) < len(pulls) else find_mirrored(network, everything, footprint.names)
-        if mirrored:
-            fit = everything = mirrored.fit
-            suspects = []
-        elif len(believed) < len(pulls):
-            fit = network.adjusted([network.observations[i] for i in believed])
+    found = _believe(set_out, network, pulls, units)
+    fit = found.fit
     loose = _corners_of(footprint, fit.loose)
     usable = not (loose or fit.disagrees)
-    is_proven = usable and fit.redundancy > 1
-    if usable and not mirrored:
-        mirrored = mirrored_in(network, fit, footprint.names)
     laid = lay(set_out.hold, fit, network.planned, footprint.names)
     moves = moves_for(footprint, set_out.boards, laid.corners) if usable else ()
     whole = len(moves) == 2 * len(footprint.sides)
-    helpful = _helpful(set_out, network, fit, believed, pulls)
+    helpful = _helpful(set_out, network, fit, found.believed, pulls)
     return SquareCheck(
-        verdict=_doubt(footprint, everything) or _settled(set_out, laid, moves),
+        verdict=_doubt(footprint, found.everything) or _settled(set_out, laid, moves),
         network=network,
         fit=fit,
         laid=laid,
-        believed=tuple(believed),
+        believed=tuple(found.believed),
         loose=loose,
         moves=moves,
         order=order_for(footprint, laid.corners, moves, set_out.tolerance_mm, set_out.hands) if whole else None,
         predicted=_predictions(set_out, laid, moves, pulls),
-        suspects=tuple(suspects),
-        next_pull=_next_pull(fit, loose, helpful, suspects),
+        suspects=tuple(found.suspects),
+        next_pull=_next_pull(fit, loose, helpful, found.suspects),
         helpful=helpful,
-        traps=(
-            (Trap(TrapKind.MIRRORED, 0.0, (mirrored.corner, "–".join(mirrored.over))),)
-            if mirrored
-            else _traps(set_out, pulls, laid, moves, disagrees=everything.disagrees, is_proven=is_proven)
-        ),
+        traps=_traps(set_out, pulls, laid, moves, found),
         worst=_worst(set_out, laid) if usable else None,
     )
+
+
+@dataclass(frozen=True, slots=True)
+class _Believed:
+    """What is believed of a round.
+
+    Attributes:
+        everything: adjustment of all pulls; fit: of those believed.
+        believed: indexes of those; suspects: what may be wrong with the others.
+        mirrored: the corner that stands on the wrong side, if one does.
+    """
+
+    everything: Adjustment
+    fit: Adjustment
+    believed: list[int]
+    suspects: list[Suspect]
+    mirrored: Mirrored | None
+
+
+def _believe(set_out: SetOut, network: Network, pulls: Sequence[Pull], units: Units) -> _Believed:
+    """Adjust all pulls; where they disagree, look for slips, then for a corner on the wrong side."""
+    corners = set_out.footprint.names
+    everything = network.adjusted()
+    every = list(range(len(pulls)))
+    if not everything.disagrees:
+        mirrored = (
+            None if _corners_of(set_out.footprint, everything.loose) else mirrored_in(network, everything, corners)
+        )
+        return _Believed(everything, everything, every, [], mirrored)
+    suspects = find_slips(network, pulls, everything, units, set_out.heights_mm)
+    believed = without_certain(pulls, suspects)
+    if len(believed) < len(pulls):
+        fit = network.adjusted([network.observations[i] for i in believed])
+        return _Believed(everything, fit, believed, suspects, None)
+    mirrored = find_mirrored(network, everything, corners)
+    if mirrored:
+        return _Believed(mirrored.fit, mirrored.fit, every, [], mirrored)
+    return _Believed(everything, everything, every, suspects, None)
 
 
 def _corners_of(footprint: Footprint, loose: Sequence[str]) -> tuple[str, ...]:
@@ -191,14 +223,17 @@ def _corners_of(footprint: Footprint, loose: Sequence[str]) -> tuple[str, ...]:
 
 
 def _traps(
-    set_out: SetOut, pulls: Sequence[Pull], laid: Laid, moves: Sequence[Move], *, disagrees: bool, is_proven: bool
+    set_out: SetOut, pulls: Sequence[Pull], laid: Laid, moves: Sequence[Move], found: _Believed
 ) -> tuple[Trap, ...]:
-    """Traps in the readings; how far a side has slid is not worth saying from readings that contradict each other."""
+    """Traps in the readings, without those that the rest of them proves to be none."""
+    if found.mirrored:
+        return (Trap(TrapKind.MIRRORED, 0.0, (found.mirrored.corner, "–".join(found.mirrored.over))),)
     traps = traps_in(set_out.footprint, pulls, set_out.tolerance_mm, set_out.tape, laid.ellipses, set_out.heights_mm)
-    side = wrong_side(move.inward_mm for move in moves)
-    hushed = {TrapKind.RACKED} if disagrees else set()
-    if is_proven:  # pulls to spare that agree leave no room for one tape laid along a slope
+    # how far a side has slid is not worth saying from readings that contradict each other
+    hushed = {TrapKind.RACKED} if found.everything.disagrees else set()
+    if moves and found.fit.redundancy > 1:  # pulls to spare that agree leave no room for one tape laid along a slope
         hushed.add(TrapKind.SLOPE)
+    side = wrong_side(move.inward_mm for move in moves)
     told = tuple(trap for trap in traps if trap.kind not in hushed)
     return (*told, side) if side else told
 
@@ -253,13 +288,12 @@ def _next_pull(
     fit: Adjustment, loose: Sequence[str], helpful: Sequence[PullGain], suspects: Sequence[Suspect]
 ) -> NextPull | None:
     if suspects:
-        pull = suspects[0].pull
-        return NextPull(pull.start, pull.end, PullReason.REPEAT, 0.0)
+        return NextPull(suspects[0].pull, PullReason.REPEAT, 0.0)
     if fit.redundancy > 0 and not loose:
         return None
     best = helpful[0]
     reason = PullReason.LOOSE if loose else PullReason.UNCHECKED
-    return NextPull(best.start, best.end, reason, best.share)
+    return NextPull(Pull(best.start, best.end, 1.0), reason, best.share)
 
 
 @dataclass(frozen=True, slots=True)

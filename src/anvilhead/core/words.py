@@ -8,7 +8,7 @@ from anvilhead.core.length_printing import print_difference, print_length
 from anvilhead.core.moves import Hands, Move
 from anvilhead.core.slips import LEAST_IN_COMMON, Slip, Suspect
 from anvilhead.core.squaring import NextPull, PullReason, SetOut, SquareCheck, Verdict
-from anvilhead.core.tape import Pull
+from anvilhead.core.tape import Pull, PullKind
 from anvilhead.core.tolerances import SMALLEST_MOVE_MM
 from anvilhead.core.traps import Trap, TrapKind, is_rectangle
 from anvilhead.core.units import Units
@@ -67,7 +67,7 @@ def _doubtful(check: SquareCheck) -> str:
         return "Every reading is off by the same"
     certain = [suspect for suspect in check.suspects if suspect.certain]
     if certain:
-        return f"{pair_name(certain[0].pull)} does not fit the others"
+        return f"{pull_name(certain[0].pull)} does not fit the others"
     return "Something is wrong: these readings cannot all be right"
 
 
@@ -163,7 +163,7 @@ def suspect_text(suspect: Suspect, units: Units) -> str:
             else "the tape was not burned although the sheet says so"
         )
     way = "long" if suspect.correction_mm < 0 else "short"
-    return f"{pair_name(suspect.pull)} reads {amount} {way}: {happened}."
+    return f"{pull_name(suspect.pull)} reads {amount} {way}: {happened}."
 
 
 def move_text(move: Move, units: Units) -> str:
@@ -176,13 +176,21 @@ def next_pull_text(next_pull: NextPull) -> str:
     return _why_pull(next_pull)
 
 
-def pair_name(pull: Pull) -> str:
-    """A pull by its corners, as called: A–C."""
+def pull_name(pull: Pull) -> str:
+    """A pull as it is called: A–C, D to line AB, along AB from A to P1, right angle at A to D, triangle at B."""
+    if pull.kind is PullKind.TO_LINE:
+        return f"{pull.start} to line {pull.end}"
+    if pull.kind is PullKind.ALONG:
+        return f"along {pull.line}, {pull.start}–{pull.end}"
+    if pull.kind is PullKind.SQUARE:
+        return f"laser square at {pull.start}, {pull.end}"
+    if pull.kind is PullKind.TRIANGLE:
+        return f"triangle at {pull.start}"
     return f"{pull.start}–{pull.end}"
 
 
 def _why_pull(next_pull: NextPull) -> str:
-    pair = f"{next_pull.start}–{next_pull.end}"
+    pair = pull_name(next_pull.pull)
     if next_pull.reason is PullReason.LOOSE:
         return f"No arithmetic can tell yet where every corner is. Pull {pair}: it settles most."
     if next_pull.reason is PullReason.UNCHECKED:
@@ -211,7 +219,7 @@ def _in_common(check: SquareCheck) -> bool:
 
 def _again(suspects: Sequence[Suspect]) -> str:
     named = [s for s in suspects if s.slip is not Slip.UNKNOWN] or list(suspects)
-    seen = list(dict.fromkeys(pair_name(s.pull) for s in named))[:3]
+    seen = list(dict.fromkeys(pull_name(s.pull) for s in named))[:3]
     return listed(seen)
 
 

@@ -43,11 +43,8 @@ def call_sheet(found: Planned, rounds: Rounds, burn_mm: float) -> list[CallResul
                 rows.append(sheet.row(pull))
                 known.add(key_of(pull))
     latest = rounds.checks.get(rounds.latest or 0)
-    if latest and latest.next_pull:
-        asked = next((p for p in [s.pull for s in latest.suspects] if p.start == latest.next_pull.start), None)
-        pull = asked or Pull(latest.next_pull.start, latest.next_pull.end, 1.0)
-        if key_of(pull) not in known:
-            rows.append(sheet.row(pull))
+    if latest and latest.next_pull and key_of(latest.next_pull.pull) not in known:
+        rows.append(sheet.row(latest.next_pull.pull))
     return rows
 
 
@@ -63,7 +60,7 @@ def to_pull(found: Planned, rounds: Rounds) -> list[ToPull]:
         pulled[-1] if pulled else None,
     )
     return [
-        ToPull(start=one.start, end=one.end, key=key_of(one.pull), pull=one.kind, name=coach_words.pull_name(one.pull))
+        ToPull(start=one.start, end=one.end, key=key_of(one.pull), pull=one.kind, name=words.pull_name(one.pull))
         for one in left
     ]
 
@@ -151,7 +148,7 @@ class _Sheet:
             start=call.start,
             end=call.end,
             key=key_of(pull),
-            name=coach_words.pull_name(pull),
+            name=words.pull_name(pull),
             kind=call.kind,
             pull=pull.kind,
             line=pull.line or None,

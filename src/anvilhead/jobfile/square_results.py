@@ -99,8 +99,9 @@ class SuspectResult(Between):
 
 
 class NextPullResult(Between):
-    """The pull that would help most now; `gain` is the share of corner variance it takes away."""
+    """The pull that would help most now; `gain` is the share of corner variance it takes away, `key` its call's."""
 
+    key: str
     why: str
     reason: PullReason
     gain: float

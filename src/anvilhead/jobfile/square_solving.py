@@ -17,7 +17,7 @@ from anvilhead.core.tape import Pull, PullKind
 from anvilhead.core.two_routes import meetings
 from anvilhead.core.units import Units
 from anvilhead.jobfile import square_results as r
-from anvilhead.jobfile.call_rows import to_pull
+from anvilhead.jobfile.call_rows import key_of, to_pull
 from anvilhead.jobfile.judging import Rounds
 from anvilhead.jobfile.naming import Naming
 from anvilhead.jobfile.planned import Planned
@@ -65,6 +65,7 @@ def solve_square(found: Planned, rounds: Rounds) -> r.SquareResult | None:
         and r.NextPullResult(
             start=check.next_pull.start,
             end=check.next_pull.end,
+            key=key_of(check.next_pull.pull),
             why=words.next_pull_text(check.next_pull),
             reason=check.next_pull.reason,
             gain=round(check.next_pull.gain, 4),

@@ -4,13 +4,13 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from anvilhead.core.coach_words import pull_name
 from anvilhead.core.length_reading import read_length
 from anvilhead.core.network import planned_mm
 from anvilhead.core.recheck import Occasion
 from anvilhead.core.standards import STANDARDS
 from anvilhead.core.tolerances import COINCIDENT_MM
 from anvilhead.core.units import Units
+from anvilhead.core.words import pull_name
 from anvilhead.jobfile.call_rows import call_sheet, key_of
 from anvilhead.jobfile.control import Control
 from anvilhead.jobfile.judging import Rounds, judge

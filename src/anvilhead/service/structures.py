@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from anvilhead.core.coach_words import pull_name
+from anvilhead.core.words import pull_name
 from anvilhead.jobfile.models import Plan
 from anvilhead.jobfile.naming import pull_of, pull_problems
 from anvilhead.jobfile.planned import work_out

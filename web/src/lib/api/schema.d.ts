@@ -2178,13 +2178,15 @@ export interface components {
         };
         /**
          * NextPullResult
-         * @description The pull that would help most now; `gain` is the share of corner variance it takes away.
+         * @description The pull that would help most now; `gain` is the share of corner variance it takes away, `key` its call's.
          */
         NextPullResult: {
             /** From */
             from: string;
             /** To */
             to: string;
+            /** Key */
+            key: string;
             /** Why */
             why: string;
             reason: components["schemas"]["PullReason"];

@@ -109,13 +109,7 @@ export class CallSheetState {
 		const open = this.rows.filter((row) => !row.pull && !row.parcel).map((row) => row.key);
 		const square = this.#structure().result.square;
 		if (this.lookingAgain || square?.round !== this.round) return open;
-		const asked = square.next_pull
-			? this.rows.find(
-					(row) =>
-						pair(row.call.from, row.call.to) ===
-						pair(square.next_pull?.from ?? '', square.next_pull?.to ?? '')
-				)?.key
-			: undefined;
+		const asked = square.next_pull?.key;
 		const near = square.to_pull.map((one) => one.key).filter((key) => open.includes(key));
 		const order = [...near, ...open.filter((key) => !near.includes(key))];
 		return asked ? [asked, ...order.filter((key) => key !== asked)] : order;

@@ -18,9 +18,6 @@
 	const TAPES: Instrument[] = ['steel-tape', 'long-tape', 'laser-meter'];
 	const sheet = $derived(stage.sheet);
 	const shown = $derived(stage.shown);
-	const hasMoves = $derived(
-		shown?.order && shown.verdict !== 'square' && shown.verdict !== 'check-readings'
-	);
 </script>
 
 <RoundBar {stage} />
@@ -53,7 +50,7 @@
 		<Helpful square={shown} onTake={(from, to) => stage.takePair(from, to)} />
 	{/if}
 	<Told square={shown} />
-	{#if hasMoves && shown.order}
+	{#if shown.order && shown.verdict !== 'square'}
 		<Moves
 			order={shown.order}
 			hold={shown.hold}

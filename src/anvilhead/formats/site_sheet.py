@@ -9,6 +9,7 @@ from datetime import date
 
 from reportlab.lib.units import mm
 
+from anvilhead.core.tape import PullKind
 from anvilhead.core.units import Units
 from anvilhead.formats.drawing import Drawing, looks_of, plan_drawing, scale_for
 from anvilhead.formats.paper import MARGIN, Paper
@@ -114,7 +115,13 @@ def _calls(page: Paper, sheet: SheetOf) -> None:
     at = (0.0, 0.14, 0.28, 0.52, 0.76)
     page.row(["Pull", "", "Call", "Read", "Read again"], at, 11, right=(2,))
     for call in sheet.calls:
-        page.row([f"{call.start} – {call.end}", call.kind, call.call_text, "", ""], at, 19, bold=2, right=(2,))
+        page.row(
+            [call.name, call.kind if call.pull is PullKind.POINTS else "", call.call_text, "", ""],
+            at,
+            19,
+            bold=2,
+            right=(2,),
+        )
 
 
 def _steps(page: Paper, result: StructureResult) -> None:

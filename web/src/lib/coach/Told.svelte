@@ -8,6 +8,7 @@
 	let { square }: Props = $props();
 
 	const odd = $derived(square.outcome && !square.outcome.as_told ? square.outcome : null);
+	const agreeing = $derived(square.meetings.filter((one) => one.agrees));
 	const apart = $derived(square.meetings.filter((one) => !one.agrees));
 </script>
 
@@ -34,3 +35,17 @@
 {#each apart as one, index (index)}
 	<p class="caution mt-2"><Words text={one.text} /></p>
 {/each}
+{#if agreeing.length}
+	<details class="no-print mt-1">
+		<summary class="flex min-h-11 cursor-pointer items-center underline"
+			>Corners that two ways come to</summary
+		>
+		<ul class="list-disc pl-5">
+			{#each agreeing as one, index (index)}
+				<li>
+					{one.ways.map((way) => way.join('–')).join(' and ')}: <Words text={one.text} />
+				</li>
+			{/each}
+		</ul>
+	</details>
+{/if}

@@ -7,6 +7,7 @@
 	import LookAgain from '$lib/coach/LookAgain.svelte';
 	import Lost from '$lib/coach/Lost.svelte';
 	import PullAndMove from '$lib/coach/PullAndMove.svelte';
+	import RoundsTable from '$lib/coach/RoundsTable.svelte';
 	import RoundsChart from '$lib/coach/RoundsChart.svelte';
 	import { useSquareStage } from '$lib/coach/stage.svelte';
 	import { OCCASIONS } from '$lib/coach/words';
@@ -69,6 +70,7 @@
 						onSet={(id, how) => stage.actions.setAgain(id, how)}
 					/>
 				{:else}
+					<RoundsTable {structure} />
 					<Readings {structure} onStrike={(pull) => sheet.strike(pull)} />
 				{/if}
 			{/snippet}

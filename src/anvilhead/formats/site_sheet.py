@@ -115,13 +115,9 @@ def _calls(page: Paper, sheet: SheetOf) -> None:
     at = (0.0, 0.14, 0.28, 0.52, 0.76)
     page.row(["Pull", "", "Call", "Read", "Read again"], at, 11, right=(2,))
     for call in sheet.calls:
-        page.row(
-            [call.name, call.kind if call.pull is PullKind.POINTS else "", call.call_text, "", ""],
-            at,
-            19,
-            bold=2,
-            right=(2,),
-        )
+        plain = call.pull is PullKind.POINTS
+        cells = [call.name, call.kind if plain else "", call.call_text, "", ""]
+        page.row(cells, at, 19 if plain else 12, bold=2, right=(2,))
 
 
 def _steps(page: Paper, result: StructureResult) -> None:

@@ -18,6 +18,7 @@ from anvilhead.core.tape import Pull, PullKind
 from anvilhead.core.two_routes import meetings
 from anvilhead.core.units import Units
 from tests.crews import Site
+from tests.shapes import ring
 from tests.sites import RECTANGLE_PAIRS, displaced, pulled
 from tests.slip_trials import ELL, STORE
 
@@ -155,6 +156,11 @@ class TestLookingAgain:
         least = 2 * len(shape.names) - 3
         assert least <= len(found.pulls) <= least + len(shape.names)
         assert len(found.pulls) < len(list(combinations(shape.names, 2))) + (shape is STORE)
+
+    def test_two_hundred_corners_are_braced_all_round_without_choosing(self) -> None:
+        found = recheck_set(SetOut(ring(200), BoardLayout(1200)))
+        assert len(found.pulls) == 400
+        assert "sure to show" in words.recheck_text(found, 3, Units.M) or found.shows_mm is None
 
     def test_the_next_pull_of_the_set_is_never_across_the_whole_site_and_back(self) -> None:
         pulls = recheck_set(SetOut(ELL, BoardLayout(1200))).pulls

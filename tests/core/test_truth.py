@@ -15,6 +15,7 @@ from anvilhead.core.squaring import SetOut, SquareCheck, Verdict, check_square
 from anvilhead.core.tape import Pull, PullKind
 from anvilhead.core.traps import TrapKind
 from tests.crews import Site, both_crews, rectangle_site
+from tests.shapes import ring
 from tests.sites import pulled
 from tests.slip_trials import CLIPPED, ELL, STORE, outline
 
@@ -23,17 +24,6 @@ COMB = outline(
     (0, 0), (24_000, 0), (24_000, 9000), (20_000, 9000), (20_000, 6000), (16_000, 6000),
     (16_000, 9000), (10_000, 9000), (10_000, 6000), (6000, 6000), (6000, 9000), (0, 9000),
 )  # fmt: skip
-
-
-def ring(count: int) -> Footprint:
-    """Corners on an oval, the first side along +x."""
-    points = [
-        Point(20_000 * math.cos(2 * math.pi * i / count), 14_000 * math.sin(2 * math.pi * i / count))
-        for i in range(count)
-    ]
-    along = (points[1] - points[0]).unit()
-    away = [point - points[0] for point in points]
-    return Footprint(tuple(Point(p.dot(along), along.cross(p)) for p in away))
 
 
 SHAPES = {"triangle": TRIANGLE, "rectangle": STORE, "ell": ELL, "clipped": CLIPPED, "comb": COMB, "forty": ring(40)}

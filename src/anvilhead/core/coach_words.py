@@ -7,7 +7,7 @@ from anvilhead.core.lost_point import Recovery, Way
 from anvilhead.core.moves import Hands, Move, Order, Push
 from anvilhead.core.next_pull import PullGain
 from anvilhead.core.outcome import Happened, NailOutcome, Outcome
-from anvilhead.core.recheck import Moved, Occasion
+from anvilhead.core.recheck import Moved, Occasion, RecheckSet
 from anvilhead.core.squaring import Alternative, Verdict
 from anvilhead.core.tape import Pull, PullKind
 from anvilhead.core.tolerances import LOOSE_MM
@@ -198,6 +198,15 @@ def moved_text(moved: Moved, footprint: Footprint, units: Units) -> str:
         if abs(mm) > moved.allowed_mm / 2:
             parts.append(f"{print_difference(abs(mm), units)} {forth if mm > 0 else back}")
     return f"{moved.corner} has moved {amount}: {' and '.join(parts) or 'a little each way'}."
+
+
+def recheck_text(found: RecheckSet, tolerance_mm: float, units: Units) -> str:
+    """What a set of pulls promises to show."""
+    if found.shows_mm is None:
+        return "These pulls brace every corner; how little movement they would show cannot be promised."
+    shows, allowed = (print_difference(mm, units) for mm in (found.shows_mm, tolerance_mm))
+    told = f"These pulls are sure to show a corner that has moved {shows} or more."
+    return f"{told} A tape cannot promise the {allowed} allowed." if found.shows_mm > tolerance_mm else told
 
 
 def recovery_text(point: str, recovery: Recovery, burn_mm: float, units: Units) -> str:

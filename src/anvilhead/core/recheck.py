@@ -10,9 +10,10 @@ from dataclasses import dataclass
 from enum import StrEnum
 from itertools import combinations
 
-from anvilhead.core.adjustment import frame_for
+from anvilhead.core.adjustment import adjust, frame_for
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.next_pull import Knowledge, best_set
+from anvilhead.core.observation import Distance
 from anvilhead.core.point import Point
 from anvilhead.core.squaring import SetOut, SquareCheck
 from anvilhead.core.tape import ordered_pair
@@ -32,12 +33,19 @@ class Occasion(StrEnum):
     BEFORE_POUR = "before-pour"
 
 
+MOST_CORNERS_TO_CHOOSE = 60
+"""Choosing grows with the cube of the corners; beyond, every side and second neighbour is pulled, which braces it."""
+
+
 @dataclass(frozen=True, slots=True)
 class RecheckSet:
-    """Pulls to take, in walking order; and the smallest movement of any corner that they are sure to show."""
+    """Pulls to take, in walking order; and the smallest movement of any corner that they are sure to show.
+
+    None where they leave a corner too loose to promise anything.
+    """
 
     pulls: tuple[tuple[str, str], ...]
-    shows_mm: float
+    shows_mm: float | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,6 +73,8 @@ def recheck_set(set_out: SetOut) -> RecheckSet:
     """A short set of pulls that would show any corner moving by more than the tolerance, or as little as it can."""
     footprint, corners = set_out.footprint, set_out.footprint.corners
     held = set_out.hold.frame_line or (footprint.names[0], footprint.names[1])
+    if len(corners) > MOST_CORNERS_TO_CHOOSE:
+        return _braced_ring(set_out, held)
     knowledge = Knowledge(frame_for(corners, held), corners, ())
     # two rounds are compared, so each may use up 1/√2 of what is to be shown
     near = set_out.tolerance_mm / math.sqrt(2)
@@ -84,6 +94,21 @@ def moved_since(footprint: Footprint, accepted: SquareCheck, now: SquareCheck) -
         by = now.laid.corners[name] - accepted.laid.corners[name]
         found.append(Moved(name, by, by.length(), math.hypot(before.major_mm, after.major_mm)))
     return tuple(sorted(found, key=lambda one: -one.amount_mm))
+
+
+def _braced_ring(set_out: SetOut, held: tuple[str, str]) -> RecheckSet:
+    """Sides and second neighbours, as they come round."""
+    names, corners = set_out.footprint.names, set_out.footprint.corners
+    count = len(names)
+    pairs = [(names[i], names[(i + step) % count]) for i in range(count) for step in (1, 2)]
+    lengths = [corners[a].distance_to(corners[b]) for a, b in pairs]
+    fit = adjust(
+        corners,
+        held,
+        [Distance(a, b, mm, set_out.tape.sigma_mm(mm)) for (a, b), mm in zip(pairs, lengths, strict=True)],
+    )
+    reach = [ellipse.major_mm for ellipse in fit.ellipses.values() if ellipse]
+    return RecheckSet(tuple(pairs), None if fit.loose else max(reach) * math.sqrt(2))
 
 
 def _pairs(footprint: Footprint, held: Sequence[str]) -> list[tuple[str, str]]:

@@ -22,8 +22,6 @@ def solve_recheck(naming: Naming, burn_mm: float, units: Units) -> r.RecheckResu
     """A short set of pulls that would show movement."""
     found = recheck_set(naming.set_out)
     at = naming.footprint.corners
-    shows = print_difference(found.shows_mm, units)
-    tolerance = print_difference(naming.set_out.tolerance_mm, units)
     return r.RecheckResult(
         pulls=[
             r.RecheckPull(
@@ -34,9 +32,8 @@ def solve_recheck(naming: Naming, burn_mm: float, units: Units) -> r.RecheckResu
             )
             for a, b in found.pulls
         ],
-        shows_mm=tidy(found.shows_mm),
-        text=f"These pulls are sure to show a corner that has moved {shows} or more."
-        + (f" A tape cannot promise the {tolerance} allowed." if found.shows_mm > naming.set_out.tolerance_mm else ""),
+        shows_mm=None if found.shows_mm is None else tidy(found.shows_mm),
+        text=coach_words.recheck_text(found, naming.set_out.tolerance_mm, units),
     )
 
 

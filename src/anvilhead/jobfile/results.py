@@ -44,7 +44,7 @@ class StructureResult(Result):
         methods: null in a quick answer that leaves them out.
         setting_out: sheet of the chosen school, else of the one recommended.
         rounds: every round, for the path from the first to the accepted.
-        recheck: pulls that would show movement; null in a quick answer that leaves it out.
+        recheck: pulls that would show movement; null before a round is accepted, and in a quick answer.
         lost: points to be set again.
     """
 

@@ -38,7 +38,7 @@ def solve_job(job: JobFile) -> r.Results:
         rounds = rounds_of(job, name, naming_of(one, (site, name)), units)
         solved[name] = solve_structure(one, rounds, site=(site, name), burn_mm=burn_mm).model_copy(
             update={
-                "recheck": solve_recheck(rounds.naming, burn_mm, units),
+                "recheck": solve_recheck(rounds.naming, burn_mm, units) if rounds.accepted else None,
                 "lost": [
                     solve_lost(rounds.naming, lost.point, lost.left, rounds, burn_mm, units)
                     for lost in job.lost

@@ -245,10 +245,10 @@ class RecheckPull(Between):
 
 
 class RecheckResult(Result):
-    """A short set of pulls in walking order; `shows_mm` is the least movement of a corner they are sure to show."""
+    """A short set of pulls in walking order; `shows_mm`: what they are sure to show."""
 
     pulls: list[RecheckPull]
-    shows_mm: float
+    shows_mm: float | None
     text: str
 
 

@@ -1,13 +1,14 @@
-"""Files out and in: site sheet, drawings, points."""
+"""Files out and in: site sheet, drawings, points.
+
+The libraries for DXF and PDF take seconds to load, so they are loaded by the first file that needs them.
+"""
 
 from dataclasses import dataclass
 from datetime import date
 
 from anvilhead.core.units import Units
 from anvilhead.formats.drawing import plan_drawing
-from anvilhead.formats.dxf import DxfRefused, read_dxf, write_dxf
 from anvilhead.formats.points_csv import read_points, write_points
-from anvilhead.formats.site_sheet import SheetOf, write_site_sheet
 from anvilhead.formats.svg import write_svg
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.service import views
@@ -30,6 +31,8 @@ class FileOut:
 
 def site_sheet(database: Database, structure_id: str, paper: str, today: date) -> FileOut:
     """The site sheet of a structure as PDF, for `a4` or `letter`."""
+    from anvilhead.formats.site_sheet import SheetOf, write_site_sheet  # noqa: PLC0415
+
     with database.session() as session:
         row = store.structure_by_id(session, structure_id)
         view = structure_view(row)
@@ -47,6 +50,8 @@ def site_sheet(database: Database, structure_id: str, paper: str, today: date) -
 
 def plan_dxf(database: Database, structure_id: str) -> FileOut:
     """The plan of a structure as DXF, a layer to each family."""
+    from anvilhead.formats.dxf import write_dxf  # noqa: PLC0415
+
     view, units = _structure(database, structure_id)
     name = view.plan.name or view.name_in_file
     text = write_dxf(plan_drawing(view.result), name, units)
@@ -75,6 +80,8 @@ def outlines_in_dxf(raw: bytes) -> views.OutlinesRead:
     Raises:
         DocumentRefused: when it cannot be read as one.
     """
+    from anvilhead.formats.dxf import DxfRefused, read_dxf  # noqa: PLC0415
+
     try:
         found = read_dxf(raw)
     except DxfRefused as error:

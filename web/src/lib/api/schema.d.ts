@@ -3005,13 +3005,13 @@ export interface components {
         };
         /**
          * RecheckResult
-         * @description A short set of pulls in walking order; `shows_mm` is the least movement of a corner they are sure to show.
+         * @description A short set of pulls in walking order; `shows_mm`: what they are sure to show.
          */
         RecheckResult: {
             /** Pulls */
             pulls: components["schemas"]["RecheckPull"][];
             /** Shows Mm */
-            shows_mm: number;
+            shows_mm: number | null;
             /** Text */
             text: string;
         };
@@ -3600,7 +3600,7 @@ export interface components {
          *         methods: null in a quick answer that leaves them out.
          *         setting_out: sheet of the chosen school, else of the one recommended.
          *         rounds: every round, for the path from the first to the accepted.
-         *         recheck: pulls that would show movement; null in a quick answer that leaves it out.
+         *         recheck: pulls that would show movement; null before a round is accepted, and in a quick answer.
          *         lost: points to be set again.
          */
         StructureResult: {

@@ -79,7 +79,7 @@ def test_a_station_is_where_the_right_angle_is_thrown() -> None:
 def test_what_was_pulled_is_not_asked_again_and_the_rest_starts_where_the_tape_is() -> None:
     asked = calls(School.EQUAL_DIAGONALS, STORE)
     last = Pull("C", "D", 1.0)
-    left = in_hand_order(asked, STORE, nails(STORE), {last.key, ("A", "B")}, last)
+    left = in_hand_order(asked, STORE, nails(STORE), [Pull("B", "A", 1.0), last])
 
     assert {pull_name(one.pull) for one in left} == {"B–C", "D–A", "A–C", "B–D"}
     places = STORE.corners
@@ -96,6 +96,17 @@ def test_walking_order_is_shorter_than_letter_order() -> None:
     assert sorted(ordered) == sorted(pairs)
     assert walking_mm([ends[p] for p in ordered], 2) < 0.7 * walking_mm([ends[p] for p in pairs], 2)
     assert all(one != other for one, other in pairwise(ordered))
+
+
+def test_one_alone_starts_each_pull_where_the_last_was_read() -> None:
+    asked = calls(School.EQUAL_DIAGONALS, STORE)
+    left = in_hand_order(asked, STORE, nails(STORE), [Pull("A", "B", 1.0)], crew=1)
+    # read at B: B–C is hooked there, C–D at C, and so round; each next pull starts at no distance
+    standing = STORE.corners["B"]
+    for one in left[:4]:
+        ends = [STORE.corners[one.start], STORE.corners[one.end]]
+        assert standing in ends
+        standing = ends[0] if ends[1] == standing else ends[1]
 
 
 def test_two_people_swap_ends_where_that_is_nearer() -> None:

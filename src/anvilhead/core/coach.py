@@ -3,7 +3,7 @@
 What was pulled already is not asked for again; what is left starts where the tape is.
 """
 
-from collections.abc import Callable, Collection, Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 
 from anvilhead.core.footprint import Footprint, Side
@@ -94,7 +94,7 @@ def asked_by(school: School, footprint: Footprint, named: Named, unit_mm: float)
 
 
 def in_hand_order(
-    asked: Sequence[Asked], footprint: Footprint, named: Named, pulled: Collection[tuple[str, ...]], last: Pull | None
+    asked: Sequence[Asked], footprint: Footprint, named: Named, pulls: Sequence[Pull], crew: int = 2
 ) -> list[Asked]:
     """What is left to pull, nearest first from where the tape is.
 
@@ -102,13 +102,14 @@ def in_hand_order(
         asked: the school's pulls.
         footprint: the planned outline.
         named: what else they name.
-        pulled: keys of pulls taken in this round.
-        last: the pull taken last.
+        pulls: taken in this round, the last one last.
+        crew: one or two people.
     """
     places = dict(named.points) | footprint.corners
-    left = [one for one in asked if one.pull.key not in pulled]
-    standing = _ends(last, footprint, places) if last else None
-    return in_walking_order(left, lambda one: _ends(one.pull, footprint, places), standing)
+    done = {pull.key for pull in pulls}
+    left = [one for one in asked if one.pull.key not in done]
+    standing = _ends(pulls[-1], footprint, places) if pulls else None
+    return in_walking_order(left, lambda one: _ends(one.pull, footprint, places), standing, crew)
 
 
 def _ends(pull: Pull, footprint: Footprint, places: Mapping[str, Point]) -> tuple[Point, Point]:

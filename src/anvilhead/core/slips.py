@@ -142,7 +142,9 @@ def find_slips(
         agreeing = [c for c in candidates if c.rest_agrees]
         single = not found and len(agreeing) == 1 and agreeing[0].fit.redundancy >= 1
         if not (found or single):
-            together = _common_slip(search) or ([] if agreeing else _rows_swapped(search, fit))
+            together = _burn_never_made(search) or (
+                [] if agreeing else _bent_hook(search) or _rows_swapped(search, fit)
+            )
             if together:
                 return together
         considered = agreeing or [min(candidates, key=lambda c: c.fit.weighted_square_sum)]
@@ -212,31 +214,34 @@ def _rows_swapped(search: _Search, fit: Adjustment) -> list[Suspect]:
     return []
 
 
-def _common_slip(search: _Search) -> list[Suspect]:
-    """The same slip in every reading alike: a bent hook, or a burn that was noted and never made, or the reverse.
+def _burn_never_made(search: _Search) -> list[Suspect]:
+    """Every reading noted as burned and pulled from the hook all the same."""
+    burned = [i for i, p in enumerate(search.pulls) if p.kind in _TAPED and p.burn_mm]
+    return _common_slip(search, Slip.BURN, burned, [search.pulls[i].burn_mm for i in burned[:1]])
 
-    Never certain: whoever holds the tape can look.
-    """
-    tapes = [i for i, p in enumerate(search.pulls) if p.kind in _TAPED]
-    hooked = [i for i in tapes if not search.pulls[i].burn_mm]
-    burned = [i for i in tapes if search.pulls[i].burn_mm]
-    tries = [(Slip.HOOK, hooked, by) for size in HOOKS_MM for by in (size, -size)]
-    tries += [(Slip.BURN, burned, search.pulls[i].burn_mm) for i in burned[:1]]
-    best: tuple[float, Slip, list[int], float] | None = None
-    for slip, which, by in tries:
-        if len(which) < LEAST_IN_COMMON:
-            continue
+
+def _bent_hook(search: _Search) -> list[Suspect]:
+    """Every reading from the hook off by the same; only looked for where no single reading explains it all."""
+    hooked = [i for i, p in enumerate(search.pulls) if p.kind in _TAPED and not p.burn_mm]
+    return _common_slip(search, Slip.HOOK, hooked, [by for size in HOOKS_MM for by in (size, -size)])
+
+
+def _common_slip(search: _Search, slip: Slip, which: Sequence[int], amounts: Sequence[float]) -> list[Suspect]:
+    """The same slip in several readings alike; never certain: whoever holds the tape can look."""
+    if len(which) < LEAST_IN_COMMON:
+        return []
+    best: tuple[float, float] | None = None
+    for by in amounts:
         observations = list(search.network.observations)
         for i in which:
             observations[i] = _with_value(observations[i], search.pulls[i].length_mm + by)
         fit = search.network.adjusted(observations)
         near = _strangeness(search, fit) <= len(search.network.planned)
         if not fit.disagrees and near and (best is None or _agreement(fit) > best[0]):
-            best = (_agreement(fit), slip, which, by)
+            best = (_agreement(fit), by)
     if best is None:
         return []
-    chance, slip, which, by = best
-    return [Suspect(search.pulls[i], slip, by, certain=False, agreement=chance) for i in which]
+    return [Suspect(search.pulls[i], slip, best[1], certain=False, agreement=best[0]) for i in which]
 
 
 def _strangeness(search: _Search, fit: Adjustment) -> float:

@@ -56,8 +56,8 @@ def to_pull(found: Planned, rounds: Rounds) -> list[ToPull]:
         sheet.asked() or [Asked(PullKind.POINTS, c.start, c.end, c.length_mm) for c in sheet.calls()],
         found.footprint,
         rounds.naming.named,
-        {pull.key for pull in pulled},
-        pulled[-1] if pulled else None,
+        pulled,
+        found.plan.crew,
     )
     return [
         ToPull(start=one.start, end=one.end, key=key_of(one.pull), pull=one.kind, name=words.pull_name(one.pull))

@@ -1,5 +1,7 @@
 """What a builder does, in the words of the screens."""
 
+from uuid import uuid4
+
 from playwright.sync_api import Locator, Page, expect
 
 # the far side of a 44' × 27' 6" store has slid about 3/4" toward C; a foot is burned
@@ -16,6 +18,34 @@ def make_store(page: Page, job: str = "Gannet Slip") -> None:
     page.get_by_label("Width, B to C").fill("27 6")
     page.get_by_role("button", name="Set it out").click()
     expect(page.get_by_role("heading", name="Where the boards stand")).to_be_visible()
+
+
+def stand_at_boards(page: Page, job: str = "Gannet Slip") -> None:
+    """The boards of a fresh store, made without the screens: for tests of what comes after them."""
+    page.goto(f"{_made_store(page, job)}/boards")
+    expect(page.get_by_role("heading", name="Where the boards stand")).to_be_visible()
+
+
+def stand_at_square(page: Page, job: str = "Gannet Slip") -> None:
+    """The call sheet of a fresh store, made without the screens."""
+    page.goto(f"{_made_store(page, job)}/square")
+    expect(page.get_by_role("heading", name="Pull the first round")).to_be_visible()
+
+
+def _made_store(page: Page, job: str) -> str:
+    store = {
+        "id": str(uuid4()),
+        "name_in_file": "boat-store",
+        "plan": {
+            "name": "Boat store",
+            "kind": "building",
+            "footprint": {"shape": "rectangle", "length": "44", "width": "27 6"},
+        },
+    }
+    body = {"id": str(uuid4()), "name": job, "units": "ft-in", "burn": "1'", "structure": store}
+    made = page.request.post("/api/jobs", data=body, headers={"Anvilhead-Who": "Ines"})
+    assert made.ok, made.text()
+    return f"/jobs/{body['id']}/{store['id']}"
 
 
 def go_square(page: Page) -> None:

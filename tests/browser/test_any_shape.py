@@ -8,7 +8,7 @@ from playwright.sync_api import Page, expect
 from anvilhead.core.units import Units
 from anvilhead.formats.drawing import Drawing, Stroke
 from anvilhead.formats.dxf import write_dxf
-from tests.browser.steps import make_store
+from tests.browser.steps import stand_at_boards
 
 # 30 ft along, a bay of 4 ft legs at 45 degrees on the right, an ell on the left
 ELL_WITH_BAY = [
@@ -62,7 +62,7 @@ def test_an_ell_with_a_bay_from_an_empty_yard_to_paper_without_the_mouse(page: P
 
 
 def test_a_leg_put_in_taken_out_mirrored_and_started_elsewhere(page: Page) -> None:
-    make_store(page, "Turning about")
+    stand_at_boards(page, "Turning about")
     page.keyboard.press("2")
     page.get_by_role("button", name="Change it wall by wall").click()
     walls = page.get_by_role("list", name="Walls, one after the other")
@@ -90,7 +90,7 @@ def test_a_leg_put_in_taken_out_mirrored_and_started_elsewhere(page: Page) -> No
 
 
 def test_footing_lines_their_nails_and_their_overall_size(page: Page) -> None:
-    make_store(page, "Footings")
+    stand_at_boards(page, "Footings")
     page.keyboard.press("2")
     page.get_by_role("tab", name="Lines beside").click()
     page.get_by_label("Wall", exact=True).fill('8"')
@@ -110,7 +110,7 @@ def test_footing_lines_their_nails_and_their_overall_size(page: Page) -> None:
 
 
 def test_running_out_of_stake_is_told_before_anything_is_cut(page: Page) -> None:
-    make_store(page, "Slope")
+    stand_at_boards(page, "Slope")
     page.get_by_role("tab", name="Height").click()
     page.get_by_label("Ground at C").fill("-2'")
     page.get_by_role("button", name="+ stake").click()
@@ -124,7 +124,7 @@ def test_running_out_of_stake_is_told_before_anything_is_cut(page: Page) -> None
 
 
 def test_a_structure_stands_on_the_site_and_says_what_it_is_too_near_to(page: Page) -> None:
-    make_store(page, "On its plot")
+    stand_at_boards(page, "On its plot")
     page.keyboard.press("1")
     page.get_by_role("button", name="Another line").click()
     page.get_by_label("Name of line 1").fill("lane")
@@ -144,7 +144,7 @@ def test_a_structure_stands_on_the_site_and_says_what_it_is_too_near_to(page: Pa
 
 
 def test_a_school_is_chosen_and_a_rounded_diagonal_told(page: Page) -> None:
-    make_store(page, "Schools")
+    stand_at_boards(page, "Schools")
     page.keyboard.press("4")
     page.get_by_role("link", name="Schools compared").click()
     page.get_by_role("radio", name=re.compile("3-4-5")).check()
@@ -175,7 +175,7 @@ def test_a_footprint_from_a_drawing(page: Page) -> None:
 
 
 def test_a_picture_is_made_of_the_plan(page: Page) -> None:
-    make_store(page, "Pictured")
+    stand_at_boards(page, "Pictured")
     page.keyboard.press("5")
     with page.expect_download() as download:
         page.get_by_role("button", name="Picture (PNG)").click()
@@ -187,7 +187,7 @@ def test_a_picture_is_made_of_the_plan(page: Page) -> None:
 
 
 def test_two_people_change_different_things_and_both_stay(page: Page) -> None:
-    make_store(page, "Together")
+    stand_at_boards(page, "Together")
     page.get_by_role("tab", name="Truck").click()
     page.get_by_role("button", name="+ length").click()
     page.keyboard.type("12'")
@@ -209,7 +209,7 @@ def test_two_people_change_different_things_and_both_stay(page: Page) -> None:
 
 
 def test_what_is_held_as_true_can_be_undone(page: Page) -> None:
-    make_store(page, "Undone")
+    stand_at_boards(page, "Undone")
     page.keyboard.press("1")
     page.get_by_role("button", name="Another point").click()
     page.get_by_label("Name of point 1").fill("M1")
@@ -223,7 +223,7 @@ def test_what_is_held_as_true_can_be_undone(page: Page) -> None:
 
 
 def test_what_hung_on_a_corner_that_is_gone_can_be_taken_out_where_one_stands(page: Page) -> None:
-    make_store(page, "Clipped away")
+    stand_at_boards(page, "Clipped away")
     page.get_by_role("tab", name="Height").click()
     page.get_by_label("Ground at D").fill("-1'")
     page.get_by_role("button", name="Keep this plan").click()

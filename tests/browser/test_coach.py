@@ -6,7 +6,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import DESK, PHONE, open_page
-from tests.browser.steps import SLID, TRUE, enter, enter_round, field, go_square, make_store
+from tests.browser.steps import SLID, TRUE, enter, enter_round, field, stand_at_square
 
 SECOND_MS = 1500
 """A reading is there within a second, and the browser may take half of one to draw it."""
@@ -15,8 +15,7 @@ SECOND_MS = 1500
 @pytest.fixture
 def square(page: Page) -> Page:
     """The call sheet of a fresh boat store."""
-    make_store(page)
-    go_square(page)
+    stand_at_square(page)
     return page
 
 
@@ -25,8 +24,7 @@ class TestBothEndsOfTheTape:
     def ends(self, browser: Browser, site: str) -> Iterator[tuple[Page, Page]]:
         """Two phones on one sheet: Ines at one end, Bram at the other."""
         near = open_page(browser, site, PHONE, who="Ines")
-        make_store(near, "Two ends")
-        go_square(near)
+        stand_at_square(near, "Two ends")
         far = open_page(browser, site, PHONE, who="Bram")
         far.goto(near.url)
         expect(field(far, "A–B")).to_be_visible()
@@ -166,8 +164,7 @@ def test_which_pull_helps_most_says_how_much(square: Page) -> None:
 
 def test_a_nail_moved_the_wrong_way_is_told_after_the_next_round(browser: Browser, site: str) -> None:
     page = open_page(browser, site, DESK)
-    make_store(page, "Wrong way")
-    go_square(page)
+    stand_at_square(page, "Wrong way")
     enter_round(page, SLID)
     page.get_by_role("button", name="Nails moved: pull again").click()
     # everything was slid back but the nail of BC at C, which went out as far as it should have come in: C stands

@@ -7,7 +7,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import DESK, PHONE, open_page
-from tests.browser.steps import SLID, enter_round, go_square, make_store
+from tests.browser.steps import SLID, enter_round, stand_at_boards, stand_at_square
 
 INK_OF_LEVEL_TEXTS = """texts => texts
     .filter(text => /rotate[(](0|-90|90)[)]/.test(text.getAttribute('transform')))
@@ -39,8 +39,7 @@ def apart(one: dict[str, float], other: dict[str, float]) -> bool:
 
 
 def test_no_two_numbers_of_the_drawing_overlap(sized_page: Page) -> None:
-    make_store(sized_page)
-    go_square(sized_page)
+    stand_at_square(sized_page)
     enter_round(sized_page, SLID)
     expect(sized_page.locator("svg[role=img] .move-value")).to_have_count(6)
 
@@ -58,7 +57,7 @@ def test_no_two_numbers_of_the_drawing_overlap(sized_page: Page) -> None:
 
 
 def test_the_drawing_is_to_scale(page: Page) -> None:
-    make_store(page)
+    stand_at_boards(page)
     points = page.locator("svg[role=img] polygon.walls").get_attribute("points") or ""
     places = [tuple(float(n) for n in pair.split(",")) for pair in points.split()]
     length = abs(places[1][0] - places[0][0])
@@ -67,7 +66,7 @@ def test_the_drawing_is_to_scale(page: Page) -> None:
 
 
 def test_wheel_keys_and_button_zoom_and_bring_back(page: Page) -> None:
-    make_store(page)
+    stand_at_boards(page)
     walls = page.locator("svg[role=img] polygon.walls")
     whole = walls.get_attribute("points")
     drawing = page.get_by_role("group", name=re.compile("Plan of"))
@@ -87,7 +86,7 @@ def test_wheel_keys_and_button_zoom_and_bring_back(page: Page) -> None:
 
 def test_two_fingers_zoom_and_one_finger_scrolls_the_page(browser: Browser, site: str) -> None:
     page = open_page(browser, site, PHONE)
-    make_store(page)
+    stand_at_boards(page)
     walls = page.locator("svg[role=img] polygon.walls")
     drawing = page.get_by_role("group", name=re.compile("Plan of"))
     drawing.scroll_into_view_if_needed()
@@ -116,8 +115,7 @@ def test_two_fingers_zoom_and_one_finger_scrolls_the_page(browser: Browser, site
 
 
 def test_how_much_larger_errors_are_drawn_is_said_and_chosen(page: Page) -> None:
-    make_store(page)
-    go_square(page)
+    stand_at_square(page)
     enter_round(page, SLID)
     chosen = page.get_by_label("Errors drawn")
     expect(chosen).to_have_value("30")
@@ -128,7 +126,7 @@ def test_how_much_larger_errors_are_drawn_is_said_and_chosen(page: Page) -> None
 
 
 def test_the_drawing_follows_the_typing_and_undo_brings_the_plan_back(page: Page) -> None:
-    make_store(page)
+    stand_at_boards(page)
     page.keyboard.press("2")
     page.get_by_label("Width, B to C").fill("22")
     expect(page.get_by_role("row").filter(has_text="B–C")).to_contain_text("22′ 0″")
@@ -147,7 +145,7 @@ def test_the_drawing_follows_the_typing_and_undo_brings_the_plan_back(page: Page
 
 def test_two_who_change_one_plan_both_see_what_happened(browser: Browser, site: str) -> None:
     ines, bram = open_page(browser, site, DESK), open_page(browser, site, DESK, who="Bram")
-    make_store(ines, "Two at once")
+    stand_at_boards(ines, "Two at once")
     ines.keyboard.press("2")
     expect(ines.get_by_label("Width, B to C")).to_be_visible()
     bram.goto(ines.url)

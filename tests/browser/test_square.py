@@ -4,14 +4,13 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from anvilhead.launch.mariadb import PrivateMariaDB
-from tests.browser.steps import SLID, TRUE, enter, enter_round, field, go_square, make_store, show_record
+from tests.browser.steps import SLID, TRUE, enter, enter_round, field, show_record, stand_at_square
 
 
 @pytest.fixture
 def square(page: Page) -> Page:
     """The call sheet of a fresh boat store."""
-    make_store(page)
-    go_square(page)
+    stand_at_square(page)
     return page
 
 

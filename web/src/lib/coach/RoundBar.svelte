@@ -23,7 +23,7 @@
 			class="round"
 			aria-label="Another round"
 			disabled={!sheet.canBegin}
-			onclick={() => stage.begin()}>+<span class="max-sm:hidden"> another</span></button
+			onclick={() => stage.begin()}>+<span class="max-sm:hidden">&nbsp;another</span></button
 		>
 	</div>
 	<button class="board-button plain shrink-0" onclick={() => (stage.shouting = true)}>

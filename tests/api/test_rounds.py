@@ -3,6 +3,7 @@
 import json
 import threading
 from collections.abc import Callable, Iterator
+from concurrent.futures import ThreadPoolExecutor
 from typing import Any
 from uuid import uuid4
 
@@ -66,6 +67,12 @@ class TestKinds:
             ({"kind": "along"}, "/line", "missing"),
             ({"kind": "along", "line": "CD"}, "/line", "not-on-line"),
             ({"to": "AB", "kind": "triangle", "line": "DA"}, "/legs", "missing"),
+            ({"to": "AB", "kind": "triangle", "line": "AB", "legs": ["3'", "4'"]}, "/to", "same-line"),
+            ({"line": "AB"}, "/line", "not-for-kind"),
+            ({"offset": '3"'}, "/offset", "not-for-kind"),
+            ({"from": "D", "to": "AB", "kind": "to-line", "line": "XY"}, "/line", "not-for-kind"),
+            ({"kind": "square", "line": "AB", "height_difference": "2'"}, "/height_difference", "fall-of-laser"),
+            ({"reading": "9" * 5000}, "/reading", "too-long-text"),
             ({"to": "Z"}, "/to", "unknown-corner"),
             ({"reading": "-5'"}, "/reading", "negative"),
             ({"instrument": "string"}, "/instrument", "enum"),
@@ -134,7 +141,7 @@ class TestLookingAgain:
         enter(client, structure, TRUE)
         client.post(f"/api/structures/{structure}/acceptances", json={"round": 1})
         begun = client.post(f"/api/structures/{structure}/rounds", json={"round": 2, "occasion": "after-digging"})
-        assert begun.json()["begun"] == [{"round": 2, "occasion": "after-digging"}]
+        assert begun.json()["begun"] == [{"round": 2, "occasion": "after-digging", "text": "after digging"}]
 
         # C has come in by an inch and a half: B–C short by that, A–C by 1 1/2 × 27.5 / 51.89, about 13/16
         shown = enter(client, structure, TRUE | {"BC": "28 4 1/2", "AC": "52 9 13/16"}, 2)
@@ -185,6 +192,60 @@ class TestLostPoints:
     def test_setting_an_unknown_one_again_is_not_found(self, client: TestClient, structure: str) -> None:
         answer = client.post(f"/api/structures/{structure}/lost/{uuid4()}/set", json={"how": "by eye"})
         assert answer.status_code == 404
+
+    def test_the_id_of_another_lost_point_is_told(self, client: TestClient, new_job: NewJob) -> None:
+        one, other = (new_job()["structures"][0]["id"] for _ in range(2))
+        body = {"id": str(uuid4()), "point": "C", "left": []}
+        assert client.post(f"/api/structures/{one}/lost", json=body).status_code == 201
+        taken = client.post(f"/api/structures/{other}/lost", json=body)
+        assert (taken.status_code, taken.json()["detail"]) == (409, "The id of this lost point belongs to another.")
+
+    def test_with_nothing_left_it_is_said_what_is_missing(self, client: TestClient, structure: str) -> None:
+        body = {"id": str(uuid4()), "point": "C", "left": ["A", "C"]}
+        found = client.post(f"/api/structures/{structure}/lost", json=body).json()["lost"][0]["found"]
+        assert found["ways"] == []
+        assert found["trouble"] == "Two known points are needed to set a third. Name another that is left."
+
+
+@pytest.mark.parametrize(
+    ("path", "body", "pointer"),
+    [
+        ("acceptances", {"round": 0}, "/round"),
+        ("acceptances", {"round": 10**9}, "/round"),
+        ("acceptances", {"round": 1, "note": "x" * 501}, "/note"),
+        ("acceptances", {"round": "one"}, "/round"),
+        ("rounds", {"round": 1, "occasion": "👷"}, "/occasion"),
+        ("rounds", {"round": -3, "occasion": "before-pour"}, "/round"),
+        ("lost", {"id": "none", "point": "C"}, "/id"),
+        ("lost", {"id": str(uuid4()), "point": ""}, "/point"),
+        ("lost", {"id": str(uuid4()), "point": "x" * 5000}, "/point"),
+    ],
+)
+def test_nonsense_is_refused_with_its_place(
+    client: TestClient, structure: str, path: str, body: dict[str, Any], pointer: str
+) -> None:
+    refused = client.post(f"/api/structures/{structure}/{path}", json=body)
+    assert refused.status_code == 422
+    assert pointer in [p["pointer"] for p in refused.json()["problems"]]
+
+
+def test_two_who_do_the_same_at_once_both_stay(client: TestClient, structure: str) -> None:
+    enter(client, structure, TRUE)
+
+    def both(path: str, body: dict[str, Any]) -> list[int]:
+        def post(who: str) -> int:
+            headers = {"Anvilhead-Who": who}
+            return client.post(f"/api/structures/{structure}/{path}", json=body, headers=headers).status_code
+
+        with ThreadPoolExecutor(2) as hands:
+            return list(hands.map(post, ("Ines", "Bram")))
+
+    assert both("acceptances", {"round": 1}) == [201, 201]
+    assert both("rounds", {"round": 2, "occasion": "before-pour"}) == [201, 201]
+    assert both("lost", {"id": str(uuid4()), "point": "C", "left": []}) == [201, 201]
+    shown = client.get(f"/api/structures/{structure}").json()
+    assert {one["who"] for one in shown["accepted"]} == {"Ines", "Bram"}
+    assert (len(shown["begun"]), len(shown["lost"])) == (1, 1)
 
 
 class TestHolds:

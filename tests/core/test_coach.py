@@ -59,6 +59,17 @@ def test_pulled_as_the_school_says_every_corner_is_found_square(school: School, 
     assert check.worst[1] < 0.01
 
 
+def test_a_school_that_cannot_do_the_shape_asks_for_nothing() -> None:
+    assert calls(School.EQUAL_DIAGONALS, ELL) == []
+    assert calls(School.THREE_FOUR_FIVE, CLIPPED) == []
+
+
+@pytest.mark.parametrize("school", School)
+def test_a_single_line_is_no_trouble_to_any_school(school: School) -> None:
+    line = Footprint((Point(0, 0), Point(18_000, 0)), closed=False)
+    assert all({one.start, one.end} <= {"A", "B", "AB@A", "AB@B"} for one in calls(school, line))
+
+
 def test_numbers_by_hand() -> None:
     by_name = {pull_name(one.pull): one for one in calls(School.SQUARE_LASER, STORE)}
     assert by_name["laser square at B, C"].length_mm == pytest.approx(0)

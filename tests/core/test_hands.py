@@ -141,6 +141,11 @@ class TestOutcome:
         assert outcome.held_moved_mm > 20
         assert "it is the held line that moved" in words.outcome_title(outcome, Units.FT_IN)
 
+    def test_the_best_fit_accuses_nobody(self) -> None:
+        set_out = SetOut(STORE, BoardLayout(1219.2), hold=Hold(HoldKind.BEST_FIT, ()))
+        checks = [check_square(set_out, pulled(displaced(STORE, {"C": (mm, 0)}), RECTANGLE_PAIRS)) for mm in (40, 60)]
+        assert outcome_of(STORE, *checks) is None
+
     def test_nothing_is_said_where_nothing_was_told(self) -> None:
         loose = check_square(SET_OUT, pulled(STORE.corners, EVERY[:2]))
         assert outcome_of(STORE, loose, self.BEFORE) is None
@@ -214,6 +219,11 @@ class TestBothWays:
         assert not found["C"].agrees
         assert found["C"].misclosure_mm == pytest.approx(30, abs=20)
         assert "pull the shorter way again" in words.meeting_text(found["C"], Units.FT_IN)
+
+    def test_a_right_angle_thrown_from_the_corner_itself_is_no_end_of_the_held_line(self) -> None:
+        pulls = [*pulled(STORE.corners, RECTANGLE_PAIRS), Pull("D", "B", 8382.0, kind=PullKind.SQUARE, line="DA")]
+        assert check_square(SET_OUT, pulls).verdict is Verdict.SQUARE
+        assert all(one.agrees for one in meetings(STORE, check_square(SET_OUT, pulls)))
 
     def test_six_pulls_of_a_rectangle_are_too_few_for_two_ways(self) -> None:
         assert meetings(STORE, judged(dict(STORE.corners))) == ()

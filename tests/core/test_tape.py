@@ -5,7 +5,7 @@ import pytest
 from anvilhead.core.call_sheet import calls_for
 from anvilhead.core.errors import PullError
 from anvilhead.core.footprint import rectangle
-from anvilhead.core.tape import Pull, TapeClass, ordered_pair
+from anvilhead.core.tape import Pull, PullKind, TapeClass, ordered_pair
 from anvilhead.core.units import Units
 from anvilhead.core.words import call_origin
 
@@ -24,6 +24,7 @@ def test_two_feet_of_fall_in_thirty_cost_13_sixteenths() -> None:
     ("facts", "code"),
     [
         ({"start": "A", "end": "A", "reading_mm": 5}, "same-corner"),
+        ({"start": "A", "end": "B", "reading_mm": 5, "fall_mm": 9, "kind": PullKind.SQUARE}, "fall-of-laser"),
         ({"start": "A", "end": "B", "reading_mm": 300, "burn_mm": 304.8}, "burn-over-reading"),
         ({"start": "A", "end": "B", "reading_mm": 300, "fall_mm": 300}, "fall-over-reading"),
     ],

@@ -84,6 +84,11 @@ def test_exact_pulls_give_the_truth_whatever_is_held(shape: Footprint, seed: int
         assert max(check.laid.corners[name].distance_to(expected[name]) for name in shape.names) < 0.01
 
 
+def test_the_best_fit_of_a_shape_that_can_still_move_is_no_error() -> None:
+    set_out = SetOut(STORE, BoardLayout(1200), hold=Hold(HoldKind.BEST_FIT, ()))
+    assert check_square(set_out, pulled(STORE.corners, [("C", "D")])).verdict is Verdict.NEEDS_PULLS
+
+
 def test_two_points_held_keep_their_distance_whatever_the_tape_says_of_it() -> None:
     truth = {"A": Point(0, 0), "B": Point(13_420, 0), "C": Point(13_425, 8380), "D": Point(3, 8385)}
     hold = Hold(HoldKind.POINTS, ("A", "B"))

@@ -94,13 +94,26 @@ class TestHolds:
             {"structure": "store", "kind": "to-line", "from": "B", "to": "quay", "reading": "6'"},
             {"structure": "store", "from": "quay 1", "to": "A", "reading": "11' 8 3/16\""},
         ]
+        untied = solved(control=control, structures=[structure], pulls=pulls(SQUARE))["square"]
         square = solved(control=control, structures=[structure], pulls=pulls(SQUARE) + off)["square"]
+
+        # six right tapes say nothing about where the store lies to the quay
+        assert untied["verdict"] == "needs-pulls"
+        assert untied["headline"] == "Not tied yet to what stood there before"
+        assert "quay" in untied["next_pull"]["from"] + untied["next_pull"]["to"]
 
         # half an inch too far from the wall at A, right at B: AB has turned, so A is not where it should be
         assert square["verdict"] == "adjust"
         assert square["estimated"]["A"]["y_mm"] == pytest.approx(12.7, abs=2)
         assert square["estimated"]["B"]["y_mm"] == pytest.approx(0, abs=2)
         assert square["hold"] == "what stood there before stays"
+
+    def test_where_nothing_stood_before_the_held_line_stays_and_says_so(self) -> None:
+        control = {"points": [{"name": "M1", "x": "0'", "y": "0'"}]}
+        placing = {"by": "point", "corner": "A", "at": "M1", "bearing": 90, "line": "AB"}
+        structure = STORE | {"placing": placing, "hold": {"by": "wall"}}
+        square = solved(control=control, structures=[structure], pulls=pulls(SQUARE))["square"]
+        assert (square["verdict"], square["hold"]) == ("square", "line AB stays")
 
 
 class TestRecord:
@@ -135,6 +148,7 @@ class TestRecord:
             ({"lost": [{"structure": "store", "point": "Q"}]}, "/lost/0/point"),
             ({"lost": [{"structure": "barn", "point": "A"}]}, "/lost/0/structure"),
             ({"rounds": [{"structure": "store", "round": 1, "occasion": "for fun"}]}, "/rounds/0/occasion"),
+            ({"rounds": [{"structure": "store", "round": 2, "occasion": "before-pour"}] * 2}, "/rounds/1/round"),
             ({"accepted": [{"structure": "store", "round": 0}]}, "/accepted/0/round"),
             ({"structures": [STORE | {"stakes": [{"name": "A", "at": [0, 0]}]}]}, "/structures/0/stakes/0/name"),
             ({"structures": [STORE | {"hold": {"by": "points"}}]}, "/structures/0/hold/points"),

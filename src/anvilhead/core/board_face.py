@@ -11,7 +11,6 @@ from anvilhead.core.batter_board import Board, BoardStyle
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.line_family import LineFamily
 from anvilhead.core.point import Point
-from anvilhead.core.tolerances import COINCIDENT_MM
 
 BOARD_MARGIN_MM = 152.4
 """Board beyond its outermost and its innermost nail: 6 inches, room for a stake and a nail to be moved."""
@@ -77,9 +76,3 @@ def boards_to_cut(boards: Sequence[Board], faces: Sequence[BoardFace]) -> list[f
         span = max(one.distance_to(other) for one in points for other in points)
         lengths.append(max(LEAST_BOARD_MM, span + 2 * BOARD_MARGIN_MM))
     return lengths
-
-
-def shared_nails(face: BoardFace) -> list[tuple[str, str]]:
-    """Families that come to one nail on a board, such as a form face on the wall face."""
-    pairs = zip(face.nails, face.nails[1:], strict=False)
-    return [(a.family, b.family) for a, b in pairs if b.running_mm - a.running_mm < COINCIDENT_MM]

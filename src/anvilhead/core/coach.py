@@ -10,7 +10,7 @@ from anvilhead.core.footprint import Footprint, Side
 from anvilhead.core.network import Named, lines_of, planned_mm
 from anvilhead.core.point import Point
 from anvilhead.core.school import right_corners
-from anvilhead.core.school_errors import School
+from anvilhead.core.school_errors import SCHOOLS, Baseline, Instruments, School
 from anvilhead.core.tape import Pull, PullKind
 from anvilhead.core.tolerances import COINCIDENT_MM
 from anvilhead.core.triangle import largest_triangle
@@ -88,8 +88,10 @@ def asked_by(school: School, footprint: Footprint, named: Named, unit_mm: float)
         unit_mm: what 3-4-5 multiples are counted in.
 
     Returns:
-        Pulls as the school goes; fewer than the shape needs where the school cannot do all of it.
+        Pulls as the school goes; none when the school cannot do the shape.
     """
+    if isinstance(SCHOOLS[school](Baseline(footprint, 0.0, Instruments(unit_mm=unit_mm))), str):
+        return []
     return _SCHOOLS[school](_Plan(footprint, named, unit_mm))
 
 
@@ -127,8 +129,6 @@ def _ends(pull: Pull, footprint: Footprint, places: Mapping[str, Point]) -> tupl
 
 def _equal_diagonals(plan: _Plan) -> list[Asked]:
     names = plan.footprint.names
-    if len(names) != 4:
-        return plan.sides()
     return [
         *plan.sides(),
         *(plan.asked(PullKind.POINTS, a, b) for a, b in ((names[0], names[2]), (names[1], names[3]))),
@@ -182,7 +182,7 @@ def _square_laser(plan: _Plan) -> list[Asked]:
     """A right angle thrown at the nearer end, and for the farthest corner from the other end as well."""
     base = plan.base
     found = [plan.asked(PullKind.POINTS, base.start, base.end)]
-    farthest = max(plan.others, key=lambda name: _off(plan, name))
+    farthest = max(plan.others, key=lambda name: _off(plan, name), default="")
     for name in plan.others:
         near, far = _near_and_far(plan, name)
         found.append(plan.asked(PullKind.SQUARE, near, name, base.name))

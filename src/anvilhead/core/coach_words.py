@@ -1,6 +1,6 @@
 """What the coach says with hands in mind: moves, what became of them, what is held, what to pull, what moved."""
 
-from anvilhead.core.footprint import Footprint
+from anvilhead.core.footprint import Footprint, line_name
 from anvilhead.core.hold import Hold, HoldKind
 from anvilhead.core.length_printing import print_difference, print_length
 from anvilhead.core.lost_point import Recovery, Way
@@ -13,7 +13,7 @@ from anvilhead.core.tape import Pull, PullKind
 from anvilhead.core.tolerances import LOOSE_MM
 from anvilhead.core.two_routes import Meeting
 from anvilhead.core.units import Units
-from anvilhead.core.words import listed, number_word
+from anvilhead.core.words import listed, number_word, things_word
 
 _OCCASIONS = {
     Occasion.SQUARE: "to bring the strings in",
@@ -21,7 +21,6 @@ _OCCASIONS = {
     Occasion.AFTER_DIGGING: "after digging",
     Occasion.BEFORE_POUR: "before the pour",
 }
-_THINGS = {Hands.NAILS: ("nail", "nails"), Hands.STAKES: ("stake", "stakes"), Hands.FORMS: ("corner", "corners")}
 
 
 def occasion_text(occasion: Occasion) -> str:
@@ -50,31 +49,24 @@ def pull_how(pull: Pull, units: Units) -> str:
 def order_title(order: Order, hold: Hold) -> str:
     """What hands are to do, with what stays."""
     count = len(order.moves) + len(order.pushes)
-    things = _THINGS[order.hands][count != 1]
     verb = {Hands.NAILS: "Move", Hands.STAKES: "Drive again", Hands.FORMS: "Push"}[order.hands]
     stays = hold_text(hold)
     if not count:
         return f"Nothing to move; {stays}"
-    return f"{verb} {number_word(count)} {things}; {stays}"
+    return f"{verb} {things_word(count, order.hands)}; {stays}"
 
 
 def hold_text(hold: Hold) -> str:
     """What stays, in a few words."""
     if hold.kind is HoldKind.LINE:
-        return f"line {line_of(hold.names)} stays"
+        return f"line {line_name(*hold.names)} stays"
     if hold.kind is HoldKind.POINT:
-        return f"{hold.names[0]} stays, and the direction of {line_of(hold.names[1:])}"
+        return f"{hold.names[0]} stays, and the direction of {line_name(*hold.names[1:])}"
     if hold.kind is HoldKind.POINTS:
         return f"{listed(hold.names)} stay"
     if hold.kind is HoldKind.WALL:
         return "what stood there before stays"
     return "laid over the plan as near as it goes"
-
-
-def line_of(corners: tuple[str, ...]) -> str:
-    """A line by its two corners as named."""
-    first, second = corners[0], corners[1]
-    return first + second if len(first) == len(second) == 1 else f"{first}-{second}"
 
 
 def move_step(move: Move, hands: Hands, footprint: Footprint, units: Units) -> str:
@@ -120,10 +112,10 @@ def alternative_text(alternative: Alternative, units: Units) -> str:
     count = len(alternative.order.moves) + len(alternative.order.pushes)
     if not count:
         return "nothing to move"
-    things = _THINGS[alternative.order.hands][count != 1]
+    things = things_word(count, alternative.order.hands)
     largest = print_difference(alternative.largest_mm, units)
     again = "; too far out to nudge" if alternative.verdict is Verdict.RESTAKE else ""
-    return f"{number_word(count)} {things}, {largest} at most{again}"
+    return f"{things}, {largest} at most{again}"
 
 
 def outcome_title(outcome: Outcome, units: Units) -> str:

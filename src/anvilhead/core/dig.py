@@ -83,12 +83,6 @@ class BoardClash:
     meets: str
 
 
-def board_ends(board: Board, length_mm: float) -> tuple[Point, Point]:
-    """A board's two ends on the plan, its wall-face nail in the middle."""
-    half = board.inward * (length_mm / 2)
-    return board.nail - half, board.nail + half
-
-
 def clashes(
     boards: Sequence[Board], spans: Mapping[str, tuple[Point, Point]], obstacles: Mapping[str, Footprint]
 ) -> list[BoardClash]:

@@ -76,7 +76,8 @@ def lay(hold: Hold, fit: Adjustment, planned: Mapping[str, Point], corners: Sequ
     """
     if hold.kind not in (HoldKind.POINT, HoldKind.BEST_FIT):
         return Laid(fit.corners, fit.ellipses)
-    pivots = [name for name in corners if name not in fit.loose] or list(corners)
+    known = [name for name in corners if name not in fit.loose]
+    pivots = known if len(known) > 1 else list(corners)  # one point alone gives no direction to turn by
     turn, moved = laid_corners(hold, fit.corners, planned, pivots)
     rows = _relative_rows(hold, fit, pivots)
     ellipses: dict[str, Ellipse | None] = {}

@@ -6,7 +6,7 @@ starts from, by the crossing angle (the same propagation as in `school_errors.py
 """
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from itertools import combinations
@@ -161,9 +161,3 @@ def _with_check(way: Recovery, lost: Point, survivors: Sequence[Survivor]) -> Re
         Tie(third.name, third.place.distance_to(lost)),
         None if mirror is None else third.place.distance_to(mirror),
     )  # fmt: skip
-
-
-def survivors_of(places: Mapping[str, Point], ellipses: Mapping[str, Ellipse | None]) -> list[Survivor]:
-    """Survivors at their places; those never measured count as exactly there."""
-    known = {name: ellipse.major_mm if ellipse else 0.0 for name, ellipse in ellipses.items()}
-    return [Survivor(name, place, known.get(name, 0.0)) for name, place in places.items()]

@@ -10,7 +10,7 @@ from dataclasses import dataclass, field
 
 from anvilhead.core.adjustment import Adjustment, adjust
 from anvilhead.core.footprint import Footprint
-from anvilhead.core.hold import Hold, HoldKind
+from anvilhead.core.hold import Hold
 from anvilhead.core.instrument import CLASSES, LASER_RAD, STRING_MM, Instrument
 from anvilhead.core.observation import Distance, Hypotenuse, Observation, Offset, Station, sigma_at_least
 from anvilhead.core.point import Point
@@ -46,13 +46,20 @@ class Network:
         planned: every point that takes part, at its plan; corners first.
         observations: one for each pull, in the same order.
         constraints: what lies on a string because it is a nail or a mark on it.
+        held: line that the least squares start from.
+        hold: what stays.
     """
 
     planned: dict[str, Point]
     observations: tuple[Observation, ...]
     constraints: tuple[Observation, ...]
     held: tuple[str, str]
-    fixed: tuple[str, ...]
+    hold: Hold
+
+    @property
+    def fixed(self) -> tuple[str, ...]:
+        """Points whose place is known."""
+        return self.hold.fixed
 
     def adjusted(
         self, observations: Sequence[Observation] | None = None, start_from: Mapping[str, Point] | None = None
@@ -74,8 +81,8 @@ def network_of(footprint: Footprint, named: Named, hold: Hold, tape: TapeClass, 
     """
     lines = lines_of(footprint, named)
     used = list(dict.fromkeys(name for pull in pulls for name in points_of(pull, lines)))
-    fixed = tuple(name for name in hold.fixed if name in used or name in footprint.corners)
-    planned = dict(footprint.corners) | {name: named.points[name] for name in used if name not in footprint.corners}
+    apart = [name for name in dict.fromkeys([*used, *hold.fixed]) if name not in footprint.corners]
+    planned = dict(footprint.corners) | {name: named.points[name] for name in apart}
     constraints = [
         Offset(name, lines[named.on_line[name]], 0.0, STRING_MM / 2) for name in used if name in named.on_line
     ]
@@ -88,7 +95,7 @@ def network_of(footprint: Footprint, named: Named, hold: Hold, tape: TapeClass, 
         tuple(_observation(pull, planned, lines, tape) for pull in pulls),
         tuple(constraints),
         line,
-        fixed if hold.kind is not HoldKind.WALL or len(fixed) > 1 else (),
+        hold,
     )
 
 

@@ -67,8 +67,12 @@ class Outcome:
 
 
 def outcome_of(footprint: Footprint, before: SquareCheck, now: SquareCheck) -> Outcome | None:
-    """Compare a round with what the one before predicted; None when either left the strings unknown."""
-    if before.order is None or not now.moves:
+    """Compare a round with what the one before predicted.
+
+    None when either left the strings unknown, or when nothing is held: the best fit shares one nail's error out over
+    all, and would accuse those that did as told.
+    """
+    if before.order is None or not now.moves or now.network.hold.kind is HoldKind.BEST_FIT:
         return None
     nails = _nails(footprint, before, now, now.laid.corners)
     predicted = before.order.corners
@@ -129,7 +133,12 @@ def _held_moved(footprint: Footprint, before: SquareCheck, now: SquareCheck, nai
     odd = [nail for nail in nails if nail.happened is not Happened.AS_TOLD]
     held = set(now.network.held)
     others = [name for name in footprint.names if name not in held]
-    if len({nail.board.line for nail in odd}) < 2 or len(others) < 2 or before.order is None:
+    if (
+        now.network.hold.kind is not HoldKind.LINE
+        or len({nail.board.line for nail in odd}) < 2
+        or len(others) < 2
+        or before.order is None
+    ):
         return None  # one line's two nails are explained by that line
     _, laid = laid_corners(Hold(HoldKind.BEST_FIT, ()), now.laid.corners, before.order.corners, others)
     relaid = _nails(footprint, before, now, laid)

@@ -279,7 +279,8 @@ def _helpful(
     """What would help most now, judged at the plan."""
     known = [network.observations[i] for i in believed]
     knowledge = Knowledge(fit.frame, network.planned, [*known, *network.constraints])
-    corners = set_out.footprint.names
+    # what is known can be pulled from, too
+    corners = (*set_out.footprint.names, *(name for name in network.fixed if name not in set_out.footprint.corners))
     pulled = [pulls[i].pair for i in believed if pulls[i].kind is PullKind.POINTS]
     return tuple(best_pulls(knowledge, corners, pulled, set_out.tape, MOST_HELPFUL))
 

@@ -88,6 +88,8 @@ class Pull:
         if self.start == self.end:
             raise PullError("same-corner", f"A pull needs two corners; this one goes from {self.start} to itself.")
         if self.kind is PullKind.SQUARE:
+            if self.fall_mm:
+                raise PullError("fall-of-laser", "A laser's line is level already: leave the height difference out.")
             return  # read on a rule from the thrown line, either way of it
         if self.reading_mm - self.burn_mm <= 0:
             raise PullError(

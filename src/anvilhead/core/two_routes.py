@@ -102,9 +102,9 @@ def _from_ends(check: SquareCheck, held: tuple[str, str], corner: str) -> tuple[
             continue
         if isinstance(one, Distance):
             ends[one.end if one.start == corner else one.start].append(one)
-        elif isinstance(one, Station):
+        elif isinstance(one, Station) and one.line[0] in ends:
             ends[one.line[0]].append(one)
-        else:
+        else:  # swung to the line, or thrown from the corner itself
             swung.append(one)
     for one in swung:
         min(ends.values(), key=len).append(one)

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 
 from anvilhead.core.call_sheet import Call, CallKind
 from anvilhead.core.footprint import Footprint
+from anvilhead.core.hold import HoldKind
 from anvilhead.core.length_printing import print_difference, print_length
 from anvilhead.core.moves import Hands, Move
 from anvilhead.core.slips import LEAST_IN_COMMON, Slip, Suspect
@@ -52,11 +53,12 @@ def headline(set_out: SetOut, check: SquareCheck, units: Units) -> str:
             return (
                 f"The strings are right: mark {check.worst[0] if check.worst else 'the corner'} again along its string"
             )
-        things = {Hands.NAILS: "nail", Hands.STAKES: "stake", Hands.FORMS: "corner"}[set_out.hands]
-        return f"Move {number_word(count)} {things}{'' if count == 1 else 's'}"
+        return f"Move {things_word(count, set_out.hands)}"
     if check.verdict is Verdict.RESTAKE:
         return "Too far out to nudge: set the stakes again"
     if check.verdict is Verdict.NEEDS_PULLS:
+        if set_out.hold.kind is HoldKind.WALL and len(check.loose) == len(set_out.footprint.names):
+            return "Not tied yet to what stood there before"
         return f"{listed(check.loose)} can still rack"
     return _doubtful(check)
 
@@ -228,6 +230,12 @@ def listed(names: Sequence[str]) -> str:
     if len(names) < 2:
         return "".join(names)
     return ", ".join(names[:-1]) + " and " + names[-1]
+
+
+def things_word(count: int, hands: Hands) -> str:
+    """How many of what hands take hold of: six nails, one corner."""
+    thing = {Hands.NAILS: "nail", Hands.STAKES: "stake", Hands.FORMS: "corner"}[hands]
+    return f"{number_word(count)} {thing}{'' if count == 1 else 's'}"
 
 
 def number_word(count: int) -> str:

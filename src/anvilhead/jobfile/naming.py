@@ -20,6 +20,23 @@ from anvilhead.jobfile.problems import Problem
 MOST_NAMES_TOLD = 12
 
 
+_ALONG_A_LINE = (PullKind.ALONG, PullKind.SQUARE, PullKind.TRIANGLE)
+_KEYS_OF_KINDS = {
+    "line": _ALONG_A_LINE,
+    "legs": (PullKind.TRIANGLE,),
+    "station": (PullKind.SQUARE,),
+    "offset": (PullKind.SQUARE,),
+}
+"""Keys that only some kinds of pulls take; a laser's offset on a tape would silently shorten it."""
+_NEEDED = ("line", "legs")
+_KEYS_OF_CODES = {
+    "same-corner": "to",
+    "fall-over-reading": "height_difference",
+    "fall-of-laser": "height_difference",
+}
+"""What a pull that contradicts itself is wrong about; else its reading."""
+
+
 @dataclass(frozen=True)
 class Fault:
     """What is named wrongly: the key of the document, a code, and words."""
@@ -58,14 +75,11 @@ class Naming:
 
     def faults(self, entry: Reading) -> list[Fault]:
         """What a reading names wrongly."""
-        found = [self._unknown_point("from", entry.start)]
+        found = [self._unknown_point("from", entry.start), *_out_of_kind(entry)]
         ends_on_line = entry.kind in (PullKind.TO_LINE, PullKind.TRIANGLE)
         found.append(self._unknown_line("to", entry.end) if ends_on_line else self._unknown_point("to", entry.end))
-        if entry.kind in (PullKind.ALONG, PullKind.SQUARE, PullKind.TRIANGLE):
-            if not entry.line:
-                found.append(Fault("line", "missing", f"A pull of kind “{entry.kind}” needs “line”. Add it."))
-            else:
-                found.append(self._unknown_line("line", entry.line))
+        if entry.line and entry.kind in _ALONG_A_LINE:
+            found.append(self._unknown_line("line", entry.line))
         told = [fault for fault in found if fault]
         return told or self._out_of_place(entry)
 
@@ -73,9 +87,9 @@ class Naming:
         """A line that does not have the corner on it, or has when it must not."""
         if entry.kind is PullKind.TO_LINE and entry.start in self.lines[entry.end]:
             return [Fault("to", "on-line", f"{entry.start} is on {entry.end}: there is nothing to swing.")]
-        if entry.kind is PullKind.TRIANGLE and entry.legs is None:
-            return [Fault("legs", "missing", "A triangle needs “legs”: the two marks from the corner. Add them.")]
-        strings = [("line", entry.line)] + ([("to", entry.end)] if entry.kind is PullKind.TRIANGLE else [])
+        if entry.kind is PullKind.TRIANGLE and entry.line == entry.end:
+            return [Fault("to", "same-line", f"A triangle needs two lines; both are {entry.end}. Name the other.")]
+        strings = [("line", entry.line), ("to", entry.end if entry.kind is PullKind.TRIANGLE else None)]
         return [
             Fault(
                 key,
@@ -103,6 +117,19 @@ class Naming:
         return ", ".join(told) + (" …" if len(names) > len(told) else "")
 
 
+def _out_of_kind(entry: Reading) -> list[Fault]:
+    """Keys that a pull of this kind needs and lacks, or has and does not take."""
+    faults = []
+    for key, kinds in _KEYS_OF_KINDS.items():
+        value = getattr(entry, key)
+        said = value is not None and value != type(entry).model_fields[key].default
+        if said and entry.kind not in kinds:
+            faults.append(Fault(key, "not-for-kind", f"A pull of kind “{entry.kind}” takes no “{key}”. Leave it out."))
+        elif not said and entry.kind in kinds and key in _NEEDED:
+            faults.append(Fault(key, "missing", f"A pull of kind “{entry.kind}” needs “{key}”. Add it."))
+    return faults
+
+
 def naming_of(found: Planned, site: tuple[Site, str] | None = None) -> Naming:
     """Everything that pulls of a structure may name; what was there before needs its place on the site."""
     points = {board.name: board.nail for board in found.boards}
@@ -119,7 +146,8 @@ def naming_of(found: Planned, site: tuple[Site, str] | None = None) -> Naming:
     named = Named(known | points, on_line, lines, tuple(known))
     hold = found.set_out.hold
     if hold.kind is HoldKind.WALL:
-        hold = Hold(HoldKind.WALL, tuple(known))
+        # until two known points give a direction, the held line stays, and says so
+        hold = Hold(HoldKind.WALL, tuple(known)) if len(known) > 1 else Hold(names=found.held_line)
     heights = {name: mm for name, mm in found.heights_mm.items() if name in found.footprint.corners or name in points}
     return Naming(found.footprint, replace(found.set_out, named=named, hold=hold, heights_mm=heights), stakes)
 
@@ -175,6 +203,6 @@ def pull_problems(entry: Reading, naming: Naming, pointer: str = "") -> list[Pro
     try:
         pull_of(entry)
     except PullError as error:
-        key = {"same-corner": "to", "fall-over-reading": "height_difference"}.get(error.code, "reading")
+        key = _KEYS_OF_CODES.get(error.code, "reading")
         problems.append(Problem(pointer=f"{pointer}/{key}", code=error.code, message=error.message))
     return problems

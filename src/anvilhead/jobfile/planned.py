@@ -42,6 +42,7 @@ class Planned:
         gone: lines of the section that the footprint has no room for, in words.
         inner: inner lines.
         boards: every board; needs: why each stands as far out as it must, when there is a dig.
+        held_line: its two corners, in the order named.
         set_out: what is to be squared; `naming.py` adds what pulls can name.
         heights_mm: ground heights that are said, by corner and board.
     """
@@ -55,6 +56,7 @@ class Planned:
     inner: tuple[InnerLine, ...]
     boards: tuple[Board, ...]
     needs: tuple[SetbackNeed, ...]
+    held_line: tuple[str, str]
     set_out: SetOut
     heights_mm: dict[str, float]
 
@@ -111,6 +113,7 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
             tuple(inner),
             boards_for(outline, layout),
             tuple(needs),
+            held,
             set_out,
             {place: height.mm for place, height in plan.boards.ground.items()},
         ),

@@ -89,9 +89,24 @@ def validate_job(data: Any) -> JobFile:
     for i, lost in enumerate(job.lost):
         if lost.structure in namings:
             problems += lost_problems(lost, namings[lost.structure], f"/lost/{i}")
+    problems += _rounds_twice(job)
     refuse(problems)
     refuse(not_placed)
     return job
+
+
+def _rounds_twice(job: JobFile) -> list[Problem]:
+    """Rounds that are said to be for two reasons."""
+    said = [(one.structure, one.round) for one in job.rounds]
+    return [
+        Problem(
+            pointer=f"/rounds/{i}/round",
+            code="round-twice",
+            message=f"Round {number} of “{structure}” is listed twice. Keep one.",
+        )
+        for i, (structure, number) in enumerate(said)
+        if (structure, number) in said[:i]
+    ]
 
 
 def lost_problems(lost: LostEntry, naming: Naming, pointer: str = "") -> list[Problem]:

@@ -5,6 +5,7 @@ from itertools import combinations
 from typing import Any, Literal
 
 from anvilhead.core import coach_words, words
+from anvilhead.core.footprint import line_name
 from anvilhead.core.hold import Hold, HoldKind
 from anvilhead.core.length_printing import print_difference, print_length
 from anvilhead.core.moves import Hands, Move, Order, Push
@@ -190,7 +191,7 @@ def _then(pulls: Sequence[Pull], places: Mapping[str, Point], naming: Naming, un
 def hold_document(hold: Hold) -> dict[str, Any]:
     """What a plan says to hold this."""
     if hold.kind is HoldKind.LINE:
-        return {"by": hold.kind.value, "line": coach_words.line_of(hold.names)}
+        return {"by": hold.kind.value, "line": line_name(*hold.names)}
     return {"by": hold.kind.value}
 
 

@@ -2,6 +2,7 @@
 
 from datetime import datetime
 
+from anvilhead.core.coach_words import occasion_text
 from anvilhead.core.length_printing import print_difference
 from anvilhead.core.recheck import Occasion
 from anvilhead.core.tolerances import ON_TOLERANCE_MM
@@ -15,10 +16,11 @@ from anvilhead.store.tables import AcceptanceRow, LostPointRow, StructureRow
 
 
 class BegunRound(Result):
-    """A round and why it is pulled."""
+    """A round and why it is pulled, in words too."""
 
     round: int
     occasion: Occasion
+    text: str
 
 
 class AcceptanceView(Result):
@@ -69,7 +71,11 @@ class InHand(Result):
 
 def begun_of(row: StructureRow) -> list[BegunRound]:
     """Rounds that were begun for a reason."""
-    return [BegunRound(round=one.round, occasion=Occasion(one.occasion)) for one in row.rounds]
+    return [
+        BegunRound(round=one.round, occasion=occasion, text=occasion_text(occasion))
+        for one in row.rounds
+        for occasion in [Occasion(one.occasion)]
+    ]
 
 
 def in_hand_of(row: StructureRow) -> InHand | None:

@@ -36,7 +36,7 @@ def begin_round(database: Database, structure_id: str, document: RoundBegin, by:
         row = store.structure_by_id(session, structure_id, to_change=True)
         known = next((one for one in row.rounds if one.round == document.round), None)
         if known is None:
-            session.add(_round_row(row, document.round, document.occasion, by))
+            store.add(session, _round_row(row, document.round, document.occasion, by), "This round is begun already.")
             text = f"Began round {document.round} {occasion_text(document.occasion)}."
             store.add_log(session, row.job, "round-begun", text, by.who, by.at, row.id)
         elif known.occasion != document.occasion:
@@ -94,7 +94,8 @@ def lose_point(database: Database, structure_id: str, document: LostCreate, by: 
                 if name not in points
             ]
         )
-        session.add(_lost_row(str(document.id), row, document.point, document.left, by))
+        lost = _lost_row(str(document.id), row, document.point, document.left, by)
+        store.add(session, lost, "The id of this lost point belongs to another.")
         left = f"; left are {', '.join(document.left)}" if document.left else ""
         store.add_log(session, row.job, "point-lost", f"{document.point} is gone{left}.", by.who, by.at, row.id)
         return _shown(session, structure_id)

@@ -10,7 +10,7 @@ from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session, selectinload
 
 from anvilhead.store.errors import Conflict, NotFound, StaleRevision
-from anvilhead.store.tables import InHandRow, JobRow, LogRow, PlanRevisionRow, PullRow, StrikeRow, StructureRow
+from anvilhead.store.tables import Base, InHandRow, JobRow, LogRow, PlanRevisionRow, PullRow, StrikeRow, StructureRow
 
 _WHOLE_STRUCTURE = (
     selectinload(StructureRow.revisions),
@@ -153,6 +153,16 @@ def add_log(
 def log_of(session: Session, job_id: str) -> Sequence[LogRow]:
     """Everything that happened to a job, oldest first."""
     return session.scalars(select(LogRow).where(LogRow.job_id == job_id).order_by(LogRow.number)).all()
+
+
+def add(session: Session, row: Base, on_conflict: str) -> None:
+    """Add a row of a structure's record.
+
+    Raises:
+        Conflict: with these words, when its key is taken.
+    """
+    session.add(row)
+    _flush(session, on_conflict)
 
 
 def last_change(session: Session, job_id: str) -> tuple[int, datetime | None]:

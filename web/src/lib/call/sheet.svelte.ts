@@ -99,6 +99,13 @@ export class CallSheetState {
 		return this.occasionOf(this.round);
 	}
 
+	/** The same in words. */
+	get again(): string {
+		return this.occasion
+			? (this.#structure().begun.find((one) => one.round === this.round)?.text ?? '')
+			: '';
+	}
+
 	occasionOf(round: number): Occasion | undefined {
 		const begun = this.#structure().begun.find((one) => one.round === round)?.occasion;
 		return begun === 'square' ? undefined : begun;

@@ -15,7 +15,7 @@
 	}
 	let { stage }: Props = $props();
 
-	const TAPES: Instrument[] = ['steel-tape', 'long-tape', 'laser-meter'];
+	const TAPES: Instrument[] = ['steel-tape', 'long-tape', 'laser-meter', 'framing-square'];
 	const sheet = $derived(stage.sheet);
 	const shown = $derived(stage.shown);
 </script>

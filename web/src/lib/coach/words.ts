@@ -1,5 +1,5 @@
 /** What things of squaring are called on the screen. */
-import type { Instrument, Occasion, PullKind } from '$lib/api/types';
+import type { Instrument, PullKind } from '$lib/api/types';
 
 export const INSTRUMENTS: Record<Instrument, string> = {
 	'steel-tape': 'steel tape',
@@ -7,13 +7,6 @@ export const INSTRUMENTS: Record<Instrument, string> = {
 	'laser-meter': 'laser distance meter',
 	'framing-square': 'framing square',
 	'square-laser': 'square-throwing laser'
-};
-
-export const OCCASIONS: Record<Occasion, string> = {
-	square: 'to bring the strings in',
-	'after-pinning': 'after pinning',
-	'after-digging': 'after digging',
-	'before-pour': 'before the pour'
 };
 
 export const PULL_KINDS: { value: PullKind; label: string }[] = [

@@ -10,7 +10,6 @@
 	import RoundsTable from '$lib/coach/RoundsTable.svelte';
 	import RoundsChart from '$lib/coach/RoundsChart.svelte';
 	import { useSquareStage } from '$lib/coach/stage.svelte';
-	import { OCCASIONS } from '$lib/coach/words';
 	import { useHere } from '$lib/job/context';
 	import Plan from '$lib/plan/Plan.svelte';
 	import Tabs from '$lib/ui/Tabs.svelte';
@@ -38,7 +37,7 @@
 			{square}
 			fresh={sheet.round > (square?.round ?? 0)}
 			round={sheet.round}
-			again={sheet.occasion ? OCCASIONS[sheet.occasion] : ''}
+			again={sheet.again}
 		/>
 		<RoundsChart
 			rounds={structure.result.rounds}

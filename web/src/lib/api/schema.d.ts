@@ -769,12 +769,14 @@ export interface components {
         };
         /**
          * BegunRound
-         * @description A round and why it is pulled.
+         * @description A round and why it is pulled, in words too.
          */
         BegunRound: {
             /** Round */
             round: number;
             occasion: components["schemas"]["Occasion"];
+            /** Text */
+            text: string;
         };
         /**
          * Beside

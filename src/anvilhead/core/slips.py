@@ -10,25 +10,20 @@ plan is likelier).  With a single pull to spare every pull could be the wrong on
 """
 
 import math
-import re
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
-from fractions import Fraction
 from itertools import combinations
 
 from anvilhead.core.adjustment import Adjustment
 from anvilhead.core.chance import chi_square_tail
-from anvilhead.core.errors import LengthError
-from anvilhead.core.length_printing import print_length
-from anvilhead.core.length_reading import read_length
+from anvilhead.core.misreading import INCH_MM, misreadings, shows_feet
 from anvilhead.core.network import Network
 from anvilhead.core.observation import Observation
 from anvilhead.core.tape import Pull, PullKind
 from anvilhead.core.tolerances import DISAGREE_PROBABILITY, REDUNDANCY_FLOOR
 from anvilhead.core.units import Units
 
-FOOT_MM, INCH_MM = 304.8, 25.4
 METRIC_BURN_MM = 100.0
 MOST_SLIPS = 3
 """Slips looked for in one round; a round with more is better measured again."""
@@ -266,7 +261,7 @@ def _explanation(search: _Search, without: _Without, pull: Pull) -> tuple[float,
             best[slip] = (off, correction)
     if not best:
         best[Slip.UNKNOWN] = (0.0, needed)
-    foreign = () if _in_feet(pull, search.units) else (Slip.FOOT, Slip.INCH)
+    foreign = () if shows_feet(pull.typed, search.units) else (Slip.FOOT, Slip.INCH)
     scores = {s: off**2 + _DISBELIEF[s] + (WRONG_SYSTEM if s in foreign else 0.0) for s, (off, _) in best.items()}
     slip = min(scores, key=scores.__getitem__)
     return scores[slip] + strangeness, slip, best[slip][1]
@@ -284,19 +279,8 @@ def _possible_corrections(search: _Search, pull: Pull, rest: Adjustment) -> Iter
         for slack in HOOKS_MM:
             yield Slip.HOOK, slack
             yield Slip.HOOK, -slack
-    for slip, amount in ((Slip.FOOT, FOOT_MM), (Slip.INCH, INCH_MM)):
-        yield slip, amount
-        yield slip, -amount
-    for text in _ways_to_read(pull, units):
-        for slip, changed in _digit_slips(text):
-            try:
-                correct = read_length(changed, units).mm
-            except LengthError:
-                continue
-            yield slip, float(correct) - pull.reading_mm
-    if _in_feet(pull, units):
-        for correct_mm in _hundredths_slips(pull.reading_mm):
-            yield Slip.HUNDREDTHS, correct_mm - pull.reading_mm
+    for slip, correction in misreadings(pull.reading_mm, pull.typed, units):
+        yield Slip(slip), correction
     if pull.kind is PullKind.POINTS:
         yield from _bump(search, pull)
         yield from _wrong_corner(pull, rest)
@@ -310,43 +294,6 @@ def _bump(search: _Search, pull: Pull) -> Iterator[tuple[Slip, float]]:
     if 0 < abs(height) < taut / 2:
         yield Slip.BUMP, math.sqrt(taut * taut - height * height) - taut
         yield Slip.BUMP, math.sqrt(taut * taut - 4 * height * height) - taut
-
-
-def _ways_to_read(pull: Pull, units: Units) -> set[str]:
-    """The reading as typed and as the tape prints it: feet and inches, and inches alone."""
-    texts = {print_length(pull.reading_mm, units).text}
-    if pull.typed:
-        texts.add(pull.typed)
-    if units is Units.FT_IN:
-        inches = Fraction(round(pull.reading_mm / INCH_MM * 16), 16)
-        whole, over = divmod(inches, 1)
-        texts.add(f'{whole} {over}"' if over else f'{whole}"')
-    return texts
-
-
-def _in_feet(pull: Pull, units: Units) -> bool:
-    """Whether the tape showed feet; a metric tape has none to misread."""
-    return units is Units.FT_IN or "'" in pull.typed or '"' in pull.typed
-
-
-def _digit_slips(text: str) -> Iterator[tuple[Slip, str]]:
-    for match in re.finditer("[69]", text):
-        flipped = "9" if match.group() == "6" else "6"
-        yield Slip.SIX_NINE, text[: match.start()] + flipped + text[match.end() :]
-    for i in range(len(text) - 1):
-        if text[i] != text[i + 1] and (text[i] + text[i + 1]).isdigit():
-            yield Slip.SWAPPED_DIGITS, text[:i] + text[i + 1] + text[i] + text[i + 2 :]
-
-
-def _hundredths_slips(reading_mm: float) -> Iterator[float]:
-    """What was on the tape if hundredths (or tenths) of a foot were taken for inches, or the reverse."""
-    feet, inches = divmod(round(reading_mm / INCH_MM, 6), 12)
-    yield (feet + inches / 100) * FOOT_MM
-    yield (feet + inches / 10) * FOOT_MM
-    share = inches / 12
-    for as_inches in (share * 100, share * 10):
-        if as_inches < 12:
-            yield feet * FOOT_MM + as_inches * INCH_MM
 
 
 def _wrong_corner(pull: Pull, rest: Adjustment) -> Iterator[tuple[Slip, float]]:

@@ -5,7 +5,8 @@ derives from `InUnits` makes them known to every length inside it while it is be
 """
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import dataclass
 from decimal import Decimal
@@ -84,6 +85,16 @@ def _read(value: object, signed: bool) -> Length:
     if abs(value) > LONGEST_MM:
         raise _refused("too-long", "This is over 100 km. A plain number is millimetres; check it.")
     return Length(float(value), value)
+
+
+@contextmanager
+def in_units(units: Units | None) -> Iterator[None]:
+    """Let bare numbers mean these units for a while; None leaves them as they are."""
+    token = _units.set(units or _units.get())
+    try:
+        yield
+    finally:
+        _units.reset(token)
 
 
 def units_in_force() -> Units | None:

@@ -29,6 +29,7 @@ from anvilhead.jobfile.lengths import (
     Strict,
     units_in_force,
 )
+from anvilhead.jobfile.levels.documents import Levels
 
 FORMAT = "anvilhead-job"
 VERSION = 1
@@ -186,7 +187,7 @@ class JobFile(InUnits):
     rounds: list[RoundEntry] = Field(default_factory=list, max_length=2_000)
     accepted: list[AcceptedEntry] = Field(default_factory=list, max_length=2_000)
     lost: list[LostEntry] = Field(default_factory=list, max_length=200)
-    levels: None = None
+    levels: Levels | None = None
 
     @model_validator(mode="before")
     @classmethod
@@ -197,4 +198,4 @@ class JobFile(InUnits):
         if type(version) is not int or version != VERSION:  # True equals 1 but is no version
             message = f"This file says version {version!r}; this Anvilhead reads version {VERSION} of the job file."
             raise PydanticCustomError("other-version", "{message}", {"message": message, "at": "version"})
-        return {key: value for key, value in data.items() if key != "levels" or value}
+        return data

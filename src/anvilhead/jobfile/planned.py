@@ -1,6 +1,6 @@
 """From a plan document to the core's objects, worked out once; every fault with its place."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
 
@@ -26,7 +26,7 @@ from anvilhead.core.walk import Walked
 from anvilhead.jobfile.beside import Section
 from anvilhead.jobfile.footprints import Walk, walked
 from anvilhead.jobfile.footprints import outline_of as footprint_of
-from anvilhead.jobfile.lengths import Length, mm_of
+from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.models import Plan
 from anvilhead.jobfile.problems import DocumentRefused, Problem, pointer_to
 
@@ -44,7 +44,7 @@ class Planned:
         boards: every board; needs: why each stands as far out as it must, when there is a dig.
         held_line: its two corners, in the order named.
         set_out: what is to be squared; `naming.py` adds what pulls can name.
-        heights_mm: ground heights that are said, by corner and board.
+        heights_mm: ground heights that are said or were shot, by corner and board.
     """
 
     plan: Plan
@@ -263,13 +263,17 @@ def _layout(
     return BoardLayout(plan.board_setback.mm, boards.style, boards.styles, said | clear), needs
 
 
+def with_ground(found: Planned, shot_mm: Mapping[str, float]) -> Planned:
+    """A plan on the ground that was shot: what was measured counts before what was said."""
+    return replace(found, heights_mm=found.heights_mm | dict(shot_mm)) if shot_mm else found
+
+
 def ground_of(found: Planned) -> dict[str, float] | None:
     """Ground height at every board: its own, else its corner's, else level with the datum; None when none is said."""
-    ground = found.plan.boards.ground
+    ground = found.heights_mm
     if not ground:
         return None
-    level = Length(0.0, 0)
-    return {board.name: ground.get(board.name, ground.get(board.corner, level)).mm for board in found.boards}
+    return {board.name: ground.get(board.name, ground.get(board.corner, 0.0)) for board in found.boards}
 
 
 def height_rule_of(plan: Plan) -> HeightRule:

@@ -11,6 +11,8 @@ from anvilhead.jobfile.board_plans import BoardPlan, DigPlan
 from anvilhead.jobfile.control import AtPoint, Control, ControlLine, ControlPoint, FromLine, Gap, OffsetAt
 from anvilhead.jobfile.footprints import Polygon, Rectangle, Step, Walk
 from anvilhead.jobfile.hold_plan import HoldPlan, StakePlan
+from anvilhead.jobfile.levels.documents import LEVEL_DOCUMENTS
+from anvilhead.jobfile.levels.level_faults import level_problems
 from anvilhead.jobfile.models import AcceptedEntry, JobFile, LostEntry, PullEntry, RoundEntry, Structure
 from anvilhead.jobfile.naming import Naming, naming_of, pull_problems
 from anvilhead.jobfile.placed import Site, control_problems, place_all
@@ -19,7 +21,7 @@ from anvilhead.jobfile.problems import DocumentRefused, Problem, pointer_to, pro
 
 _DOCUMENTS = (JobFile, Structure, PullEntry, Rectangle, Walk, Step, Polygon, Section, Beside, Inner, BoardPlan, DigPlan,
               Control, ControlLine, ControlPoint, AtPoint, FromLine, Gap, OffsetAt,
-              HoldPlan, StakePlan, RoundEntry, AcceptedEntry, LostEntry)  # fmt: skip
+              HoldPlan, StakePlan, RoundEntry, AcceptedEntry, LostEntry, *LEVEL_DOCUMENTS)  # fmt: skip
 """Whose keys a misspelt one may have meant."""
 
 LARGEST_BYTES = 10_000_000
@@ -70,10 +72,7 @@ def validate_job(data: Any) -> JobFile:
     try:
         job = JobFile.model_validate(data)
     except ValidationError as error:
-        shape = problems_from(error.errors(include_url=False), known)
-        if "levels" in (data if isinstance(data, dict) else ()):
-            shape = [_levels_problem() if p.pointer.startswith("/levels") else p for p in shape]
-        raise DocumentRefused(shape + problems) from error
+        raise DocumentRefused(problems_from(error.errors(include_url=False), known) + problems) from error
     problems += control_problems(job.control)
     found: dict[str, Planned] = {}
     for i, structure in enumerate(job.structures):
@@ -90,6 +89,8 @@ def validate_job(data: Any) -> JobFile:
         if lost.structure in namings:
             problems += lost_problems(lost, namings[lost.structure], f"/lost/{i}")
     problems += _rounds_twice(job)
+    if job.levels and not problems:
+        problems += level_problems(job.levels, site)
     refuse(problems)
     refuse(not_placed)
     return job
@@ -162,14 +163,6 @@ def _references(data: Any) -> list[Problem]:
                     )
                 )
     return problems
-
-
-def _levels_problem() -> Problem:
-    return Problem(
-        pointer="/levels",
-        code="levels-not-yet",
-        message="Levels are not read yet. Take them out to solve the rest.",
-    )
 
 
 def _keys(model: type[BaseModel]) -> set[str]:

@@ -4,6 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.plan_results import (
     BoardResult,
     ClosingResult,
@@ -77,10 +78,6 @@ class StructureResult(Result):
     rounds: list[RoundResult]
     recheck: RecheckResult | None
     lost: list[LostResult]
-
-
-class LevelsResult(Result):
-    """Nothing yet: levels are refused by this version."""
 
 
 class Results(Result):

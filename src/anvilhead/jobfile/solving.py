@@ -15,6 +15,11 @@ from anvilhead.jobfile import results as r
 from anvilhead.jobfile.board_solving import Boards
 from anvilhead.jobfile.footprints import CLOSES, Step, Walk
 from anvilhead.jobfile.judging import Rounds, judge
+from anvilhead.jobfile.levels.book_solving import work_book
+from anvilhead.jobfile.levels.level_points import level_points
+from anvilhead.jobfile.levels.level_results import LevelsResult
+from anvilhead.jobfile.levels.level_solving import solve_levels
+from anvilhead.jobfile.levels.shot_ground import on_ground_shot
 from anvilhead.jobfile.line_solving import solve_families, solve_inner, solve_overall, solve_sticks, working_diagonals
 from anvilhead.jobfile.method_solving import compare, solve_methods, solve_setting_out
 from anvilhead.jobfile.models import JobFile
@@ -31,6 +36,10 @@ def solve_job(job: JobFile) -> r.Results:
     units = job.units or Units.MM
     found = {structure.id: planned(structure) for structure in job.structures}
     site, _ = place_all(job.control, found)
+    book = work_book(job.levels, level_points(job.levels, site), units) if job.levels else None
+    if book:
+        site = on_ground_shot(site, book)
+        found = dict(site.planned)
     burns = {pull.structure: pull.burn.mm for pull in job.pulls}
     solved = {}
     for name, one in found.items():
@@ -46,7 +55,7 @@ def solve_job(job: JobFile) -> r.Results:
                 ],
             }
         )
-    return r.Results(structures=solved)
+    return r.Results(structures=solved, levels=solve_levels(book, site) if book else LevelsResult())
 
 
 def rounds_of(job: JobFile, structure: str, naming: Naming, units: Units) -> Rounds:

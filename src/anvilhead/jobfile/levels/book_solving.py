@@ -1,0 +1,209 @@
+"""The level book of a job worked out once: benchmarks, setups, how good each sight is, what each device was found."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+from anvilhead.core.errors import InputError
+from anvilhead.core.levels import instrument_check
+from anvilhead.core.levels.closing import Closing, Sights, closings
+from anvilhead.core.levels.doubt import Around, Doubt, doubts
+from anvilhead.core.levels.height_target import ThingKind
+from anvilhead.core.levels.instrument_check import CheckKind, Truth
+from anvilhead.core.levels.level_book import LevelBook, LevelSetup, LevelShot, Spot, keep_book
+from anvilhead.core.levels.level_instrument import CLASSES, SPANNED, LevelClass, LevelInstrument
+from anvilhead.core.levels.rod import RodMarks, marks_for
+from anvilhead.core.point import Point
+from anvilhead.core.units import Units
+from anvilhead.jobfile.lengths import Length, mm_of
+from anvilhead.jobfile.levels.documents import CheckEntry, Device, LevelPlan, Levels, SetupEntry, ShotEntry, TargetPlan
+from anvilhead.jobfile.levels.level_points import LevelPoints
+
+BENCHMARK = "BM"
+"""Name of the benchmark where nobody named one."""
+
+TOPS = (ThingKind.BOARD_TOPS, ThingKind.FORM_TOPS, ThingKind.POST_TOPS)
+"""Things that cannot lie under the ground beside them."""
+
+
+@dataclass(frozen=True)
+class Book:
+    """A job's level book, worked out.
+
+    Attributes:
+        levels: the documents; points: where its names are.
+        kept: for each setup, the numbers of its shots that count.
+        setups, sights, rods: as the core takes them; book: what it makes of them.
+        truths: what the last test of each device found, by its name.
+    """
+
+    levels: Levels
+    points: LevelPoints
+    units: Units
+    kept: tuple[tuple[int, ...], ...]
+    setups: tuple[LevelSetup, ...]
+    sights: Sights
+    rods: tuple[RodMarks, ...]
+    truths: Mapping[str, tuple[Truth, ...]]
+    book: LevelBook
+
+    @cached_property
+    def closings(self) -> list[Closing]:
+        """Every check judged."""
+        return closings(self.book, self.setups, self.sights, [rod.units for rod in self.rods])
+
+    @cached_property
+    def doubts(self) -> list[Doubt]:
+        """Every reading in question."""
+        tops = frozenset(target.name for target in self.levels.targets if kind_of(target) in TOPS)
+        lengths = [mm_of(entry.rod_length) for entry in self.levels.setups]
+        around = Around(lengths, [rod.units for rod in self.rods], self.points.places, tops)
+        return doubts(self.book, self.setups, self.sights, around)
+
+    def entry_of(self, place: tuple[int, int]) -> ShotEntry:
+        """The document of a shot that counts."""
+        return self.levels.setups[place[0]].shots[self.number_of(place)]
+
+    def number_of(self, place: tuple[int, int]) -> int:
+        """Its number among all shots of its setup, struck ones too."""
+        return self.kept[place[0]][place[1]]
+
+    def ground_mm(self, structure: str) -> dict[str, float]:
+        """Ground heights of a structure's own points, by its own names."""
+        found = {}
+        for spot, one in self.book.found.items():
+            own = self.points.own_name(structure, spot.at)
+            if not spot.thing and own is not None:
+                found[own] = one.height_mm
+        return found
+
+    def heights_on(self, thing: str = "") -> dict[str, float]:
+        """Heights of the ground, or of a thing, by point."""
+        return {spot.at: one.height_mm for spot, one in self.book.found.items() if spot.thing == thing}
+
+
+def kind_of(target: TargetPlan) -> ThingKind:
+    """What a target is: as said, else by its name."""
+    if target.kind:
+        return target.kind
+    plain = target.name.lower().rstrip("s")
+    return next((kind for kind in ThingKind if kind.value.rstrip("s") == plain), ThingKind.OTHER)
+
+
+def benchmarks_of(plan: LevelPlan) -> dict[str, float]:
+    """Heights held as true; the datum itself when nobody said one."""
+    said = [*([plan.benchmark] if plan.benchmark else []), *plan.benchmarks]
+    return {one.name: one.height.mm for one in said} or {BENCHMARK: 0.0}
+
+
+def class_of(device: Device | None, kind: LevelInstrument) -> LevelClass:
+    """How good an instrument is: what its device says, else what the trade expects of its kind."""
+    usual = CLASSES[kind]
+    if device is None:
+        return usual
+    drift = device.drift.mm / device.drift_over.mm if device.drift and device.drift_over else usual.per_mm
+    return LevelClass(
+        usual.reading_mm if device.error is None else device.error.mm, drift, mm_of(device.reach) or usual.reach_mm
+    )
+
+
+def truths_of(check: CheckEntry, device: Device | None) -> tuple[Truth, ...]:
+    """What a test found.
+
+    Raises:
+        InputError: when it cannot show anything.
+    """
+    kind = class_of(device, device.kind if device else LevelInstrument.OPTICAL)
+    reads = [reading.mm for reading in check.readings]
+    distance, near = (check.distance or Length(0.0, 0)).mm, check.near.mm
+    if check.kind is CheckKind.TWO_PEG:
+        far = distance + near if check.beyond else distance - near
+        return (instrument_check.two_peg((reads[0], reads[1]), (reads[2], reads[3]), near, far, kind),)
+    if check.kind is CheckKind.FOUR_WAYS:
+        return instrument_check.four_ways(reads, distance, kind)
+    if check.kind is CheckKind.TURN_ROUND:
+        return (instrument_check.turn_round(reads[0], reads[1], distance, kind),)
+    return (instrument_check.ends_together(reads[0], reads[1], kind),)
+
+
+def work_book(levels: Levels, points: LevelPoints, units: Units) -> Book:
+    """Work a level book out.
+
+    Args:
+        levels: its documents.
+        points: its names in the plan frame of the structure the book is on.
+        units: of the job; a rod that does not say its marks is marked in them.
+
+    Raises:
+        UnknownStart: when a setup begins on a point whose height nobody knows.
+    """
+    devices = {device.name: device for device in levels.devices}
+    kept = tuple(tuple(n for n, shot in enumerate(entry.shots) if not shot.struck) for entry in levels.setups)
+    raw = [_setup(entry, numbers) for entry, numbers in zip(levels.setups, kept, strict=True)]
+    classes = [class_of(devices.get(entry.device or ""), entry.instrument) for entry in levels.setups]
+    sights = Sights(classes, _distances(levels.setups, raw, points))
+    truths = {check.device: _tested(check, devices) for check in levels.checks}
+    setups = [_corrected(setup, entry, truths, sights, s) for s, (setup, entry) in enumerate(
+        zip(raw, levels.setups, strict=True))]  # fmt: skip
+    return Book(
+        levels=levels,
+        points=points,
+        units=units,
+        kept=kept,
+        setups=tuple(setups),
+        sights=sights,
+        rods=tuple(entry.rod or marks_for(units) for entry in levels.setups),
+        truths=truths,
+        book=keep_book(benchmarks_of(levels), setups),
+    )
+
+
+def _tested(check: CheckEntry, devices: Mapping[str, Device]) -> tuple[Truth, ...]:
+    try:
+        return truths_of(check, devices.get(check.device))
+    except InputError:  # told by level_faults
+        return ()
+
+
+def _setup(entry: SetupEntry, numbers: Sequence[int]) -> LevelSetup:
+    shots = tuple(_shot(entry.shots[number]) for number in numbers)
+    return LevelSetup(entry.instrument, shots, mm_of(entry.height))
+
+
+def _shot(entry: ShotEntry) -> LevelShot:
+    typed = entry.reading.written if isinstance(entry.reading.written, str) else ""
+    return LevelShot(
+        Spot(entry.at, entry.thing or ""), entry.reading.mm, mm_of(entry.turned), mm_of(entry.distance), typed
+    )
+
+
+def _distances(
+    entries: Sequence[SetupEntry], setups: Sequence[LevelSetup], points: LevelPoints
+) -> dict[tuple[int, int], float]:
+    """Lengths of sights: as said, else from the plan; the span from end to end for levels laid from point to point."""
+    found = {}
+    for s, (entry, setup) in enumerate(zip(entries, setups, strict=True)):
+        stands = entry.place and Point(entry.place[0].mm, entry.place[1].mm)
+        if setup.instrument in SPANNED and setup.shots:
+            stands = points.places.get(setup.shots[0].spot.at)
+        for n, shot in enumerate(setup.shots):
+            place = points.places.get(shot.spot.at)
+            if shot.distance_mm is not None:
+                found[s, n] = shot.distance_mm
+            elif stands and place and setup.instrument is not LevelInstrument.STRING:
+                found[s, n] = stands.distance_to(place)
+    return found
+
+
+def _corrected(
+    setup: LevelSetup, entry: SetupEntry, truths: Mapping[str, tuple[Truth, ...]], sights: Sights, index: int
+) -> LevelSetup:
+    """Readings of a setup that asks for it, corrected by the last test of its device."""
+    truth = truths.get(entry.device or "", ())
+    if not entry.corrected or len(truth) != 1:
+        return setup
+    shots = tuple(
+        replace(shot, reading_mm=shot.used_mm + truth[0].correction_mm(sights.length_mm((index, n))), turned_mm=None)
+        for n, shot in enumerate(setup.shots)
+    )
+    return replace(setup, shots=shots)

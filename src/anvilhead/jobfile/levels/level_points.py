@@ -1,0 +1,76 @@
+"""Where the names of a level book are on the plan.
+
+A bare name is a corner, board or stake of the structure the book is on, a point of its own, or just a name; what
+belongs to another structure is written `id/A`.
+"""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from anvilhead.core.point import Point
+from anvilhead.jobfile.levels.documents import LevelPlan
+from anvilhead.jobfile.naming import naming_of
+from anvilhead.jobfile.placed import Site
+
+
+@dataclass(frozen=True)
+class LevelPoints:
+    """Names of a level book in the plan frame of one structure.
+
+    Attributes:
+        on: structure that bare names belong to; frame: structure whose plan frame places are in. None in a job
+            without structures.
+        corners: of the structure that bare names belong to.
+        places: by name; names of structures that are not placed from one another are left out.
+    """
+
+    on: str | None
+    frame: str | None
+    corners: tuple[str, ...]
+    places: Mapping[str, Point]
+
+    def name_in(self, structure: str, point: str) -> str:
+        """How the book calls a point of a structure."""
+        return point if structure == self.on else f"{structure}/{point}"
+
+    def own_name(self, structure: str, name: str) -> str | None:
+        """A structure's own name for a point of the book; None for a point of another structure."""
+        if structure == self.on:
+            return name if "/" not in name else None
+        before, slash, own = name.partition("/")
+        return own if slash and before == structure else None
+
+
+def level_points(plan: LevelPlan, site: Site, frame: str | None = None) -> LevelPoints:
+    """Every name that has a place, in one structure's plan frame; the book's own when none is named."""
+    on = plan.on or next(iter(site.planned), None)
+    frame = frame or on
+    places: dict[str, Point] = {}
+    own = LevelPoints(on, frame, site.planned[on].footprint.names if on else (), places)
+    for structure, found in site.planned.items():
+        points = naming_of(found, (site, structure)).points
+        if structure == on:
+            points |= _own_points(plan)
+        for name, point in points.items():
+            moved = _moved(site, structure, frame, point)
+            if moved is not None:
+                places.setdefault(own.name_in(structure, name), moved)
+    return own
+
+
+def _own_points(plan: LevelPlan) -> dict[str, Point]:
+    points = {point.name: Point(point.place[0].mm, point.place[1].mm) for point in plan.points}
+    for grid in plan.grids:
+        start, step = Point(grid.start[0].mm, grid.start[1].mm), (grid.step[0].mm, grid.step[1].mm)
+        for number in range(grid.columns * grid.rows):
+            row, column = divmod(number, grid.columns)
+            points[f"{grid.name}{number + 1}"] = start + Point(column * step[0], row * step[1])
+    return points
+
+
+def _moved(site: Site, structure: str, frame: str | None, point: Point) -> Point | None:
+    if structure == frame or frame is None:
+        return point
+    if structure not in site.poses or frame not in site.poses:
+        return None
+    return site.poses[frame].to_plan(site.poses[structure].to_site(point))

@@ -1,0 +1,216 @@
+"""From a level book to its results."""
+
+from anvilhead.core.levels import level_words as words
+from anvilhead.core.levels.closing import Closing
+from anvilhead.core.levels.doubt import Doubt
+from anvilhead.core.levels.level_book import Spot
+from anvilhead.core.levels.level_instrument import SPANNED
+from anvilhead.core.levels.reach import StringHung, reaches, warmth
+from anvilhead.core.levels.rod import print_reading
+from anvilhead.core.string_sag import PULL_N, STRING_N_PER_M
+from anvilhead.jobfile.lengths import mm_of
+from anvilhead.jobfile.levels import level_results as r
+from anvilhead.jobfile.levels.book_solving import Book
+from anvilhead.jobfile.levels.documents import Device
+from anvilhead.jobfile.levels.ground_solving import solve_ground, solve_pads
+from anvilhead.jobfile.levels.height_solving import solve_targets
+from anvilhead.jobfile.levels.level_points import LevelPoints, level_points
+from anvilhead.jobfile.levels.section_solving import solve_sections
+from anvilhead.jobfile.levels.slab_solving import solve_slabs
+from anvilhead.jobfile.levels.standing_solving import solve_posts, solve_stepped, solve_sticks, solve_straight
+from anvilhead.jobfile.placed import Site
+from anvilhead.jobfile.writing import place, text_of, tidy
+
+TAKEN_TOLERANCE_MM = 25.4 / 8
+"""What a sag is held against where no target says a tolerance."""
+
+
+def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsResult:
+    """Everything about heights.
+
+    Args:
+        book: worked out.
+        site: the job's structures.
+        frame: structure whose plan frame places are given in; the book's own when left out.
+    """
+    points = level_points(book.levels, site, frame) if frame else book.points
+    heights = {**book.book.benchmarks, **book.heights_on()}
+    things: dict[str, dict[str, float]] = {}
+    for spot, found in book.book.found.items():
+        if spot.thing:
+            things.setdefault(spot.thing, {})[spot.at] = tidy(found.height_mm)
+    checks = book.closings
+    return r.LevelsResult(
+        setups=[_setup(book, s) for s in range(len(book.setups))],
+        heights={name: tidy(height) for name, height in heights.items()},
+        things=things,
+        points=_points(book, points),
+        misclosure_mm=tidy(checks[-1].check.misclosure_mm) if checks else None,
+        closings=[_closing(book, closing) for closing in checks],
+        doubts=[_doubt(book, doubt) for doubt in book.doubts],
+        devices=[_device(book, device) for device in book.levels.devices],
+        targets=solve_targets(book, points),
+        ground=solve_ground(book, points),
+        pads=solve_pads(book, site),
+        slabs=solve_slabs(book, site),
+        posts=solve_posts(book),
+        stepped=solve_stepped(book),
+        straight=solve_straight(book),
+        sections=solve_sections(book, site),
+        sticks=solve_sticks(book, site),
+    )
+
+
+def _points(book: Book, points: LevelPoints) -> list[r.PointResult]:
+    """Every point that is in the book, in the order it came in."""
+    names = dict.fromkeys([*book.book.benchmarks, *(spot.at for spot in book.book.found)])
+    out = []
+    for name in names:
+        height, at = book.book.height_of(Spot(name)), points.places.get(name)
+        out.append(
+            r.PointResult(
+                name=name,
+                place=at and place(at),
+                height_mm=None if height is None else tidy(height),
+                height_text=None if height is None else text_of(height, book.units),
+            )
+        )
+    return out
+
+
+def _setup(book: Book, index: int) -> r.SetupResult:
+    entry, setup, found, rod = (
+        book.levels.setups[index],
+        book.setups[index],
+        book.book.setups[index],
+        book.rods[index],
+    )
+    hi, raw = found.hi_mm, found.raw_mm
+    shots = []
+    for n, shot in enumerate(setup.shots):
+        if hi is None or raw is None:
+            break
+        is_benchmark = not shot.spot.thing and shot.spot.at in book.book.benchmarks
+        role = "start" if n == 0 and setup.height_mm is None else "check" if is_benchmark else "shot"
+        height = (raw if role == "check" else hi) - shot.used_mm
+        shots.append(
+            r.ShotResult(
+                number=book.number_of((index, n)),
+                at=shot.spot.at,
+                thing=shot.spot.thing or None,
+                role=role,
+                reading_mm=tidy(shot.used_mm),
+                reading_text=print_reading(shot.used_mm, rod),
+                height_mm=tidy(height),
+                height_text=text_of(height, book.units),
+            )
+        )
+    return r.SetupResult(
+        instrument=setup.instrument,
+        device=entry.device,
+        hi_mm=None if hi is None else tidy(hi),
+        hi_text=None if hi is None else text_of(hi, book.units),
+        raw_hi_mm=None if raw is None else tidy(raw),
+        correction_mm=tidy(found.correction_mm),
+        start=setup.shots[0].spot.at if setup.shots and setup.height_mm is None else None,
+        how=words.READ_HOW[setup.instrument],
+        rod=rod,
+        reaches=_reaches(book, index),
+        shots=shots,
+    )
+
+
+def _reaches(book: Book, index: int) -> list[r.ReachResult]:
+    entry, setup = book.levels.setups[index], book.setups[index]
+    kind = book.sights.classes[index]
+    device = next((one for one in book.levels.devices if one.name == entry.device), None)
+    tolerance = min((mm_of(one.tolerance) or TAKEN_TOLERANCE_MM for one in book.levels.targets),
+                    default=TAKEN_TOLERANCE_MM)  # fmt: skip
+    far = [mm for (s, _), mm in book.sights.distance_mm.items() if s == index]
+    found = reaches(setup.instrument, far, kind, tolerance, _string(device) if setup.instrument in SPANNED else None)
+    if entry.warmer and entry.leg and (warm := warmth(entry.leg.mm, entry.warmer, kind)):
+        found.append(warm)
+    return [r.ReachResult(kind=one.kind, text=words.reach_words(one, book.units)) for one in found]
+
+
+def _string(device: Device | None) -> StringHung | None:
+    if device is None or (device.pull is None and device.weight is None):
+        return None
+    return StringHung(device.pull or PULL_N, device.weight or STRING_N_PER_M)
+
+
+def _closing(book: Book, closing: Closing) -> r.ClosingCheckResult:
+    check = closing.check
+    return r.ClosingCheckResult(
+        setup=check.setup,
+        number=book.number_of((check.setup, check.shot)),
+        at=check.at,
+        found_mm=tidy(check.found_mm),
+        known_mm=tidy(check.known_mm),
+        misclosure_mm=tidy(check.misclosure_mm),
+        allowed_mm=tidy(closing.allowed_mm),
+        fits=closing.fits,
+        shared=check.shared,
+        run=list(check.run),
+        text=words.closing_words(closing, book.units),
+        suspects=[
+            r.LevelSuspectResult(
+                setup=one.place[0],
+                number=book.number_of(one.place),
+                at=book.entry_of(one.place).at,
+                slip=one.slip,
+                correction_mm=tidy(one.correction_mm),
+                should_read_text=should,
+                certain=one.certain,
+                text=words.suspect_words(one, _name(book, one.place), should),
+            )
+            for one in closing.suspects
+            for should in [_should_read(book, one.place, one.correction_mm)]
+        ],
+    )
+
+
+def _should_read(book: Book, shot: tuple[int, int], correction_mm: float) -> str:
+    return print_reading(book.setups[shot[0]].shots[shot[1]].used_mm + correction_mm, book.rods[shot[0]])
+
+
+def _name(book: Book, shot: tuple[int, int]) -> str:
+    spot = book.setups[shot[0]].shots[shot[1]].spot
+    return f"{spot} in setup {shot[0] + 1}" if len(book.setups) > 1 else str(spot)
+
+
+def _doubt(book: Book, doubt: Doubt) -> r.DoubtResult:
+    rod = book.rods[doubt.place[0]]
+    should = doubt.should_read_mm
+    return r.DoubtResult(
+        setup=doubt.place[0],
+        number=book.number_of(doubt.place),
+        at=book.entry_of(doubt.place).at,
+        kind=doubt.kind,
+        off_mm=tidy(doubt.off_mm),
+        slip=doubt.slip,
+        should_read_text=None if should is None else print_reading(should, rod),
+        text=words.doubt_words(doubt, _name(book, doubt.place), rod, book.units),
+    )
+
+
+def _device(book: Book, device: Device) -> r.DeviceResult:
+    truths = book.truths.get(device.name, ())
+    last = next((check for check in reversed(book.levels.checks) if check.device == device.name), None)
+    return r.DeviceResult(
+        name=device.name,
+        kind=device.kind,
+        check=last and last.kind,
+        truths=[
+            r.TruthResult(
+                error_mm=tidy(truth.error_mm),
+                over_mm=tidy(truth.over_mm),
+                allowed_mm=tidy(truth.allowed_mm),
+                is_true=truth.is_true,
+                text=words.truth_words(truth, book.units),
+            )
+            for truth in truths
+        ],
+        is_true=all(truth.is_true for truth in truths) if truths else None,
+        correction=words.correction_words(truths[0], book.units) if len(truths) == 1 else None,
+    )

@@ -1,0 +1,36 @@
+"""Ground that was shot, given to the boards that stand on it."""
+
+from dataclasses import replace
+
+from anvilhead.core.levels.terrain import GroundShot, Terrain
+from anvilhead.jobfile.levels.book_solving import Book
+from anvilhead.jobfile.levels.level_points import level_points
+from anvilhead.jobfile.levels.surfaces import mesh_of, shots_on
+from anvilhead.jobfile.placed import Site
+from anvilhead.jobfile.planned import Planned, with_ground
+
+
+def on_ground_shot(site: Site, book: Book) -> Site:
+    """The same site, every structure on the ground as the level book has it."""
+    planned = {}
+    for structure, found in site.planned.items():
+        shot = book.ground_mm(structure)
+        if shot or (book.points.on and not found.heights_mm):
+            shots = shots_on(book, level_points(book.levels, site, structure))
+            shot = shot | _between(found, shot, shots, mesh_of(shots))
+        planned[structure] = with_ground(found, shot)
+    return replace(site, planned=planned)
+
+
+def _between(found: Planned, shot: dict[str, float], shots: list[GroundShot], mesh: Terrain | None) -> dict[str, float]:
+    """Ground at boards where neither they nor their corners were shot or said: between the shots, else the nearest."""
+    out: dict[str, float] = {}
+    known = found.heights_mm.keys() | shot.keys()
+    for board in found.boards if shots else ():
+        if board.name in known or board.corner in known:
+            continue
+        height = mesh.height_at(board.nail) if mesh else None
+        if height is None:
+            height = min(shots, key=lambda s: s.place.distance_to(board.nail)).height_mm
+        out[board.name] = height
+    return out

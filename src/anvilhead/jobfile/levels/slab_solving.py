@@ -1,0 +1,98 @@
+"""Slabs written down: heights of forms and rails, thickness over the base, concrete and base volumes."""
+
+from anvilhead.core.levels import level_words as words
+from anvilhead.core.levels.earthwork import earthwork
+from anvilhead.core.levels.finish import Finish
+from anvilhead.core.levels.plane import Plane, area_of
+from anvilhead.core.levels.slab import SlabThickness, slab_thickness
+from anvilhead.core.point import Point
+from anvilhead.jobfile.lengths import mm_of
+from anvilhead.jobfile.levels import level_results as r
+from anvilhead.jobfile.levels.book_solving import Book
+from anvilhead.jobfile.levels.documents import SlabPlan
+from anvilhead.jobfile.levels.level_points import LevelPoints, level_points
+from anvilhead.jobfile.levels.surfaces import edge, fall_words, finish_of, mesh_of, outline_of, shots_on
+from anvilhead.jobfile.placed import Site
+from anvilhead.jobfile.writing import place, text_of, tidy
+
+
+def solve_slabs(book: Book, site: Site) -> list[r.SlabResult]:
+    """Every slab."""
+    return [_slab(book, site, slab, slab.structure or book.points.on or "") for slab in book.levels.slabs]
+
+
+def _slab(book: Book, site: Site, slab: SlabPlan, structure: str) -> r.SlabResult:
+    planned = site.planned[structure]
+    outline = outline_of(planned, slab)
+    corners = list(outline.values())
+    finish = finish_of(planned, corners, slab)
+    points = level_points(book.levels, site, structure)
+    base = shots_on(book, points, slab.base)
+    least = mm_of(slab.least) or slab.thickness.mm
+    measured = slab_thickness(base, mesh_of(base), finish, corners, least) if base else None
+    planned_mm3 = slab.thickness.mm * abs(area_of(corners))
+    concrete = (measured.volume_mm3 if measured else planned_mm3) * (1 + slab.waste)
+    under = _base_mm3(book, points, slab, corners, finish)
+    return r.SlabResult(
+        name=slab.name,
+        structure=structure,
+        outline=[place(point) for point in corners],
+        edges=[edge(book, name, point, finish.height_at(point)) for name, point in outline.items()],
+        rails=_rails(book, slab, finish),
+        fall_text=fall_words(slab.fall, finish, book.units),
+        spots=_spots(book, measured) if measured else [],
+        least_mm=measured and tidy(measured.least_mm),
+        mean_mm=measured and tidy(measured.mean_mm),
+        least_text=measured and text_of(measured.least_mm, book.units),
+        mean_text=measured and text_of(measured.mean_mm, book.units),
+        thin_pieces=[[place(point) for point in piece] for piece in measured.thin_pieces] if measured else [],
+        covered_share=round(measured.covered_mm2 / measured.area_mm2, 6) if measured else 0.0,
+        concrete_mm3=tidy(concrete),
+        concrete_text=words.volume_text(concrete, book.units),
+        base_mm3=under and tidy(under),
+        base_text=under and words.volume_text(under, book.units),
+        text=words.thin_words(measured.thin, measured.least_mm, least, book.units)
+        if measured
+        else f"Planned thickness; shoot “{slab.base}” at a grid to know the real one.",
+    )
+
+
+def _spots(book: Book, measured: SlabThickness) -> list[r.ThicknessResult]:
+    return [
+        r.ThicknessResult(
+            at=spot.name,
+            place=place(spot.place),
+            thick_mm=tidy(spot.thick_mm),
+            text=text_of(spot.thick_mm, book.units),
+            thin=spot.name in measured.thin,
+        )
+        for spot in measured.spots
+    ]
+
+
+def _rails(book: Book, slab: SlabPlan, finish: Finish) -> list[r.EdgeResult]:
+    """Tops of screed rails at both ends and, on a top that falls to a drain, in the middle."""
+    out = []
+    for rail in slab.rails:
+        start, end = (Point(at[0].mm, at[1].mm) for at in (rail.start, rail.end))
+        places = [("start", start), ("end", end)]
+        if not isinstance(finish, Plane):
+            places.insert(1, ("middle", (start + end) * 0.5))
+        out += [
+            edge(book, f"{rail.name} {which}", at, finish.height_at(at) - slab.rail_below.mm) for which, at in places
+        ]
+    return out
+
+
+def _base_mm3(book: Book, points: LevelPoints, slab: SlabPlan, outline: list[Point], finish: Finish) -> float | None:
+    """Base between its top and the subgrade: as shot under it, else by its planned thickness."""
+    if slab.base_thickness is None:
+        return None
+    area = abs(area_of(outline))
+    mesh = mesh_of(shots_on(book, points, slab.subgrade))
+    if mesh is None or not isinstance(finish, Plane):
+        return area * slab.base_thickness.mm
+    work = earthwork(mesh, outline, finish - Plane(slab.thickness.mm))
+    if work.covered_mm2 <= 0:
+        return area * slab.base_thickness.mm
+    return (work.fill_mm3 - work.cut_mm3) / work.covered_mm2 * area

@@ -1,0 +1,83 @@
+"""Outlines and finished surfaces of pads and slabs, in the plan frame of their own structure."""
+
+from collections.abc import Sequence
+
+from anvilhead.core.errors import GeometryError
+from anvilhead.core.length_printing import print_difference
+from anvilhead.core.levels.finish import DrainFinish, Finish, drain_below, falling_finish
+from anvilhead.core.levels.level_words import slope_text
+from anvilhead.core.levels.plane import Plane
+from anvilhead.core.levels.rod import print_reading
+from anvilhead.core.levels.terrain import GroundShot, Terrain, terrain_of
+from anvilhead.core.point import Point
+from anvilhead.core.units import Units
+from anvilhead.jobfile.levels import level_results as r
+from anvilhead.jobfile.levels.book_solving import Book
+from anvilhead.jobfile.levels.documents import Fall, PadPlan, SlabPlan
+from anvilhead.jobfile.levels.height_solving import target_reading_of
+from anvilhead.jobfile.levels.level_points import LevelPoints
+from anvilhead.jobfile.planned import Planned
+from anvilhead.jobfile.writing import place, text_of, tidy
+
+
+def outline_of(planned: Planned, part: PadPlan | SlabPlan) -> dict[str, Point]:
+    """Corners of a pad or slab, by name: of its family, or its own, numbered."""
+    own = getattr(part, "outline", None)
+    if own:
+        return {str(n): Point(x.mm, y.mm) for n, (x, y) in enumerate(own, 1)}
+    family = part.family or planned.outlines[0].family.name
+    return next(outline.corners for outline in planned.outlines if outline.family.name == family)
+
+
+def plane_of(planned: Planned, outline: Sequence[Point], height_mm: float, fall: Fall | None) -> Plane:
+    """A level surface, or one that falls away from a line of the footprint, highest where it is nearest to it."""
+    if fall is None or fall.away_from is None:
+        return Plane(height_mm)
+    side = planned.footprint.sides_by_name[fall.away_from]
+    away = planned.footprint.inward(side)
+    nearest = min(outline, key=lambda point: (point - side.start_point).dot(away))
+    return falling_finish(nearest, away, height_mm, fall.share)
+
+
+def finish_of(planned: Planned, outline: Sequence[Point], slab: SlabPlan) -> Finish:
+    """The finished top of a slab."""
+    if slab.fall and slab.fall.drain:
+        x, y = slab.fall.drain
+        return drain_below(outline, Point(x.mm, y.mm), slab.height.mm, slab.fall.share)
+    return plane_of(planned, outline, slab.height.mm, slab.fall)
+
+
+def edge(book: Book, name: str, at: Point, height_mm: float) -> r.EdgeResult:
+    """A height at a place, and the target reading there."""
+    reading = target_reading_of(book, height_mm)
+    return r.EdgeResult(
+        name=name,
+        place=place(at),
+        height_mm=tidy(height_mm),
+        text=text_of(height_mm, book.units),
+        reading_text=None if reading is None else print_reading(reading, book.rods[-1]),
+    )
+
+
+def shots_on(book: Book, points: LevelPoints, thing: str = "") -> list[GroundShot]:
+    """Shots on the ground, or on a thing, that have a place."""
+    heights = book.heights_on(thing)
+    return [GroundShot(name, points.places[name], mm) for name, mm in heights.items() if name in points.places]
+
+
+def mesh_of(shots: Sequence[GroundShot]) -> Terrain | None:
+    """The surface between shots; None when they hold no area."""
+    try:
+        return terrain_of(shots)
+    except GeometryError:
+        return None
+
+
+def fall_words(fall: Fall | None, finish: Finish | Plane, units: Units) -> str | None:
+    """How a surface falls, in words."""
+    if fall is None:
+        return None
+    if isinstance(finish, DrainFinish):
+        drain = print_difference(finish.drain_mm, units)
+        return f"{slope_text(fall.share, units)} to the drain, whose rim is at {drain}"
+    return f"{slope_text(fall.share, units)} away from {fall.away_from}"

@@ -147,8 +147,9 @@ def _suspects(
         if place
     ]
     mended = [one for one in candidates if len(_torn_with(book, setups, sights, one)) < len(before)]
-    if len(mended) == 1:
-        return [replace(mended[0], certain=True)]
+    spots = {setups[one.place[0]].shots[one.place[1]].spot for one in mended}
+    if len(spots) == 1:  # one turning point, as read from either side of it
+        return [replace(one, certain=True) for one in mended]
     return (mended or list(found.values()))[:MOST_SUSPECTS]
 
 

@@ -13,7 +13,6 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from itertools import pairwise
 
-from anvilhead.core.errors import InputError
 from anvilhead.core.levels.level_instrument import LevelInstrument
 
 GROUND = ""
@@ -67,7 +66,7 @@ class SetupFound:
     """A setup worked out, millimetres.
 
     Attributes:
-        raw_mm: HI before anything is shared out; None when its first shot is missing.
+        raw_mm: HI before anything is shared out; None when it has no shot yet, or begins where no height is known.
         correction_mm: what closing the run adds.
         start: the shot (setup, shot) that its first point got its height from; None on a benchmark.
     """
@@ -142,27 +141,12 @@ class LevelBook:
         return next((s.hi_mm for s in reversed(self.setups) if s.hi_mm is not None), None)
 
 
-class UnknownStart(InputError):
-    """A setup begins on a point whose height nobody knows; `setup` is its index."""
-
-    def __init__(self, setup: int, spot: Spot) -> None:
-        super().__init__(
-            "unknown-start",
-            f"The height of {spot} is not known when setup {setup + 1} begins there. "
-            "Begin on a benchmark or on a point shot before.",
-        )
-        self.setup = setup
-
-
 def keep_book(benchmarks: Mapping[str, float], setups: Sequence[LevelSetup]) -> LevelBook:
     """Work a level book out; the cost grows with its shots.
 
     Args:
         benchmarks: heights held as true, by name, millimetres above the datum.
         setups: in the order they were made; shots that were struck are left out.
-
-    Raises:
-        UnknownStart: when a setup begins on a point whose height nobody knows.
     """
     taken = _Taken(benchmarks)
     for index, setup in enumerate(setups):
@@ -201,7 +185,7 @@ class _Taken:
     corrections: list[float] = field(default_factory=list)
 
     def take(self, index: int, setup: LevelSetup) -> None:
-        hi_mm, start = self._start(index, setup)
+        hi_mm, start = self._start(setup)
         self.raw.append(hi_mm)
         self.starts.append(start)
         if hi_mm is None:
@@ -215,7 +199,7 @@ class _Taken:
             else:
                 self.shots.setdefault(shot.spot, []).append(SpotFound(height, height, index, number))
 
-    def _start(self, index: int, setup: LevelSetup) -> tuple[float | None, tuple[int, int] | None]:
+    def _start(self, setup: LevelSetup) -> tuple[float | None, tuple[int, int] | None]:
         """HI of a setup, raw, and the shot its start got its height from."""
         if setup.height_mm is not None or not setup.shots:
             return setup.height_mm, None
@@ -223,7 +207,7 @@ class _Taken:
         if not first.spot.thing and first.spot.at in self.benchmarks:
             return self.benchmarks[first.spot.at] + first.used_mm, None
         if first.spot not in self.shots:
-            raise UnknownStart(index, first.spot)
+            return None, None
         known = self.shots[first.spot][-1]
         return known.raw_mm + first.used_mm, (known.setup, known.shot)
 

@@ -133,9 +133,6 @@ def work_book(levels: Levels, points: LevelPoints, units: Units) -> Book:
         levels: its documents.
         points: its names in the plan frame of the structure the book is on.
         units: of the job; a rod that does not say its marks is marked in them.
-
-    Raises:
-        UnknownStart: when a setup begins on a point whose height nobody knows.
     """
     devices = {device.name: device for device in levels.devices}
     kept = tuple(tuple(n for n, shot in enumerate(entry.shots) if not shot.struck) for entry in levels.setups)

@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Sequence
 
 from anvilhead.core.errors import InputError
-from anvilhead.core.levels.level_book import UnknownStart
+from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.units import Units
 from anvilhead.jobfile.levels.book_solving import truths_of, work_book
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels, PadPlan, SectionPlan, SlabPlan
@@ -98,13 +98,22 @@ def _twice(plan: LevelPlan, pointer: str) -> Iterator[Problem]:
 
 def _starts(levels: Levels, site: Site, pointer: str) -> list[Problem]:
     """A setup that begins where nobody knows the height."""
-    try:
-        work_book(levels, level_points(levels, site), Units.MM)
-    except UnknownStart as error:
-        kept = [n for n, shot in enumerate(levels.setups[error.setup].shots) if not shot.struck]
-        path = pointer_to(["setups", error.setup, "shots", kept[0], "at"])
-        return [Problem(pointer=pointer + path, code=error.code, message=error.message)]
-    return []
+    book = work_book(levels, level_points(levels, site), Units.MM)
+    found = []
+    for i, (setup, one) in enumerate(zip(book.setups, book.book.setups, strict=True)):
+        if setup.shots and one.raw_mm is None:
+            path = pointer_to(["setups", i, "shots", book.number_of((i, 0)), "at"])
+            message = unknown_start(setup.shots[0].spot, i)
+            found.append(Problem(pointer=pointer + path, code="unknown-start", message=message))
+    return found
+
+
+def unknown_start(spot: Spot, setup: int) -> str:
+    """That a setup begins where nobody knows the height, and what to do."""
+    return (
+        f"The height of {spot} is not known when setup {setup + 1} begins there. "
+        "Begin on a benchmark or on a point shot before."
+    )
 
 
 def _unknown(pointer: str, path: Sequence[str | int], what: str, name: str, known: Sequence[str]) -> Problem:

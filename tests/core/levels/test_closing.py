@@ -1,0 +1,89 @@
+"""Whether runs close well enough, and which reading slipped."""
+
+import math
+import random
+
+import pytest
+
+from anvilhead.core.levels.closing import Closing, Sights, closings
+from anvilhead.core.levels.level_book import LevelSetup, LevelShot, Spot, keep_book
+from anvilhead.core.levels.level_instrument import CLASSES, LevelInstrument
+from anvilhead.core.misreading import Misreading
+from anvilhead.core.units import Units
+
+SIXTEENTH = 25.4 / 16
+
+
+def judged(setups: list[LevelSetup], distance_mm: float | None = None, units: Units = Units.FT_IN) -> Closing:
+    book = keep_book({"BM": 0.0}, setups)
+    far = {(s, n): distance_mm for s, one in enumerate(setups) for n in range(len(one.shots)) if distance_mm}
+    sights = Sights([CLASSES[one.instrument] for one in setups], far)
+    return closings(book, setups, sights, [units] * len(setups))[-1]
+
+
+def setup(kind: LevelInstrument, *shots: tuple[str, float] | tuple[str, float, str]) -> LevelSetup:
+    return LevelSetup(kind, tuple(LevelShot(Spot(s[0]), s[1], typed=s[2] if len(s) > 2 else "") for s in shots))
+
+
+def water_round(*steps: tuple[float, float]) -> list[LevelSetup]:
+    """A water level carried from corner to corner and back: at each step both ends are measured up to the water."""
+    names = ["BM", *"BCDEFG"[: len(steps) - 1], "BM"]
+    return [setup(LevelInstrument.WATER, (names[i], a), (names[i + 1], b)) for i, (a, b) in enumerate(steps)]
+
+
+class TestAllowed:
+    def test_a_water_level_is_allowed_its_sixteenth_at_every_end(self) -> None:
+        closing = judged(water_round((600, 610), (600, 590), (600, 600), (600, 600)))
+        assert closing.allowed_mm == pytest.approx(SIXTEENTH * math.sqrt(8))
+        assert closing.fits
+
+    def test_an_optical_level_is_allowed_more_the_farther_it_looks(self) -> None:
+        # each sight of 100 ft: hypot(1/32, 1/16) inch; two of them
+        closing = judged([setup(LevelInstrument.OPTICAL, ("BM", 1500), ("BM", 1501))], 100 * 304.8)
+        assert closing.allowed_mm == pytest.approx(math.hypot(SIXTEENTH / 2, SIXTEENTH) * math.sqrt(2))
+        assert not closing.assumed
+
+    def test_a_line_level_is_allowed_an_eighth_in_ten_feet(self) -> None:
+        closing = judged([setup(LevelInstrument.LINE, ("BM", 900), ("BM", 903))], 10 * 304.8)
+        assert closing.allowed_mm == pytest.approx(math.hypot(SIXTEENTH * math.sqrt(2), 2 * SIXTEENTH))
+
+    def test_a_length_nobody_said_is_assumed_and_told(self) -> None:
+        assert judged([setup(LevelInstrument.LASER, ("BM", 900), ("BM", 901))]).assumed
+
+    def test_honest_loops_are_allowed_19_times_in_20(self) -> None:
+        rng, kept = random.Random(5), 0
+        for _ in range(400):
+            off = [rng.gauss(0, SIXTEENTH / 1.96) for _ in range(12)]
+            kept += judged(water_round(*((1000 + a, 1000 + b) for a, b in zip(off[:6], off[6:], strict=True)))).fits
+        assert 0.92 < kept / 400 < 0.98
+
+
+class TestSlips:
+    def test_a_foot_is_found_as_a_foot_in_any_reading_of_the_run(self) -> None:
+        closing = judged(water_round((600, 610), (600 + 304.8, 590), (600, 600)))
+        assert not closing.fits
+        assert {(s.slip, round(s.correction_mm, 1)) for s in closing.suspects} == {
+            (Misreading.FOOT, -304.8), (Misreading.FOOT, 304.8)}  # fmt: skip
+        assert not any(s.certain for s in closing.suspects)
+
+    def test_swapped_digits_name_the_reading_that_has_them(self) -> None:
+        # 1.439 m was read as 1.349: 90 mm, which no other reading of the run can hold
+        setups = [
+            setup(LevelInstrument.OPTICAL, ("BM", 1500, "1.500 m"), ("P", 1333, "1.333 m")),
+            setup(LevelInstrument.OPTICAL, ("P", 1272, "1.272 m"), ("BM", 1349, "1.349 m")),
+        ]
+        closing = judged(setups, 20_000, Units.M)
+        assert [(s.place, s.slip) for s in closing.suspects] == [((1, 1), Misreading.SWAPPED_DIGITS)]
+
+    def test_a_point_seen_from_two_setups_tells_where(self) -> None:
+        # TP1 was read a foot too large as a foresight; P, seen from both sides of it, tears by a foot as well
+        setups = [
+            setup(LevelInstrument.LASER, ("BM", 1500), ("P", 1300), ("TP1", 1400 + 304.8)),
+            setup(LevelInstrument.LASER, ("TP1", 1450), ("P", 1350), ("TP2", 1250)),
+            setup(LevelInstrument.LASER, ("TP2", 1500), ("P", 1600), ("BM", 1800)),
+        ]
+        closing = judged(setups, 15_000)
+        assert {(s.place, s.slip, s.certain) for s in closing.suspects} == {
+            ((0, 2), Misreading.FOOT, True),
+            ((1, 0), Misreading.FOOT, True),
+        }

@@ -1,0 +1,74 @@
+"""Readings that cannot be are questioned."""
+
+import pytest
+
+from anvilhead.core.levels.closing import Sights
+from anvilhead.core.levels.doubt import Around, Doubt, DoubtKind, doubts
+from anvilhead.core.levels.level_book import LevelSetup, LevelShot, Spot, keep_book
+from anvilhead.core.levels.level_instrument import CLASSES, LevelInstrument
+from anvilhead.core.misreading import Misreading
+from anvilhead.core.point import Point
+from anvilhead.core.units import Units
+
+FOOT = 304.8
+
+
+def questioned(
+    *shots: LevelShot,
+    rod_mm: float | None = None,
+    places: dict[str, Point] | None = None,
+    tops: frozenset[str] = frozenset(),
+) -> list[Doubt]:
+    setups = [LevelSetup(LevelInstrument.LASER, (LevelShot(Spot("BM"), 1200), *shots))]
+    sights = Sights([CLASSES[LevelInstrument.LASER]], {})
+    around = Around([rod_mm], [Units.FT_IN], places or {}, tops)
+    return doubts(keep_book({"BM": 0.0}, setups), setups, sights, around)
+
+
+def shot(at: str, reading: float, thing: str = "") -> LevelShot:
+    return LevelShot(Spot(at, thing), reading)
+
+
+GRID = {f"G{i}{j}": Point(i * 3000, j * 3000) for i in range(4) for j in range(3)}
+
+
+def sloped(**wrong: float) -> list[LevelShot]:
+    """Ground that falls 60 mm from point to point along x, with some shots read otherwise."""
+    return [shot(name, 1000 + at.x * 0.02 + wrong.get(name, 0)) for name, at in GRID.items()]
+
+
+def test_off_the_rod() -> None:
+    found = questioned(shot("A", 2500), rod_mm=2400)
+    assert [(d.kind, d.off_mm) for d in found] == [(DoubtKind.OFF_ROD, 100)]
+
+
+def test_below_zero_on_the_ground() -> None:
+    assert [d.kind for d in questioned(shot("A", -40))] == [DoubtKind.UPSIDE_DOWN]
+    assert questioned(shot("A", -40, "beam")) == []
+
+
+def test_a_top_under_its_ground() -> None:
+    found = questioned(shot("A", 900), shot("A", 950, "form top"), tops=frozenset({"form top"}))
+    assert [(d.kind, d.place, round(d.off_mm)) for d in found] == [(DoubtKind.BELOW_GROUND, (0, 2), 50)]
+    assert questioned(shot("A", 900), shot("A", 950, "footing bottom"), tops=frozenset({"form top"})) == []
+
+
+def test_even_ground_is_not_questioned() -> None:
+    assert questioned(*sloped(), places=GRID) == []
+
+
+def test_a_foot_against_its_neighbours() -> None:
+    found = questioned(*sloped(G11=-FOOT), places=GRID)
+    assert [(d.kind, d.slip) for d in found] == [(DoubtKind.STANDS_OUT, Misreading.FOOT)]
+    assert found[0].should_read_mm == pytest.approx(1060)
+    assert found[0].off_mm == pytest.approx(FOOT, abs=60)
+
+
+def test_the_same_ground_read_otherwise() -> None:
+    found = questioned(shot("A", 900), shot("A", 900 + FOOT))
+    assert [(d.kind, d.slip, d.place) for d in found] == [(DoubtKind.NOT_AGAIN, Misreading.FOOT, (0, 2))]
+    assert questioned(shot("A", 900), shot("A", 901)) == []
+
+
+def test_a_thing_that_was_moved_is_not_questioned() -> None:
+    assert questioned(shot("A", 900, "form top"), shot("A", 850, "form top")) == []

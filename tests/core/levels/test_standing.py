@@ -1,0 +1,134 @@
+"""Going to height, stakes, slabs, posts and steps."""
+
+import math
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from anvilhead.core.levels.finish import DrainFinish, drain_below, falling_finish, level_finish
+from anvilhead.core.levels.height_target import Way, standing, target_reading_mm
+from anvilhead.core.levels.post import ground_post, post_cut_mm, step_studs, straightness
+from anvilhead.core.levels.slab import YARD3_MM3, slab_thickness
+from anvilhead.core.levels.stake_mark import MarkedIn, hundredths_as_eighths, stake_mark
+from anvilhead.core.levels.terrain import GroundShot, terrain_of
+from anvilhead.core.point import Point
+
+INCH, FOOT = 25.4, 304.8
+SLAB = [Point(0, 0), Point(6000, 0), Point(6000, 4000), Point(0, 4000)]
+
+
+class TestHeights:
+    def test_raising_the_finish_by_eight_inches_lowers_the_target_reading_by_eight(self) -> None:
+        before, after = target_reading_mm(50 * INCH, 0), target_reading_mm(50 * INCH, 8 * INCH)
+        assert before - after == pytest.approx(8 * INCH)
+
+    @given(st.floats(-2000, 2000), st.floats(-2000, 2000), st.floats(1000, 4000))
+    def test_a_thing_whose_rod_reads_the_target_is_on_height(self, target: float, off: float, above: float) -> None:
+        hi = target + above
+        reading = target_reading_mm(hi, target) - off  # a smaller reading stands higher
+        stands = standing(hi - reading, target, 0.5)
+        assert stands.high_mm == pytest.approx(off, abs=1e-9)
+        assert stands.way is (Way.ON if abs(off) <= 0.5 else Way.LOWER if off > 0 else Way.RAISE)
+        assert stands.cut_mm - stands.fill_mm == pytest.approx(off, abs=1e-9)
+
+    def test_on_the_edge_of_the_tolerance_is_on(self) -> None:
+        assert standing(103.175, 100, 3.175).way is Way.ON
+
+
+class TestStakes:
+    @pytest.mark.parametrize(
+        ("high_mm", "marked_in", "text"),
+        [
+            (0.86 * FOOT, MarkedIn.HUNDREDTHS, "C 0.86 ft"),
+            (-0.86 * FOOT, MarkedIn.INCHES, 'F 10 3/8"'),
+            (-262, MarkedIn.METRIC, "F 0.262 m"),
+            (0.2, MarkedIn.METRIC, "on grade"),
+        ],
+    )
+    def test_marks(self, high_mm: float, marked_in: MarkedIn, text: str) -> None:
+        assert stake_mark(high_mm, marked_in).text == text
+
+    def test_hundredths_are_not_quite_eighths(self) -> None:
+        # 0.86 ft is 10.32 in; 86 eighths are 10.75 in
+        rule = hundredths_as_eighths(0.86 * FOOT)
+        assert rule.thumb_mm == pytest.approx(10.75 * INCH)
+        assert rule.error_mm == pytest.approx(0.43 * INCH)
+
+    def test_whole_feet_are_left_alone_by_the_thumb(self) -> None:
+        assert hundredths_as_eighths(3 * FOOT).error_mm == pytest.approx(0)
+
+
+class TestFinishes:
+    def test_a_fall_away_from_the_building(self) -> None:
+        top = falling_finish(Point(0, 0), Point(0, 1), 100, 1 / 48)
+        assert top.height_at(Point(5000, 0)) == pytest.approx(100)
+        assert top.height_at(Point(0, 4800)) == pytest.approx(0)
+
+    def test_a_drain_lies_below_the_farthest_corner_by_the_fall(self) -> None:
+        drain = drain_below(SLAB, Point(3000, 1000), 150, 0.02)
+        farthest = math.hypot(3000, 3000)
+        assert drain.drain_mm == pytest.approx(150 - 0.02 * farthest)
+        assert drain.height_at(Point(0, 4000)) == pytest.approx(150)
+        assert drain.height_at(Point(3000, 0)) == pytest.approx(150 - 0.02 * (farthest - 1000))
+
+
+class TestSlabs:
+    def base(self, *heights: float) -> list[GroundShot]:
+        return [GroundShot(n, p, h) for n, p, h in zip("ABCD", SLAB, heights, strict=True)]
+
+    def test_least_mean_and_volume_by_hand(self) -> None:
+        # a base that falls from -100 to -140 across the 6 m: 120 mean over 24 m² is 2.88 m³
+        base = self.base(-100, -140, -140, -100)
+        slab = slab_thickness(base, terrain_of(base), level_finish(0), SLAB, 110)
+
+        assert (slab.least_mm, slab.mean_mm) == (pytest.approx(100), pytest.approx(120))
+        assert slab.volume_mm3 / 1e9 == pytest.approx(2.88)
+        assert slab.thin == ("A", "D")
+        # thinner than 110 as far as a quarter along: 1.5 m by 4 m
+        assert slab.thin_mm2 / 1e6 == pytest.approx(6)
+
+    def test_a_crowded_corner_does_not_count_double(self) -> None:
+        crowd = [GroundShot(f"x{i}", Point(10 * i, 10 * i), -200) for i in range(1, 9)]
+        even = self.base(-200, -100, -100, -100)
+        crowded = slab_thickness([*even, *crowd], terrain_of([*even, *crowd]), level_finish(0), SLAB, 50)
+        alone = slab_thickness(even, terrain_of(even), level_finish(0), SLAB, 50)
+        assert crowded.mean_mm == pytest.approx(alone.mean_mm, rel=0.03)
+        assert sum(s.thick_mm for s in crowded.spots) / 12 > 1.3 * crowded.mean_mm
+
+    def test_a_slab_to_a_drain_over_a_base_that_follows_it_is_even(self) -> None:
+        finish = DrainFinish(Point(3000, 2000), -60, 0.02)
+        base = [GroundShot(s.name, s.place, finish.height_at(s.place) - 100) for s in self.base(0, 0, 0, 0)]
+        slab = slab_thickness(base, terrain_of(base), finish, SLAB, 100)
+        assert (slab.least_mm, slab.mean_mm, slab.thin) == (pytest.approx(100), pytest.approx(100), ())
+
+    def test_one_spot_is_its_own_mean(self) -> None:
+        slab = slab_thickness([GroundShot("A", SLAB[0], -90)], None, level_finish(10), SLAB, 100)
+        assert (slab.mean_mm, slab.thin, slab.covered_mm2) == (100, (), 0)
+
+    def test_a_cubic_yard(self) -> None:
+        assert pytest.approx(0.764555, abs=1e-6) == YARD3_MM3 / 1e9
+
+
+class TestPosts:
+    def test_a_post_goes_deeper_where_the_ground_is_higher(self) -> None:
+        # an 8' post, top 5' over the datum; ground at +1': 4' out, 4' in
+        high, low = (ground_post(5 * FOOT, g * FOOT, 8 * FOOT, 3.5 * FOOT) for g in (1, 0))
+        assert (high.out_mm / FOOT, high.deep_mm / FOOT, high.short_mm) == (pytest.approx(4), pytest.approx(4), 0)
+        assert low.short_mm / FOOT == pytest.approx(0.5)
+        assert low.longer_mm / FOOT == pytest.approx(8.5)
+
+    def test_a_cut_is_string_less_seat(self) -> None:
+        assert post_cut_mm(34 * INCH, 9.5 * INCH) == pytest.approx(24.5 * INCH)
+
+    def test_studs_of_a_stepped_wall(self) -> None:
+        # line 96", three plates of 1 1/2", trim 1/8": over a step at 24": 96 - 24 - 4 1/2 - 1/8 = 67 3/8
+        studs = step_studs(96 * INCH, [("first", 24 * INCH), ("top", 95 * INCH)], 4.5 * INCH, INCH / 8)
+        assert studs[0].stud_mm / INCH == pytest.approx(67.375)
+        assert studs[1].stud_mm < 0
+
+    def test_concrete_against_a_string_that_is_not_parallel_to_it(self) -> None:
+        # gaps 20, 23, 30 at 0, 5, 10 m: the straight line is 25 in the middle, so it stands 2 out there
+        found = straightness([("A", 0, 20), ("mid", 5000, 23), ("B", 10_000, 30)])
+        assert dict(found.offs) == {"A": 0, "mid": pytest.approx(2), "B": 0}
+        assert (found.most_out, found.spread_mm) == ("mid", pytest.approx(2))

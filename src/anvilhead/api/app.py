@@ -11,7 +11,7 @@ from anvilhead import __version__
 from anvilhead.api import problems
 from anvilhead.api.body_limit import BodyLimit
 from anvilhead.api.pages import Pages
-from anvilhead.api.routers import exchange, jobs, live, structures, tools
+from anvilhead.api.routers import exchange, jobs, levels, live, structures, tools
 from anvilhead.jobfile.models import JobFile
 from anvilhead.jobfile.reading import LARGEST_BYTES
 from anvilhead.store.database import Database
@@ -33,7 +33,7 @@ def create_app(database: Database | None, web: Path | None = None) -> FastAPI:
     app.add_middleware(BodyLimit, max_body_size=LARGEST_BYTES)
     problems.add_handlers(app)
     api = APIRouter(prefix="/api")
-    for part in (jobs, structures, live, exchange, tools):
+    for part in (jobs, structures, levels, live, exchange, tools):
         api.include_router(part.router)
     app.include_router(api)
     if web is not None:

@@ -36,6 +36,28 @@ RESHAPE = {"units": "ft-in", "footprint": PLAN["footprint"], "mirror": True}
 OUTLINE = {"units": "m", "points": [[0, 0], [9.6, 0], [9.6, 6.4], [0, 6.4]], "unit_mm": 1000, "start": 0}
 DXF = "0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n…"
 POINTS = "A,0,0\nB,9.6,0\nC,9.6,6.4\nD,0,6.4\n"
+LEVEL_PLAN = {
+    "benchmark": {"name": "BM", "height": "100'"},
+    "targets": [{"name": "form tops", "height": "101' 2\"", "at": ["A", "B"]}],
+}
+SETUP = {"id": "1d6f0a0e-54a5-4a0b-8a35-5c8c3a3b9c01", "units": "ft-in", "instrument": "laser", "rod": "ft-in"}
+SHOT = {
+    "id": "7b0b3f4e-93a8-4a4d-8ad1-1d5d2a8a2f02",
+    "rod": "ft-in",
+    "at": "BM",
+    "reading": "4' 2\"",
+}
+INSTRUMENT_CHECK = {
+    "id": "3c1d6a52-0f2c-4f0e-9b3a-6a2f3a9b7c03",
+    "units": "m",
+    "device": "Level 2",
+    "kind": "two-peg",
+    "readings": ["1.402", "1.214", "1.506", "1.330"],
+    "distance": "60",
+    "near": "2",
+    "beyond": True,
+}
+LEVEL_BOOK = {"text": "setup,instrument,point,reading\n1,laser,BM,4' 2\"\n1,laser,A,3' 9\"\n", "keep": False}
 FILE = {
     "format": "anvilhead-job",
     "version": 1,

@@ -47,7 +47,7 @@ def write_points(structures: dict[str, StructureResult]) -> str:
         if result.site:
             rows += [(f"{corner} on site", "site", place) for corner, place in result.site.corners.items()]
         for point, what, place in rows:
-            writer.writerow([_plain(name), _plain(point), what, f"{place.x_mm:.3f}", f"{place.y_mm:.3f}"])
+            writer.writerow([plain_cell(name), plain_cell(point), what, f"{place.x_mm:.3f}", f"{place.y_mm:.3f}"])
     return out.getvalue()
 
 
@@ -99,6 +99,6 @@ def _point(cells: list[str], columns: tuple[int, int, int], count: int, units: U
     return ReadPoint(cells[name] if name >= 0 else str(count + 1), east, north)
 
 
-def _plain(text: str) -> str:
+def plain_cell(text: str) -> str:
     """A text that no spreadsheet takes for a formula."""
     return f"'{text}" if text[:1] in "=+-@\t\r" else text

@@ -6,13 +6,17 @@ The libraries for DXF and PDF take seconds to load, so they are loaded by the fi
 from dataclasses import dataclass
 from datetime import date
 
+from anvilhead.core.levels.rod import marks_for
 from anvilhead.core.units import Units
 from anvilhead.formats.drawing import plan_drawing
+from anvilhead.formats.level_csv import write_level_csv
 from anvilhead.formats.points_csv import read_points, write_points
 from anvilhead.formats.svg import write_svg
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.service import views
-from anvilhead.service.showing import job_view, structure_view
+from anvilhead.service.level_rows import levels_of
+from anvilhead.service.levels import levels_view
+from anvilhead.service.showing import job_view, plan_of, structure_view
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
 
@@ -72,6 +76,28 @@ def points_csv(database: Database, job_id: str) -> FileOut:
         job = job_view(store.job_by_id(session, job_id))
     text = write_points({one.plan.name or one.name_in_file: one.result for one in job.structures})
     return FileOut("points.csv", "text/csv", text.encode("utf-8-sig"))
+
+
+def level_book(database: Database, structure_id: str) -> FileOut:
+    """The level book of a structure's job as CSV."""
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id)
+        job = store.job_by_id(session, row.job_id)
+        text = write_level_csv(levels_of(job), levels_view(row, job).result, marks_for(Units(job.units)))
+    return FileOut("level-book.csv", "text/csv", text.encode("utf-8-sig"))
+
+
+def level_sheet(database: Database, structure_id: str, paper: str, today: date) -> FileOut:
+    """The level sheet of a structure as PDF, for `a4` or `letter`."""
+    from anvilhead.formats.level_sheet import LevelSheetOf, write_level_sheet  # noqa: PLC0415
+
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id)
+        job = store.job_by_id(session, row.job_id)
+        view = levels_view(row, job)
+        plan = plan_of(row)
+        sheet = LevelSheetOf(job.name, plan.name or row.name_in_file, view.result, today)
+    return FileOut(f"{row.name_in_file}-levels-{paper}.pdf", "application/pdf", write_level_sheet(sheet, paper))
 
 
 def outlines_in_dxf(raw: bytes) -> views.OutlinesRead:

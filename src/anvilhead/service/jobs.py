@@ -13,6 +13,8 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.service import views
 from anvilhead.service.documents import JobChange, JobCreate, StructureCreate
 from anvilhead.service.how_taken import HowTaken
+from anvilhead.service.level_rows import has_levels, levels_of
+from anvilhead.service.levels import import_levels
 from anvilhead.service.people import By
 from anvilhead.service.rounds import import_rounds, rounds_for_file
 from anvilhead.service.showing import (
@@ -146,6 +148,8 @@ def import_job(database: Database, job_id: str, file: JobFile, by: By, *, sample
             if pulls:
                 text = f"Took over {len(pulls)} readings, the last of round {max(pull.round for pull in pulls)}."
                 store.add_log(session, job, "pulls-imported", text, by.who, by.at, row.id)
+        if file.levels:
+            import_levels(session, job, file.levels, by)
         session.expire_all()
         return job_view(store.job_by_id(session, job_id))
 
@@ -178,6 +182,7 @@ def export_job(database: Database, job_id: str) -> JobFile:
                 if naming_in(plans, row.name_in_file).knows(reading_of(pull))
             ],
             **rounds_for_file(job),
+            levels=levels_of(job) if has_levels(job) else None,
         )
 
 

@@ -12,6 +12,7 @@ def stages_of(
     planned_at: datetime,
     pulled_at: datetime | None,
     ground: StageState,
+    levels: StageState,
     *,
     accepted: bool = False,
 ) -> list[StageView]:
@@ -22,6 +23,7 @@ def stages_of(
         planned_at: when the plan was last changed.
         pulled_at: when the last reading that counts was taken.
         ground: where placing the structure on the site stands.
+        levels: where setting to height stands.
         accepted: whether somebody accepted the latest round, within tolerance or over it.
     """
     pulled = square is not None
@@ -34,7 +36,7 @@ def stages_of(
         squared = StageState.DONE if accepted or (square and square.verdict is Verdict.SQUARE) else StageState.OPEN
     boards = StageState.OPEN if not pulled else StageState.RE_CHECK if stale else StageState.DONE
     handover = StageState.OPEN if squared is StageState.DONE else StageState.NOT_STARTED
-    states = (ground, StageState.DONE, boards, squared, handover)
+    states = (ground, StageState.DONE, boards, squared, levels, handover)
     return [StageView(name=name, state=state) for name, state in zip(StageName, states, strict=True)]
 
 
@@ -43,6 +45,19 @@ def ground_state(placed: bool, all_clear: bool) -> StageState:
     if not placed:
         return StageState.NOT_STARTED
     return StageState.DONE if all_clear else StageState.OPEN
+
+
+def levels_state(things_on: list[bool], *, shot: bool, sound: bool) -> StageState:
+    """Heights: not started before a shot, done when every thing stands on height in a book without a doubt.
+
+    Args:
+        things_on: for every thing of the structure at every point, whether it was shot and is on height.
+        shot: whether any of its points was shot.
+        sound: whether every run closes and no reading is in question.
+    """
+    if not shot:
+        return StageState.NOT_STARTED
+    return StageState.DONE if sound and things_on and all(things_on) else StageState.OPEN
 
 
 def next_thing(square: SquareResult | None, stages: list[StageView]) -> NextThing:

@@ -5,6 +5,7 @@ from datetime import datetime
 from typing import Any
 
 from anvilhead.core.length_reading import read_length
+from anvilhead.core.levels.height_target import Way
 from anvilhead.core.network import planned_mm
 from anvilhead.core.recheck import Occasion
 from anvilhead.core.standards import STANDARDS
@@ -15,6 +16,10 @@ from anvilhead.jobfile.call_rows import call_sheet, key_of
 from anvilhead.jobfile.control import Control
 from anvilhead.jobfile.judging import Rounds, judge
 from anvilhead.jobfile.lengths import Length
+from anvilhead.jobfile.levels.book_solving import Book, work_book
+from anvilhead.jobfile.levels.height_solving import solve_targets
+from anvilhead.jobfile.levels.level_points import level_points
+from anvilhead.jobfile.levels.shot_ground import on_ground_shot
 from anvilhead.jobfile.models import Plan, Reading
 from anvilhead.jobfile.naming import Naming, naming_of, pull_of
 from anvilhead.jobfile.placed import Site, place_all
@@ -26,19 +31,25 @@ from anvilhead.jobfile.square_solving import solve_square
 from anvilhead.jobfile.writing import place
 from anvilhead.service import views
 from anvilhead.service.how_taken import HowTaken
+from anvilhead.service.level_rows import has_levels, levels_of
 from anvilhead.service.preview import difference_text
-from anvilhead.service.progress import ground_state, next_thing, stages_of
+from anvilhead.service.progress import ground_state, levels_state, next_thing, stages_of
 from anvilhead.service.round_views import acceptance_of, begun_of, in_hand_of, lost_of, names_of
+from anvilhead.service.views import StageState
 from anvilhead.store.tables import JobRow, PlanRevisionRow, PullRow, StructureRow
 
 
 @dataclass(frozen=True)
 class JobPlans:
-    """Every plan of a job worked out, and where its structures stand; by their names in the job file."""
+    """Every plan of a job worked out, and where its structures stand; by their names in the job file.
+
+    `book` is the level book, null before anything about heights was kept; boards stand on the ground it has.
+    """
 
     found: dict[str, Planned]
     site: Site
     problems: list[Problem]
+    book: Book | None = None
 
     def why_not_placed(self, name: str) -> str | None:
         """Why a structure is not on the site although its plan says how."""
@@ -50,7 +61,12 @@ def plans_of(job: JobRow) -> JobPlans:
     """Work out every plan of a job."""
     found = {row.name_in_file: planned(plan_of(row)) for row in job.structures}
     site, problems = place_all(control_of(job), found)
-    return JobPlans(found, site, problems)
+    if not has_levels(job):
+        return JobPlans(found, site, problems)
+    levels = levels_of(job)
+    book = work_book(levels, level_points(levels, site), Units(job.units))
+    site = on_ground_shot(site, book)
+    return JobPlans(dict(site.planned), site, problems, book)
 
 
 def control_of(job: JobRow) -> Control:
@@ -194,7 +210,22 @@ def _stages(row: StructureRow, square: SquareResult | None, plans: JobPlans) -> 
     name = row.name_in_file
     ground = ground_state(name in plans.site.poses, all(one.is_clear for one in plans.site.clearances(name)))
     accepted = square is not None and square.round in [one.round for one in row.acceptances]
-    return stages_of(square, _laid_out_at(row), pulled, ground, accepted=accepted)
+    levels = _levels_state(plans, name)
+    return stages_of(square, _laid_out_at(row), pulled, ground, levels, accepted=accepted)
+
+
+def _levels_state(plans: JobPlans, name: str) -> StageState:
+    """Where setting a structure to height stands."""
+    book = plans.book
+    if book is None:
+        return StageState.NOT_STARTED
+    own = book.points.own_name
+    shot = any(own(name, spot.at) is not None for spot in book.book.found)
+    things = [
+        one.way is Way.ON for one in (solve_targets(book, book.points) if shot else []) if own(name, one.at) is not None
+    ]
+    sound = all(closing.fits for closing in book.closings) and not book.doubts
+    return levels_state(things, shot=shot, sound=sound)
 
 
 def _laid_out_at(row: StructureRow) -> datetime:

@@ -123,6 +123,7 @@ class StageName(StrEnum):
     FOOTPRINT = "footprint"
     BOARDS = "boards"
     SQUARE = "square"
+    LEVELS = "levels"
     HANDOVER = "handover"
 
 

@@ -10,7 +10,19 @@ from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session, selectinload
 
 from anvilhead.store.errors import Conflict, NotFound, StaleRevision
-from anvilhead.store.tables import Base, InHandRow, JobRow, LogRow, PlanRevisionRow, PullRow, StrikeRow, StructureRow
+from anvilhead.store.tables import (
+    Base,
+    InHandRow,
+    JobRow,
+    LevelSetupRow,
+    LevelShotRow,
+    LevelStrikeRow,
+    LogRow,
+    PlanRevisionRow,
+    PullRow,
+    StrikeRow,
+    StructureRow,
+)
 
 _WHOLE_STRUCTURE = (
     selectinload(StructureRow.revisions),
@@ -21,21 +33,28 @@ _WHOLE_STRUCTURE = (
     selectinload(StructureRow.in_hand),
 )
 
+_LEVELS = (
+    selectinload(JobRow.level_plans),
+    selectinload(JobRow.setups).selectinload(LevelSetupRow.shots).selectinload(LevelShotRow.strike),
+    selectinload(JobRow.checks),
+)
+
 
 def all_jobs(session: Session) -> Sequence[JobRow]:
     """Every job with its structures, latest change first."""
     whole = selectinload(JobRow.structures).options(*_WHOLE_STRUCTURE)
-    return session.scalars(select(JobRow).options(whole).order_by(JobRow.changed_at.desc(), JobRow.id)).all()
+    return session.scalars(select(JobRow).options(whole, *_LEVELS).order_by(JobRow.changed_at.desc(), JobRow.id)).all()
 
 
-def job_by_id(session: Session, job_id: str) -> JobRow:
-    """One job with its structures, plans and readings.
+def job_by_id(session: Session, job_id: str, *, to_change: bool = False) -> JobRow:
+    """One job with its structures, plans and readings; `to_change` keeps others from changing it meanwhile.
 
     Raises:
         NotFound: when there is none.
     """
     whole = selectinload(JobRow.structures).options(*_WHOLE_STRUCTURE)
-    job = session.scalar(select(JobRow).options(whole).where(JobRow.id == job_id))
+    query = select(JobRow).options(whole, *_LEVELS).where(JobRow.id == job_id)
+    job = session.scalar(query.with_for_update(of=JobRow) if to_change else query)
     if job is None:
         raise NotFound("There is no such job here. It may lie in another database, such as the one of the samples.")
     return job
@@ -47,7 +66,7 @@ def structure_by_id(session: Session, structure_id: str, *, to_change: bool = Fa
     Raises:
         NotFound: when there is none.
     """
-    query = select(StructureRow).options(*_WHOLE_STRUCTURE, selectinload(StructureRow.job))
+    query = select(StructureRow).options(*_WHOLE_STRUCTURE, selectinload(StructureRow.job).options(*_LEVELS))
     query = query.where(StructureRow.id == structure_id)
     row = session.scalar(query.with_for_update(of=StructureRow) if to_change else query)
     if row is None:
@@ -137,6 +156,22 @@ def strike(session: Session, pull: PullRow, who: str, at: datetime, replaced_by:
     if pull.strike is not None:
         raise Conflict(f"{pull.strike.who} has already struck this reading. Reload to see what replaced it.")
     row = StrikeRow(pull_id=pull.id, replaced_by=replaced_by, who=who, at=at)
+    session.add(row)
+    _flush(session, "Somebody has just struck this reading. Reload to see what replaced it.")
+    return row
+
+
+def strike_shot(
+    session: Session, shot: LevelShotRow, who: str, at: datetime, replaced_by: str | None = None
+) -> LevelStrikeRow:
+    """Strike a level reading out.
+
+    Raises:
+        Conflict: when it is struck already; says by whom.
+    """
+    if shot.strike is not None:
+        raise Conflict(f"{shot.strike.who} has already struck this reading. Reload to see what replaced it.")
+    row = LevelStrikeRow(shot_id=shot.id, replaced_by=replaced_by, who=who, at=at)
     session.add(row)
     _flush(session, "Somebody has just struck this reading. Reload to see what replaced it.")
     return row

@@ -65,6 +65,9 @@ class JobRow(Base):
     created_at: Mapped[datetime] = mapped_column(UtcDateTime)
     changed_at: Mapped[datetime] = mapped_column(UtcDateTime)
     structures: Mapped[list["StructureRow"]] = relationship(back_populates="job", order_by="StructureRow.position")
+    level_plans: Mapped[list["LevelPlanRow"]] = relationship(order_by="LevelPlanRow.revision")
+    setups: Mapped[list["LevelSetupRow"]] = relationship(order_by="LevelSetupRow.number")
+    checks: Mapped[list["InstrumentCheckRow"]] = relationship(order_by="InstrumentCheckRow.number")
 
 
 class StructureRow(Base):
@@ -187,6 +190,80 @@ class InHandRow(Base):
 
     structure_id: Mapped[str] = mapped_column(ForeignKey("structures.id"), primary_key=True)
     call: Mapped[str] = mapped_column(String(200))
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+
+class LevelPlanRow(Base):
+    """One revision of what is planned about a job's heights; never changed."""
+
+    __tablename__ = "level_plans"
+    __table_args__ = (UniqueConstraint("job_id", "revision"),)
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id"))
+    revision: Mapped[int] = mapped_column(Integer)
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
+    restores: Mapped[int | None] = mapped_column(Integer)
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+
+class LevelSetupRow(Base):
+    """One standing of an instrument; never changed."""
+
+    __tablename__ = "level_setups"
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    id: Mapped[str] = mapped_column(Uuid, unique=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id"))
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+    shots: Mapped[list["LevelShotRow"]] = relationship(order_by="LevelShotRow.number")
+
+
+class LevelShotRow(Base):
+    """One reading of a setup, never changed: struck by a row in `level_strikes`, replaced by another reading."""
+
+    __tablename__ = "level_shots"
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    id: Mapped[str] = mapped_column(Uuid, unique=True)
+    setup_id: Mapped[str] = mapped_column(ForeignKey("level_setups.id"))
+    point: Mapped[str] = mapped_column(String(64))
+    thing: Mapped[str | None] = mapped_column(String(64))
+    reading_mm: Mapped[Decimal] = mapped_column(Millimetres)
+    reading_written: Mapped[str] = mapped_column(String(80))
+    turned_mm: Mapped[Decimal | None] = mapped_column(Millimetres)
+    turned_written: Mapped[str | None] = mapped_column(String(80))
+    distance_mm: Mapped[Decimal | None] = mapped_column(Millimetres)
+    distance_written: Mapped[str | None] = mapped_column(String(80))
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+    strike: Mapped["LevelStrikeRow | None"] = relationship(foreign_keys="LevelStrikeRow.shot_id")
+
+
+class LevelStrikeRow(Base):
+    """A level reading struck out: by whom, when, and the reading that stands in its place, if any."""
+
+    __tablename__ = "level_strikes"
+
+    shot_id: Mapped[str] = mapped_column(ForeignKey("level_shots.id"), primary_key=True)
+    replaced_by: Mapped[str | None] = mapped_column(ForeignKey("level_shots.id"))
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+
+class InstrumentCheckRow(Base):
+    """A test of an instrument; never changed, the latest counts."""
+
+    __tablename__ = "instrument_checks"
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    id: Mapped[str] = mapped_column(Uuid, unique=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id"))
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
     who: Mapped[str] = mapped_column(String(80))
     at: Mapped[datetime] = mapped_column(UtcDateTime)
 

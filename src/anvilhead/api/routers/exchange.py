@@ -23,25 +23,25 @@ router = APIRouter(tags=["files"], responses=ANSWERS)
 @router.get("/structures/{structure_id}/sheet.pdf", response_class=Response)
 def site_sheet(database: Db, structure_id: UUID, paper: Literal["a4", "letter"] = "a4") -> Response:
     """The site sheet for the crew: plan, boards, call sheet, truck list, cautions."""
-    return _handed_out(exchange.site_sheet(database, str(structure_id), paper, date.today()))
+    return handed_out(exchange.site_sheet(database, str(structure_id), paper, date.today()))
 
 
 @router.get("/structures/{structure_id}/plan.dxf", response_class=Response)
 def plan_dxf(database: Db, structure_id: UUID) -> Response:
     """The plan as DXF, a layer to each family."""
-    return _handed_out(exchange.plan_dxf(database, str(structure_id)))
+    return handed_out(exchange.plan_dxf(database, str(structure_id)))
 
 
 @router.get("/structures/{structure_id}/plan.svg", response_class=Response)
 def plan_svg(database: Db, structure_id: UUID) -> Response:
     """The plan as SVG, to scale."""
-    return _handed_out(exchange.plan_svg(database, str(structure_id)))
+    return handed_out(exchange.plan_svg(database, str(structure_id)))
 
 
 @router.get("/jobs/{job_id}/points.csv", response_class=Response)
 def points_csv(database: Db, job_id: UUID) -> Response:
     """Every point of every structure, millimetres."""
-    return _handed_out(exchange.points_csv(database, str(job_id)))
+    return handed_out(exchange.points_csv(database, str(job_id)))
 
 
 def _raw(example: str) -> dict[str, Any]:
@@ -74,7 +74,8 @@ def reshape(request: Annotated[ReshapeRequest, Body(examples=[examples.RESHAPE])
     return reshaping.reshape(request)
 
 
-def _handed_out(file: FileOut) -> Response:
+def handed_out(file: FileOut) -> Response:
+    """A file as a response that is saved, not shown."""
     plain = re.sub(r"[^A-Za-z0-9.]+", "-", file.name).strip("-.") or "file"
     headers = {"Content-Disposition": f'attachment; filename="{plain}"'}
     return Response(file.content, media_type=file.media_type, headers=headers)

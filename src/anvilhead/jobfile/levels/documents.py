@@ -322,7 +322,7 @@ class InRodUnits(Sparse):
 
     @model_validator(mode="wrap")
     @classmethod
-    def _with_units(cls, data: Any, handler: Any) -> Any:
+    def _with_rod_units(cls, data: Any, handler: Any) -> Any:
         named = data.get("rod") if isinstance(data, dict) else None
         known = RodMarks(named).units if isinstance(named, str) and named in list(RodMarks) else None
         with in_units(known):

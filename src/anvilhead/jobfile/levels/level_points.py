@@ -33,6 +33,11 @@ class LevelPoints:
         """How the book calls a point of a structure."""
         return point if structure == self.on else f"{structure}/{point}"
 
+    def label_in(self, structure: str, name: str) -> str:
+        """A name of the book as it reads beside one structure: its own points by their letters alone."""
+        own = self.own_name(structure, name)
+        return own or (f"{self.on}/{name}" if name in self.places and "/" not in name else name)
+
     def own_name(self, structure: str, name: str) -> str | None:
         """A structure's own name for a point of the book; None for a point of another structure."""
         if structure == self.on:

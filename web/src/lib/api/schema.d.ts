@@ -372,6 +372,206 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/structures/{structure_id}/levels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Levels
+         * @description The level book of the job, drawn in this structure's plan frame.
+         */
+        get: operations["get_levels_api_structures__structure_id__levels_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/levels/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Level Plan
+         * @description Replace what is planned about heights; refused when somebody saved first.
+         */
+        put: operations["change_level_plan_api_structures__structure_id__levels_plan_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/levels/plan/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Level Plan
+         * @description Bring the plan of heights before the newest one back.
+         */
+        post: operations["undo_level_plan_api_structures__structure_id__levels_plan_undo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/levels/setups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Setup
+         * @description Begin a setup of an instrument.
+         */
+        post: operations["begin_setup_api_structures__structure_id__levels_setups_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/levels/setups/{setup_id}/shots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Shot
+         * @description Record a reading; sending the same one again records it once.
+         */
+        post: operations["record_shot_api_structures__structure_id__levels_setups__setup_id__shots_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/levels/shots/{shot_id}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike Shot
+         * @description Strike a reading out; it stays in the record.
+         */
+        post: operations["strike_shot_api_structures__structure_id__levels_shots__shot_id__strike_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/levels/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Check
+         * @description Keep a test of an instrument with it.
+         */
+        post: operations["record_check_api_structures__structure_id__levels_checks_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/levels/book.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Book Csv
+         * @description The level book as CSV, a line to a reading.
+         */
+        get: operations["book_csv_api_structures__structure_id__levels_book_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/levels/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Book
+         * @description Read a level book from CSV; kept behind what there is only when asked.
+         */
+        post: operations["take_book_api_structures__structure_id__levels_book_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/levels/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Level Sheet
+         * @description The level sheet for the crew: target readings, heights, the book, slabs, stakes.
+         */
+        get: operations["level_sheet_api_structures__structure_id__levels_sheet_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/changes": {
         parameters: {
             query?: never;
@@ -779,6 +979,43 @@ export interface components {
             text: string;
         };
         /**
+         * Benchmark
+         * @description A height held as true.
+         */
+        "Benchmark-Input": {
+            /** Name */
+            name: string;
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height?: string | number;
+        };
+        /**
+         * Benchmark
+         * @description A height held as true.
+         */
+        "Benchmark-Output": {
+            /** Name */
+            name: string;
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 0
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height?: string | number;
+        };
+        /**
          * Beside
          * @description A named line beside every side: offset outward (an open line's right), negative inward.
          *
@@ -966,6 +1203,14 @@ export interface components {
              */
             base_revision: number;
         };
+        /** Body_undo_level_plan_api_structures__structure_id__levels_plan_undo_post */
+        Body_undo_level_plan_api_structures__structure_id__levels_plan_undo_post: {
+            /**
+             * Base Revision
+             * @example 2
+             */
+            base_revision: number;
+        };
         /** Body_undo_plan_api_structures__structure_id__plan_undo_post */
         Body_undo_plan_api_structures__structure_id__plan_undo_post: {
             /**
@@ -973,6 +1218,33 @@ export interface components {
              * @example 2
              */
             base_revision: number;
+        };
+        /**
+         * BookRead
+         * @description A level book of a file, to be taken into the job.
+         */
+        BookRead: {
+            /** Text */
+            text: string;
+            /**
+             * Keep
+             * @default false
+             */
+            keep?: boolean;
+        };
+        /**
+         * BookReadView
+         * @description A level book of a file: what would be taken in, and which lines could not be read.
+         */
+        BookReadView: {
+            /** Setups */
+            setups: number;
+            /** Shots */
+            shots: number;
+            /** Skipped */
+            skipped: string[];
+            /** Kept */
+            kept: boolean;
         };
         /**
          * CallKind
@@ -1040,6 +1312,56 @@ export interface components {
             then_text?: string | null;
         };
         /**
+         * CheckCreate
+         * @description A test of an instrument to keep.
+         */
+        CheckCreate: {
+            rod?: components["schemas"]["RodMarks"] | null;
+            /** Device */
+            device: string;
+            kind: components["schemas"]["CheckKind"];
+            /** Readings */
+            readings: (string | number)[];
+            /** Distance */
+            distance?: (string | number) | null;
+            /**
+             * Near
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            near?: string | number;
+            /**
+             * Beyond
+             * @default false
+             */
+            beyond?: boolean;
+            /** Who */
+            who?: string | null;
+            /** Taken */
+            taken?: string | null;
+            units: components["schemas"]["Units"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+        };
+        CheckEntry: {
+            [key: string]: unknown;
+        };
+        /**
+         * CheckKind
+         * @description Ways to test an instrument.
+         * @enum {string}
+         */
+        CheckKind: "two-peg" | "four-ways" | "turn-round" | "ends-together";
+        /**
          * ClearanceResult
          * @description Room between this structure and a neighbour.
          *
@@ -1081,6 +1403,36 @@ export interface components {
             outermost: components["schemas"]["OutermostResult"] | null;
         };
         /**
+         * ClosingCheckResult
+         * @description A check on a benchmark: found minus known, what honest reading allows, and whether it was shared out.
+         */
+        ClosingCheckResult: {
+            /** Setup */
+            setup: number;
+            /** Number */
+            number: number;
+            /** At */
+            at: string;
+            /** Found Mm */
+            found_mm: number;
+            /** Known Mm */
+            known_mm: number;
+            /** Misclosure Mm */
+            misclosure_mm: number;
+            /** Allowed Mm */
+            allowed_mm: number;
+            /** Fits */
+            fits: boolean;
+            /** Shared */
+            shared: boolean;
+            /** Run */
+            run: number[];
+            /** Text */
+            text: string;
+            /** Suspects */
+            suspects: components["schemas"]["LevelSuspectResult"][];
+        };
+        /**
          * ClosingResult
          * @description How a walk closes: how far its last leg ends from A, and what was worked out for legs left open.
          */
@@ -1091,6 +1443,20 @@ export interface components {
             text: string;
             /** Legs */
             legs: components["schemas"]["LegResult"][];
+        };
+        /**
+         * ContourResult
+         * @description A line of equal height.
+         */
+        ContourResult: {
+            /** Height Mm */
+            height_mm: number;
+            /** Text */
+            text: string;
+            /** Points */
+            points: components["schemas"]["Place"][];
+            /** Closed */
+            closed: boolean;
         };
         /**
          * Control
@@ -1230,6 +1596,50 @@ export interface components {
             count: number;
         };
         /**
+         * Device
+         * @description An instrument of the crew, by the name painted on it.
+         *
+         *     Attributes:
+         *         error: ± of one reading; drift over drift_over: ± that grows with the sight; reach: farthest sight or span.
+         *         pull, weight: of a line level's string, newtons and newtons per metre.
+         */
+        "Device-Input": {
+            /** Name */
+            name: string;
+            kind: components["schemas"]["LevelInstrument"];
+            /** Error */
+            error?: (string | number) | null;
+            /** Drift */
+            drift?: (string | number) | null;
+            /** Drift Over */
+            drift_over?: (string | number) | null;
+            /** Reach */
+            reach?: (string | number) | null;
+            /** Pull */
+            pull?: number | null;
+            /** Weight */
+            weight?: number | null;
+        };
+        "Device-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * DeviceResult
+         * @description An instrument, and what its last test found; `correction`: what to add to a reading, in words, when it is off.
+         */
+        DeviceResult: {
+            /** Name */
+            name: string;
+            kind: components["schemas"]["LevelInstrument"];
+            check: components["schemas"]["CheckKind"] | null;
+            /** Truths */
+            truths: components["schemas"]["TruthResult"][];
+            /** Is True */
+            is_true: boolean | null;
+            /** Correction */
+            correction: string | null;
+        };
+        /**
          * DigPlan
          * @description The cut beside the building: depth, run of its side for each unit of depth, room beyond its top.
          */
@@ -1315,6 +1725,47 @@ export interface components {
             remainder_mm: number;
         };
         /**
+         * DoubtKind
+         * @description Why a reading is questioned.
+         * @enum {string}
+         */
+        DoubtKind: "off-rod" | "upside-down" | "below-ground" | "stands-out" | "not-again";
+        /**
+         * DoubtResult
+         * @description A reading in question.
+         */
+        DoubtResult: {
+            /** Setup */
+            setup: number;
+            /** Number */
+            number: number;
+            /** At */
+            at: string;
+            kind: components["schemas"]["DoubtKind"];
+            /** Off Mm */
+            off_mm: number;
+            slip: components["schemas"]["Misreading"] | null;
+            /** Should Read Text */
+            should_read_text: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * EdgeResult
+         * @description A height at a place, such as a form's at a corner; `reading_text` with the instrument as it stands.
+         */
+        EdgeResult: {
+            /** Name */
+            name: string;
+            place: components["schemas"]["Place"];
+            /** Height Mm */
+            height_mm: number;
+            /** Text */
+            text: string;
+            /** Reading Text */
+            reading_text: string | null;
+        };
+        /**
          * EllipseResult
          * @description Holds the corner 95 times in 100: half axes, and the major axis anticlockwise from +x.
          */
@@ -1338,6 +1789,32 @@ export interface components {
             ellipse: components["schemas"]["EllipseResult"] | null;
             /** Off Mm */
             off_mm: number;
+        };
+        /**
+         * Fall
+         * @description How a surface falls: `rise` in `over`; away from a line of the footprint, or to a drain.
+         */
+        Fall: {
+            /**
+             * Rise
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rise: string | number;
+            /**
+             * Over
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            over: string | number;
+            /** Away From */
+            away_from?: string | null;
+            /** Drain */
+            drain?: (string | number)[] | null;
         };
         /**
          * FamilyResult
@@ -1466,6 +1943,34 @@ export interface components {
              * @example 8394.7
              */
             station: string | number;
+        };
+        /**
+         * GroundResult
+         * @description The ground between its shots; `contours` are empty when the shots hold no area.
+         */
+        GroundResult: {
+            /** High */
+            high: string;
+            /** High Mm */
+            high_mm: number;
+            /** Low */
+            low: string;
+            /** Low Mm */
+            low_mm: number;
+            /** Mean Mm */
+            mean_mm: number;
+            /** Fall Mm */
+            fall_mm: number;
+            /** Fall Text */
+            fall_text: string;
+            /** Step Mm */
+            step_mm: number;
+            /** Step Text */
+            step_text: string;
+            /** Contours */
+            contours: components["schemas"]["ContourResult"][];
+            /** Text */
+            text: string;
         };
         /**
          * Hands
@@ -1759,8 +2264,7 @@ export interface components {
             accepted?: components["schemas"]["AcceptedEntry"][];
             /** Lost */
             lost?: components["schemas"]["LostEntry"][];
-            /** Levels */
-            levels?: null;
+            levels?: components["schemas"]["Levels"] | null;
         };
         /**
          * JobSummary
@@ -1882,6 +2386,240 @@ export interface components {
             cost_text: string | null;
         };
         /**
+         * LevelInstrument
+         * @description What gives the level line.
+         * @enum {string}
+         */
+        LevelInstrument: "laser" | "optical" | "water-level" | "line-level" | "spirit-level" | "string";
+        /**
+         * LevelPlan
+         * @description Everything about heights that is planned.
+         *
+         *     Attributes:
+         *         on: structure whose corners bare names mean, and whose plan frame places are in; the first when left out.
+         *             Corners of another structure are written `id/A`.
+         *         benchmark: the one the job hangs on; benchmarks: further ones.
+         *         contour_step: from contour to contour.
+         *         marked_in: what cut and fill on stakes is written in; as the job's units when left out.
+         */
+        "LevelPlan-Input": {
+            /** On */
+            on?: string | null;
+            benchmark?: components["schemas"]["Benchmark-Input"] | null;
+            /** Benchmarks */
+            benchmarks?: components["schemas"]["Benchmark-Input"][];
+            /** Points */
+            points?: components["schemas"]["LevelPoint"][];
+            /** Grids */
+            grids?: components["schemas"]["PointGrid"][];
+            /** Devices */
+            devices?: components["schemas"]["Device-Input"][];
+            /** Targets */
+            targets?: components["schemas"]["TargetPlan"][];
+            /** Pads */
+            pads?: components["schemas"]["PadPlan-Input"][];
+            /** Slabs */
+            slabs?: components["schemas"]["SlabPlan-Input"][];
+            /** Posts */
+            posts?: components["schemas"]["PostPlan-Input"][];
+            /** Stepped */
+            stepped?: components["schemas"]["SteppedPlan-Input"][];
+            /** Straight */
+            straight?: components["schemas"]["StraightPlan-Input"][];
+            /** Sections */
+            sections?: components["schemas"]["SectionPlan"][];
+            /** Contour Step */
+            contour_step?: (string | number) | null;
+            marked_in?: components["schemas"]["MarkedIn"] | null;
+        };
+        "LevelPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * LevelPlanChange
+         * @description A whole plan of heights to replace revision `base_revision`; 0 when there was none.
+         */
+        LevelPlanChange: {
+            units: components["schemas"]["Units"];
+            /** Base Revision */
+            base_revision: number;
+            plan: components["schemas"]["LevelPlan-Input"];
+        };
+        /**
+         * LevelPoint
+         * @description A point of the ground that is no corner: where it is in the plan frame of the book's structure.
+         */
+        LevelPoint: {
+            /** Name */
+            name: string;
+            /** Place */
+            place: (string | number)[];
+        };
+        /**
+         * LevelPointView
+         * @description A point that a rod can stand on, and where it is on the structure's plan, if that is known.
+         */
+        LevelPointView: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            place: components["schemas"]["Place"] | null;
+        };
+        /**
+         * LevelSetupView
+         * @description A setup as kept.
+         */
+        LevelSetupView: {
+            /** Id */
+            id: string;
+            instrument: components["schemas"]["LevelInstrument"];
+            /** Device */
+            device: string | null;
+            rod: components["schemas"]["RodMarks"];
+            rod_length: components["schemas"]["ShownLength"] | null;
+            /** Corrected */
+            corrected: boolean;
+            /** Who */
+            who: string;
+            /**
+             * Taken
+             * Format: date-time
+             */
+            taken: string;
+            /** Shots */
+            shots: components["schemas"]["LevelShotView"][];
+        };
+        /**
+         * LevelShotView
+         * @description A reading as kept; `number` is its place in the results' setup, null when it was struck.
+         */
+        LevelShotView: {
+            /** Id */
+            id: string;
+            /** Number */
+            number: number;
+            /** At */
+            at: string;
+            /** Thing */
+            thing: string | null;
+            reading: components["schemas"]["ShownLength"];
+            turned: components["schemas"]["ShownLength"] | null;
+            distance: components["schemas"]["ShownLength"] | null;
+            /** Who */
+            who: string;
+            /**
+             * Taken
+             * Format: date-time
+             */
+            taken: string;
+            struck: components["schemas"]["StrikeView"] | null;
+        };
+        /**
+         * LevelSuspectResult
+         * @description A reading that may have slipped: setup and number of the shot.
+         */
+        LevelSuspectResult: {
+            /** Setup */
+            setup: number;
+            /** Number */
+            number: number;
+            /** At */
+            at: string;
+            slip: components["schemas"]["Misreading"] | null;
+            /** Correction Mm */
+            correction_mm: number;
+            /** Should Read Text */
+            should_read_text: string;
+            /** Certain */
+            certain: boolean;
+            /** Text */
+            text: string;
+        };
+        Levels: {
+            [key: string]: unknown;
+        };
+        /**
+         * LevelsResult
+         * @description Everything about heights.
+         *
+         *     Attributes:
+         *         heights: ground by point, benchmarks with it; things: tops and bases that were shot, by thing and point.
+         *         misclosure_mm: of the latest check; null while there is none.
+         *         targets: every thing at every point it belongs.
+         */
+        LevelsResult: {
+            /** Setups */
+            setups?: components["schemas"]["SetupResult"][];
+            /** Heights */
+            heights?: {
+                [key: string]: number;
+            };
+            /** Things */
+            things?: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
+            /** Points */
+            points?: components["schemas"]["PointResult"][];
+            /** Misclosure Mm */
+            misclosure_mm?: number | null;
+            /** Closings */
+            closings?: components["schemas"]["ClosingCheckResult"][];
+            /** Doubts */
+            doubts?: components["schemas"]["DoubtResult"][];
+            /** Devices */
+            devices?: components["schemas"]["DeviceResult"][];
+            /** Targets */
+            targets?: components["schemas"]["StandingResult"][];
+            ground?: components["schemas"]["GroundResult"] | null;
+            /** Pads */
+            pads?: components["schemas"]["PadResult"][];
+            /** Slabs */
+            slabs?: components["schemas"]["SlabResult"][];
+            /** Posts */
+            posts?: components["schemas"]["PostResult"][];
+            /** Stepped */
+            stepped?: components["schemas"]["SteppedResult"][];
+            /** Straight */
+            straight?: components["schemas"]["StraightResult"][];
+            /** Sections */
+            sections?: components["schemas"]["SectionResult"][];
+            /** Sticks */
+            sticks?: components["schemas"]["StickView"][];
+        };
+        /**
+         * LevelsView
+         * @description Everything about a job's heights, drawn in the plan frame of one structure.
+         *
+         *     Attributes:
+         *         structure_id: that structure; on: name in the job file of the structure that bare names belong to.
+         *         prefix: what goes in front of that structure's own points to name them in the book.
+         *         plan: as it is kept, to be changed and sent back; revision: of it, 0 when nothing was planned.
+         *         points: names to choose from, benchmarks first.
+         */
+        LevelsView: {
+            /** Structure Id */
+            structure_id: string;
+            /** On */
+            on: string | null;
+            /** Prefix */
+            prefix: string;
+            /** Revision */
+            revision: number;
+            /** Can Undo */
+            can_undo: boolean;
+            plan: components["schemas"]["LevelPlan-Output"];
+            /** Setups */
+            setups: components["schemas"]["LevelSetupView"][];
+            /** Points */
+            points: components["schemas"]["LevelPointView"][];
+            result: components["schemas"]["LevelsResult"];
+            /** Problems */
+            problems: components["schemas"]["Problem"][];
+        };
+        /**
          * LoadResult
          * @description One line of the truck list.
          */
@@ -1976,6 +2714,12 @@ export interface components {
             /** Trouble */
             trouble: string | null;
         };
+        /**
+         * MarkedIn
+         * @description What a stake is marked in.
+         * @enum {string}
+         */
+        MarkedIn: "feet-hundredths" | "inches" | "metric";
         /**
          * MarkingStick
          * @description One stick for all sides with the same families: laid across the strings it marks both footing edges.
@@ -2097,6 +2841,12 @@ export interface components {
             /** Not For */
             not_for: components["schemas"]["NotForResult"][];
         };
+        /**
+         * Misreading
+         * @description Named misreadings, in the order in which they are believed.
+         * @enum {string}
+         */
+        Misreading: "foot" | "inch" | "six-nine" | "swapped-digits" | "hundredths";
         /**
          * MoveResult
          * @description How far to move a board's nail along the board; 0 is leave it.  An open line has no inside: left and right.
@@ -2359,6 +3109,140 @@ export interface components {
             text: string;
         };
         /**
+         * PadPlan
+         * @description Ground to be brought to a pad: cut and fill.
+         *
+         *     Attributes:
+         *         structure: whose outline it has; family: of its lines, the wall face when left out.
+         *         outline: corners of its own instead, in that structure's plan frame.
+         *         height: of the pad, along its high edge when it falls; swell: share that dug ground gains.
+         *         rough: within this of the pad a rake does.
+         */
+        "PadPlan-Input": {
+            /**
+             * Name
+             * @default pad
+             */
+            name?: string;
+            /** Structure */
+            structure?: string | null;
+            /** Family */
+            family?: string | null;
+            /** Outline */
+            outline?: (string | number)[][] | null;
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height: string | number;
+            fall?: components["schemas"]["Fall"] | null;
+            /**
+             * Swell
+             * @default 0
+             */
+            swell?: number;
+            /**
+             * Rough
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 25.4,
+             *       "written": "1\""
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rough?: string | number;
+        };
+        /**
+         * PadPlan
+         * @description Ground to be brought to a pad: cut and fill.
+         *
+         *     Attributes:
+         *         structure: whose outline it has; family: of its lines, the wall face when left out.
+         *         outline: corners of its own instead, in that structure's plan frame.
+         *         height: of the pad, along its high edge when it falls; swell: share that dug ground gains.
+         *         rough: within this of the pad a rake does.
+         */
+        "PadPlan-Output": {
+            /**
+             * Name
+             * @default pad
+             */
+            name?: string;
+            /** Structure */
+            structure?: string | null;
+            /** Family */
+            family?: string | null;
+            /** Outline */
+            outline?: (string | number)[][] | null;
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height: string | number;
+            fall?: components["schemas"]["Fall"] | null;
+            /**
+             * Swell
+             * @default 0
+             */
+            swell?: number;
+            /**
+             * Rough
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 1"
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rough?: string | number;
+        };
+        /**
+         * PadResult
+         * @description Cut and fill to a pad; null volumes when its ground was not shot.
+         */
+        PadResult: {
+            /** Name */
+            name: string;
+            /** Structure */
+            structure: string;
+            /** Outline */
+            outline: components["schemas"]["Place"][];
+            /** Edges */
+            edges: components["schemas"]["EdgeResult"][];
+            /** Fall Text */
+            fall_text: string | null;
+            /** Cut Mm3 */
+            cut_mm3: number | null;
+            /** Fill Mm3 */
+            fill_mm3: number | null;
+            /** Loose Mm3 */
+            loose_mm3: number | null;
+            /** Cut Text */
+            cut_text: string | null;
+            /** Fill Text */
+            fill_text: string | null;
+            /** Loose Text */
+            loose_text: string | null;
+            /** Covered Share */
+            covered_share: number;
+            /** Most Cut Mm */
+            most_cut_mm: number | null;
+            /** Most Fill Mm */
+            most_fill_mm: number | null;
+            /** Parted */
+            parted: components["schemas"]["Place"][][];
+            rough: components["schemas"]["Rough"] | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * Place
          * @description A place on the plan, millimetres.
          */
@@ -2539,6 +3423,42 @@ export interface components {
             hold: string;
         };
         /**
+         * PointGrid
+         * @description A regular grid of points, named row by row: G1, G2 and so on.
+         *
+         *     Attributes:
+         *         name: what goes in front of the numbers.
+         *         start: its first point; step: from point to point along x and along y.
+         */
+        PointGrid: {
+            /** Name */
+            name: string;
+            /** Start */
+            start: (string | number)[];
+            /** Step */
+            step: [
+                string | number,
+                string | number
+            ];
+            /** Columns */
+            columns: number;
+            /** Rows */
+            rows: number;
+        };
+        /**
+         * PointResult
+         * @description A point that was shot, where it is if that is known, and its ground height if that was shot.
+         */
+        PointResult: {
+            /** Name */
+            name: string;
+            place: components["schemas"]["Place"] | null;
+            /** Height Mm */
+            height_mm: number | null;
+            /** Height Text */
+            height_text: string | null;
+        };
+        /**
          * Polygon
          * @description Corners by coordinates from A: x along the drawing's own axis, y to the left of it.
          */
@@ -2550,6 +3470,115 @@ export interface components {
             shape: "polygon";
             /** Corners */
             corners: (string | number)[][];
+        };
+        /**
+         * PostPlan
+         * @description Posts whose tops stand on one line.
+         *
+         *     Attributes:
+         *         top: height of the string over them.
+         *         length, least: of posts in the ground: stock length and least embedment; left out, posts stand on seats.
+         *         seat: the thing whose shots are the seats.
+         *         at: points.
+         */
+        "PostPlan-Input": {
+            /**
+             * Name
+             * @default posts
+             */
+            name?: string;
+            /**
+             * Top
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            top: string | number;
+            /** Length */
+            length?: (string | number) | null;
+            /**
+             * Least
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            least?: string | number;
+            /**
+             * Seat
+             * @default seat
+             */
+            seat?: string;
+            /** At */
+            at: string[];
+        };
+        /**
+         * PostPlan
+         * @description Posts whose tops stand on one line.
+         *
+         *     Attributes:
+         *         top: height of the string over them.
+         *         length, least: of posts in the ground: stock length and least embedment; left out, posts stand on seats.
+         *         seat: the thing whose shots are the seats.
+         *         at: points.
+         */
+        "PostPlan-Output": {
+            /**
+             * Name
+             * @default posts
+             */
+            name?: string;
+            /**
+             * Top
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            top: string | number;
+            /** Length */
+            length?: (string | number) | null;
+            /**
+             * Least
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 0
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            least?: string | number;
+            /**
+             * Seat
+             * @default seat
+             */
+            seat?: string;
+            /** At */
+            at: string[];
+        };
+        /**
+         * PostResult
+         * @description A post: out of and in the ground, or cut from its seat; null lengths where nothing was shot.
+         */
+        PostResult: {
+            /** Name */
+            name: string;
+            /** At */
+            at: string;
+            /** Out Mm */
+            out_mm: number | null;
+            /** Deep Mm */
+            deep_mm: number | null;
+            /** Cut Mm */
+            cut_mm: number | null;
+            /** Short Mm */
+            short_mm: number;
+            /** Text */
+            text: string;
         };
         /**
          * PredictedPull
@@ -2901,6 +3930,33 @@ export interface components {
          */
         Purpose: "framing" | "footing" | "post-frame" | "fence";
         /**
+         * RailPlan
+         * @description A screed rail from place to place of the plan.
+         */
+        RailPlan: {
+            /** Name */
+            name: string;
+            /** From */
+            from: (string | number)[];
+            /** To */
+            to: (string | number)[];
+        };
+        /**
+         * ReachKind
+         * @description What goes beyond what an instrument is good for.
+         * @enum {string}
+         */
+        ReachKind: "span" | "sag" | "radius" | "warmth";
+        /**
+         * ReachResult
+         * @description A limit of the instrument that a setup goes beyond.
+         */
+        ReachResult: {
+            kind: components["schemas"]["ReachKind"];
+            /** Text */
+            text: string;
+        };
+        /**
          * Reading
          * @description One reading.
          *
@@ -3088,6 +4144,18 @@ export interface components {
             used: boolean;
         };
         /**
+         * RodMarks
+         * @description Marks on a rod.
+         * @enum {string}
+         */
+        RodMarks: "ft-in" | "ft-hundredths" | "m" | "mm";
+        /**
+         * Rough
+         * @description How the ground is brought to the pad.
+         * @enum {string}
+         */
+        Rough: "by-hand" | "machine-first";
+        /**
          * RoundBegin
          * @description A round to be pulled for a reason.
          */
@@ -3209,6 +4277,60 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * SectionLine
+         * @description Something drawn in a section from station to station; `kind`: string, board, finish, base, pad.
+         */
+        SectionLine: {
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Points */
+            points: components["schemas"]["StationResult"][];
+            /** Text */
+            text: string;
+        };
+        /**
+         * SectionPlan
+         * @description A cut through the ground: along a line of a structure, carried on beyond its ends, or between two places.
+         */
+        SectionPlan: {
+            /** Name */
+            name: string;
+            /** Structure */
+            structure?: string | null;
+            /** Line */
+            line?: string | null;
+            /** From */
+            from?: (string | number)[] | null;
+            /** To */
+            to?: (string | number)[] | null;
+        };
+        /**
+         * SectionResult
+         * @description A cut through the ground, heights drawn `exaggeration` times larger than lengths.
+         */
+        SectionResult: {
+            /** Name */
+            name: string;
+            /** Length Mm */
+            length_mm: number;
+            /** Length Text */
+            length_text: string;
+            start: components["schemas"]["Place"];
+            end: components["schemas"]["Place"];
+            /** Exaggeration */
+            exaggeration: number;
+            /** Low Mm */
+            low_mm: number;
+            /** High Mm */
+            high_mm: number;
+            /** Ground */
+            ground: components["schemas"]["StationResult"][][];
+            /** Lines */
+            lines: components["schemas"]["SectionLine"][];
+        };
+        /**
          * SetAgain
          * @description How a lost point was set again, in words, for the record.
          */
@@ -3247,6 +4369,75 @@ export interface components {
             marks: components["schemas"]["MarksResult"][];
         };
         /**
+         * SetupCreate
+         * @description A setup to begin; its id is made by the client, so that sending it twice begins one.
+         */
+        SetupCreate: {
+            rod?: components["schemas"]["RodMarks"] | null;
+            instrument: components["schemas"]["LevelInstrument"];
+            /** Device */
+            device?: string | null;
+            /** Rod Length */
+            rod_length?: (string | number) | null;
+            /** Height */
+            height?: (string | number) | null;
+            /** Place */
+            place?: (string | number)[] | null;
+            /**
+             * Corrected
+             * @default false
+             */
+            corrected?: boolean;
+            /** Warmer */
+            warmer?: number | null;
+            /** Leg */
+            leg?: (string | number) | null;
+            /** Who */
+            who?: string | null;
+            /** Taken */
+            taken?: string | null;
+            units: components["schemas"]["Units"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+        };
+        SetupEntry: {
+            [key: string]: unknown;
+        };
+        /**
+         * SetupResult
+         * @description A setup.
+         *
+         *     Attributes:
+         *         hi_mm: height of the level line, as shared out; null before its first shot. raw_hi_mm: before that.
+         *         start: the point that gave it; how: how this instrument is read.
+         */
+        SetupResult: {
+            instrument: components["schemas"]["LevelInstrument"];
+            /** Device */
+            device: string | null;
+            /** Hi Mm */
+            hi_mm: number | null;
+            /** Hi Text */
+            hi_text: string | null;
+            /** Raw Hi Mm */
+            raw_hi_mm: number | null;
+            /** Correction Mm */
+            correction_mm: number;
+            /** Start */
+            start: string | null;
+            /** How */
+            how: string;
+            /** Rod */
+            rod: string;
+            /** Reaches */
+            reaches: components["schemas"]["ReachResult"][];
+            /** Shots */
+            shots: components["schemas"]["ShotResult"][];
+        };
+        /**
          * ShapeView
          * @description An outline to start a footprint from; `corners` draw it small.
          */
@@ -3259,6 +4450,69 @@ export interface components {
             steps: components["schemas"]["Step"][];
             /** Corners */
             corners: components["schemas"]["Place"][];
+        };
+        /**
+         * ShotCreate
+         * @description A reading to keep; its id is made by the client.
+         *
+         *     Attributes:
+         *         rod: what a bare number in it means.
+         *         replaces: id of a reading that this one corrects; it is struck out, and this one takes its place in the book.
+         */
+        ShotCreate: {
+            rod?: components["schemas"]["RodMarks"] | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** At */
+            at: string;
+            /** On */
+            on?: string | null;
+            /**
+             * Reading
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            reading: string | number;
+            /** Turned */
+            turned?: (string | number) | null;
+            /** Distance */
+            distance?: (string | number) | null;
+            /** Replaces */
+            replaces?: string | null;
+        };
+        ShotEntry: {
+            [key: string]: unknown;
+        };
+        /**
+         * ShotResult
+         * @description A shot that counts: `number` among all of its setup.
+         *
+         *     Attributes:
+         *         role: start, check (on a benchmark), or shot; thing: what the rod stood on, null for the ground.
+         *         height_mm: what it found, as shared out; of a check as it came out.
+         */
+        ShotResult: {
+            /** Number */
+            number: number;
+            /** At */
+            at: string;
+            /** Thing */
+            thing: string | null;
+            /** Role */
+            role: string;
+            /** Reading Mm */
+            reading_mm: number;
+            /** Reading Text */
+            reading_text: string;
+            /** Height Mm */
+            height_mm: number;
+            /** Height Text */
+            height_text: string;
         };
         /**
          * ShownLength
@@ -3342,6 +4596,195 @@ export interface components {
             lines: components["schemas"]["SiteLine"][];
         };
         /**
+         * SlabPlan
+         * @description A slab on its base.
+         *
+         *     Attributes:
+         *         height: finished top, along its high edge when it falls.
+         *         thickness: planned; least: thinner is too thin, the planned one when left out.
+         *         base: the thing whose shots are the top of its base; base_thickness, subgrade: the base itself, and the thing
+         *             whose shots lie under it.
+         *         waste: share of concrete ordered on top.
+         *         rails: screed rails; rail_below: how far their tops lie below the finish.
+         */
+        "SlabPlan-Input": {
+            /**
+             * Name
+             * @default slab
+             */
+            name?: string;
+            /** Structure */
+            structure?: string | null;
+            /** Family */
+            family?: string | null;
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height: string | number;
+            fall?: components["schemas"]["Fall"] | null;
+            /**
+             * Thickness
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            thickness: string | number;
+            /** Least */
+            least?: (string | number) | null;
+            /**
+             * Base
+             * @default base
+             */
+            base?: string;
+            /** Base Thickness */
+            base_thickness?: (string | number) | null;
+            /**
+             * Subgrade
+             * @default subgrade
+             */
+            subgrade?: string;
+            /**
+             * Waste
+             * @default 0.05
+             */
+            waste?: number;
+            /** Rails */
+            rails?: components["schemas"]["RailPlan"][];
+            /**
+             * Rail Below
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rail_below?: string | number;
+        };
+        /**
+         * SlabPlan
+         * @description A slab on its base.
+         *
+         *     Attributes:
+         *         height: finished top, along its high edge when it falls.
+         *         thickness: planned; least: thinner is too thin, the planned one when left out.
+         *         base: the thing whose shots are the top of its base; base_thickness, subgrade: the base itself, and the thing
+         *             whose shots lie under it.
+         *         waste: share of concrete ordered on top.
+         *         rails: screed rails; rail_below: how far their tops lie below the finish.
+         */
+        "SlabPlan-Output": {
+            /**
+             * Name
+             * @default slab
+             */
+            name?: string;
+            /** Structure */
+            structure?: string | null;
+            /** Family */
+            family?: string | null;
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height: string | number;
+            fall?: components["schemas"]["Fall"] | null;
+            /**
+             * Thickness
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            thickness: string | number;
+            /** Least */
+            least?: (string | number) | null;
+            /**
+             * Base
+             * @default base
+             */
+            base?: string;
+            /** Base Thickness */
+            base_thickness?: (string | number) | null;
+            /**
+             * Subgrade
+             * @default subgrade
+             */
+            subgrade?: string;
+            /**
+             * Waste
+             * @default 0.05
+             */
+            waste?: number;
+            /** Rails */
+            rails?: components["schemas"]["RailPlan"][];
+            /**
+             * Rail Below
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 0
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rail_below?: string | number;
+        };
+        /**
+         * SlabResult
+         * @description A slab: heights of its forms and rails, and its thickness once its base was shot.
+         *
+         *     Attributes:
+         *         concrete_mm3: with waste: from the thickness measured, else from the one planned.
+         *         thin_pieces: where it is too thin, to be drawn.
+         */
+        SlabResult: {
+            /** Name */
+            name: string;
+            /** Structure */
+            structure: string;
+            /** Outline */
+            outline: components["schemas"]["Place"][];
+            /** Edges */
+            edges: components["schemas"]["EdgeResult"][];
+            /** Rails */
+            rails: components["schemas"]["EdgeResult"][];
+            /** Fall Text */
+            fall_text: string | null;
+            /** Spots */
+            spots: components["schemas"]["ThicknessResult"][];
+            /** Least Mm */
+            least_mm: number | null;
+            /** Mean Mm */
+            mean_mm: number | null;
+            /** Least Text */
+            least_text: string | null;
+            /** Mean Text */
+            mean_text: string | null;
+            /** Thin Pieces */
+            thin_pieces: components["schemas"]["Place"][][];
+            /** Covered Share */
+            covered_share: number;
+            /** Concrete Mm3 */
+            concrete_mm3: number;
+            /** Concrete Text */
+            concrete_text: string;
+            /** Base Mm3 */
+            base_mm3: number | null;
+            /** Base Text */
+            base_text: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * Slip
          * @description Named slips, in the order in which they are believed when two explain a reading equally well.
          * @enum {string}
@@ -3410,7 +4853,7 @@ export interface components {
          * @description Stages of a job that exist, in the order of the work.
          * @enum {string}
          */
-        StageName: "ground" | "footprint" | "boards" | "square" | "handover";
+        StageName: "ground" | "footprint" | "boards" | "square" | "levels" | "handover";
         /**
          * StageState
          * @description Where a stage stands; `re-check`: something it rests on changed since.
@@ -3477,6 +4920,64 @@ export interface components {
             burns: string[];
         };
         /**
+         * StandingResult
+         * @description A thing at a point against its target.
+         *
+         *     Attributes:
+         *         height_mm, text: of the target; target_reading_mm: with the instrument as it stands now, null without one.
+         *         trouble: why that reading cannot be taken.
+         *         found_mm: height found; on_thing: whether the thing itself was shot, or only the ground.
+         *         cut_mm, fill_mm: from what was found to the target; null when nothing was shot.
+         *         way, words: what hands do; stake, thumb: what is written on the stake, and what the thumb rule makes of it.
+         */
+        StandingResult: {
+            /** Name */
+            name: string;
+            kind: components["schemas"]["ThingKind"];
+            /** At */
+            at: string;
+            place: components["schemas"]["Place"] | null;
+            /** Height Mm */
+            height_mm: number;
+            /** Text */
+            text: string;
+            /** Tolerance Mm */
+            tolerance_mm: number;
+            /** Tolerance Text */
+            tolerance_text: string;
+            /** Target Reading Mm */
+            target_reading_mm: number | null;
+            /** Target Reading Text */
+            target_reading_text: string | null;
+            /** Trouble */
+            trouble: string | null;
+            /** Found Mm */
+            found_mm: number | null;
+            /** On Thing */
+            on_thing: boolean;
+            /** Cut Mm */
+            cut_mm: number | null;
+            /** Fill Mm */
+            fill_mm: number | null;
+            way: components["schemas"]["anvilhead__core__levels__height_target__Way"] | null;
+            /** Words */
+            words: string;
+            /** Stake */
+            stake: string | null;
+            /** Thumb */
+            thumb: string | null;
+        };
+        /**
+         * StationResult
+         * @description A place along a section.
+         */
+        StationResult: {
+            /** Along Mm */
+            along_mm: number;
+            /** Height Mm */
+            height_mm: number;
+        };
+        /**
          * Step
          * @description One wall of a walk: turn (left positive, none for the first), then go.
          *
@@ -3498,6 +4999,20 @@ export interface components {
             turn?: number | string;
         };
         /**
+         * StepPlan
+         * @description A step: its height, or the point whose shot is its height; and how long it is.
+         */
+        StepPlan: {
+            /** Name */
+            name: string;
+            /** Height */
+            height?: (string | number) | null;
+            /** At */
+            at?: string | null;
+            /** Length */
+            length?: (string | number) | null;
+        };
+        /**
          * StepResult
          * @description One step of a school: what to do, who stands where, and the number to call.
          */
@@ -3512,6 +5027,85 @@ export interface components {
             error_text: string | null;
         };
         /**
+         * SteppedPlan
+         * @description A stepped wall: a level line from the highest plate, and a stud to every step.
+         */
+        "SteppedPlan-Input": {
+            /**
+             * Name
+             * @default stepped wall
+             */
+            name?: string;
+            /**
+             * Line
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            line: string | number;
+            /** Plates */
+            plates?: (string | number)[];
+            /**
+             * Trim
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            trim?: string | number;
+            /** Steps */
+            steps: components["schemas"]["StepPlan"][];
+        };
+        /**
+         * SteppedPlan
+         * @description A stepped wall: a level line from the highest plate, and a stud to every step.
+         */
+        "SteppedPlan-Output": {
+            /**
+             * Name
+             * @default stepped wall
+             */
+            name?: string;
+            /**
+             * Line
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            line: string | number;
+            /** Plates */
+            plates?: (string | number)[];
+            /**
+             * Trim
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 0
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            trim?: string | number;
+            /** Steps */
+            steps: components["schemas"]["StepPlan"][];
+        };
+        /**
+         * SteppedResult
+         * @description A stepped wall.
+         */
+        SteppedResult: {
+            /** Name */
+            name: string;
+            /** Line Mm */
+            line_mm: number;
+            /** Studs */
+            studs: components["schemas"]["StudResult"][];
+        };
+        /**
          * StickMark
          * @description A mark on the marking stick, from its outer end.
          */
@@ -3520,6 +5114,93 @@ export interface components {
             family: string;
             /** At Mm */
             at_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * StickResult
+         * @description A layer on the story stick: its drop below the string.
+         */
+        StickResult: {
+            /** Name */
+            name: string;
+            /** Height Mm */
+            height_mm: number;
+            /** Drop Mm */
+            drop_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * StickView
+         * @description The story stick of a structure: drops from its string, in order down.
+         */
+        StickView: {
+            /** Structure */
+            structure: string;
+            /** String Mm */
+            string_mm: number;
+            /** String Text */
+            string_text: string;
+            /** Drops */
+            drops: components["schemas"]["StickResult"][];
+        };
+        /**
+         * StraightPlan
+         * @description Old concrete held against a string from end to end; `allowed` either way.
+         */
+        "StraightPlan-Input": {
+            /** Name */
+            name: string;
+            /** Gaps */
+            gaps: components["schemas"]["StringGap"][];
+            /**
+             * Allowed
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 6.35,
+             *       "written": "1/4\""
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            allowed?: string | number;
+        };
+        /**
+         * StraightPlan
+         * @description Old concrete held against a string from end to end; `allowed` either way.
+         */
+        "StraightPlan-Output": {
+            /** Name */
+            name: string;
+            /** Gaps */
+            gaps: components["schemas"]["StringGap"][];
+            /**
+             * Allowed
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 1/4"
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            allowed?: string | number;
+        };
+        /**
+         * StraightResult
+         * @description Old concrete against a string: how far each place stands out (above zero) or back.
+         */
+        StraightResult: {
+            /** Name */
+            name: string;
+            /** Offs */
+            offs: {
+                [key: string]: number;
+            };
+            /** Spread Mm */
+            spread_mm: number;
+            /** Within */
+            within: boolean;
             /** Text */
             text: string;
         };
@@ -3549,6 +5230,30 @@ export interface components {
             at: string;
             /** Replaced By */
             replaced_by: string | null;
+        };
+        /**
+         * StringGap
+         * @description A gap between string and concrete at a distance along it.
+         */
+        StringGap: {
+            /** Name */
+            name: string;
+            /**
+             * Along
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            along: string | number;
+            /**
+             * Gap
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            gap: string | number;
         };
         /**
          * StringResult
@@ -3726,6 +5431,20 @@ export interface components {
             next: components["schemas"]["NextThing"];
         };
         /**
+         * StudResult
+         * @description A stud over a step.
+         */
+        StudResult: {
+            /** Step */
+            step: string;
+            /** Length Mm */
+            length_mm: number | null;
+            /** Stud Mm */
+            stud_mm: number | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * SuspectResult
          * @description A pull that may be wrong, likeliest first; add `correction_mm` to the reading to undo the slip.
          *
@@ -3767,6 +5486,53 @@ export interface components {
             /** Flat Text */
             flat_text: string;
         };
+        /**
+         * TargetPlan
+         * @description A thing to be set to height.
+         *
+         *     Attributes:
+         *         name: of the thing: form top, board tops; kind: what it is, for its tolerance.
+         *         height: above the datum.
+         *         at: points; all corners of the book's structure when none are named.
+         */
+        TargetPlan: {
+            /** Name */
+            name: string;
+            kind?: components["schemas"]["ThingKind"] | null;
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height: string | number;
+            /** At */
+            at?: string[];
+            /** Tolerance */
+            tolerance?: (string | number) | null;
+        };
+        /**
+         * ThicknessResult
+         * @description A slab's thickness at a spot.
+         */
+        ThicknessResult: {
+            /** At */
+            at: string;
+            place: components["schemas"]["Place"];
+            /** Thick Mm */
+            thick_mm: number;
+            /** Text */
+            text: string;
+            /** Thin */
+            thin: boolean;
+        };
+        /**
+         * ThingKind
+         * @description What is set to height, each with the tolerance that the work usually asks of it.
+         * @enum {string}
+         */
+        ThingKind: "board tops" | "form tops" | "post tops" | "base" | "footing bottom" | "whisker stakes" | "other";
         /**
          * TieResult
          * @description A tape from a point: `call_text` has the burn in it.
@@ -3854,6 +5620,22 @@ export interface components {
             cost_text: string;
         };
         /**
+         * TruthResult
+         * @description One axis of a test: reads `error_mm` too much over `over_mm`.
+         */
+        TruthResult: {
+            /** Error Mm */
+            error_mm: number;
+            /** Over Mm */
+            over_mm: number;
+            /** Allowed Mm */
+            allowed_mm: number;
+            /** Is True */
+            is_true: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
          * Units
          * @description What a bare number means in a job, and how its lengths are printed.
          * @enum {string}
@@ -3914,17 +5696,11 @@ export interface components {
             closed: boolean;
         };
         /**
-         * Way
-         * @description How a point is found again.
-         * @enum {string}
-         */
-        Way: "ties" | "line";
-        /**
          * WayBack
          * @description One way to set a lost point again.
          */
         WayBack: {
-            way: components["schemas"]["Way"];
+            way: components["schemas"]["anvilhead__core__lost_point__Way"];
             /** Ties */
             ties: components["schemas"]["TieResult"][];
             /** Line */
@@ -3943,6 +5719,18 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * Way
+         * @description Which way a thing must go.
+         * @enum {string}
+         */
+        anvilhead__core__levels__height_target__Way: "on" | "raise" | "lower";
+        /**
+         * Way
+         * @description How a point is found again.
+         * @enum {string}
+         */
+        anvilhead__core__lost_point__Way: "ties" | "line";
         /**
          * NailResult
          * @description A nail on a board: running distance from the first, outermost nail.
@@ -3973,6 +5761,26 @@ export interface components {
             happened: components["schemas"]["Happened"];
             /** Text */
             text: string;
+        };
+        /**
+         * Benchmark
+         * @description A height held as true.
+         */
+        Benchmark: {
+            /** Name */
+            name: string;
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height?: string | number;
         };
         /**
          * Beside
@@ -4120,6 +5928,49 @@ export interface components {
             keep_clear?: string | number;
         };
         /**
+         * Device
+         * @description An instrument of the crew, by the name painted on it.
+         *
+         *     Attributes:
+         *         error: ± of one reading; drift over drift_over: ± that grows with the sight; reach: farthest sight or span.
+         *         pull, weight: of a line level's string, newtons and newtons per metre.
+         */
+        Device: {
+            /** Name */
+            name: string;
+            kind: components["schemas"]["LevelInstrument"];
+            /**
+             * Error
+             * @default null
+             */
+            error?: (string | number) | null;
+            /**
+             * Drift
+             * @default null
+             */
+            drift?: (string | number) | null;
+            /**
+             * Drift Over
+             * @default null
+             */
+            drift_over?: (string | number) | null;
+            /**
+             * Reach
+             * @default null
+             */
+            reach?: (string | number) | null;
+            /**
+             * Pull
+             * @default null
+             */
+            pull?: number | null;
+            /**
+             * Weight
+             * @default null
+             */
+            weight?: number | null;
+        };
+        /**
          * DigPlan
          * @description The cut beside the building: depth, run of its side for each unit of depth, room beyond its top.
          */
@@ -4180,6 +6031,114 @@ export interface components {
             ] | null;
         };
         /**
+         * PadPlan
+         * @description Ground to be brought to a pad: cut and fill.
+         *
+         *     Attributes:
+         *         structure: whose outline it has; family: of its lines, the wall face when left out.
+         *         outline: corners of its own instead, in that structure's plan frame.
+         *         height: of the pad, along its high edge when it falls; swell: share that dug ground gains.
+         *         rough: within this of the pad a rake does.
+         */
+        PadPlan: {
+            /**
+             * Name
+             * @default pad
+             */
+            name?: string;
+            /**
+             * Structure
+             * @default null
+             */
+            structure?: string | null;
+            /**
+             * Family
+             * @default null
+             */
+            family?: string | null;
+            /**
+             * Outline
+             * @default null
+             */
+            outline?: (string | number)[][] | null;
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height: string | number;
+            /** @default null */
+            fall?: components["schemas"]["Fall"] | null;
+            /**
+             * Swell
+             * @default 0
+             */
+            swell?: number;
+            /**
+             * Rough
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 25.4,
+             *       "written": "1\""
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rough?: string | number;
+        };
+        /**
+         * PostPlan
+         * @description Posts whose tops stand on one line.
+         *
+         *     Attributes:
+         *         top: height of the string over them.
+         *         length, least: of posts in the ground: stock length and least embedment; left out, posts stand on seats.
+         *         seat: the thing whose shots are the seats.
+         *         at: points.
+         */
+        PostPlan: {
+            /**
+             * Name
+             * @default posts
+             */
+            name?: string;
+            /**
+             * Top
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            top: string | number;
+            /**
+             * Length
+             * @default null
+             */
+            length?: (string | number) | null;
+            /**
+             * Least
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            least?: string | number;
+            /**
+             * Seat
+             * @default seat
+             */
+            seat?: string;
+            /** At */
+            at: string[];
+        };
+        /**
          * Section
          * @description A wall on its footing; its families follow from it.
          *
@@ -4219,6 +6178,149 @@ export interface components {
              * @default null
              */
             sheathing?: (string | number) | null;
+        };
+        /**
+         * SlabPlan
+         * @description A slab on its base.
+         *
+         *     Attributes:
+         *         height: finished top, along its high edge when it falls.
+         *         thickness: planned; least: thinner is too thin, the planned one when left out.
+         *         base: the thing whose shots are the top of its base; base_thickness, subgrade: the base itself, and the thing
+         *             whose shots lie under it.
+         *         waste: share of concrete ordered on top.
+         *         rails: screed rails; rail_below: how far their tops lie below the finish.
+         */
+        SlabPlan: {
+            /**
+             * Name
+             * @default slab
+             */
+            name?: string;
+            /**
+             * Structure
+             * @default null
+             */
+            structure?: string | null;
+            /**
+             * Family
+             * @default null
+             */
+            family?: string | null;
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height: string | number;
+            /** @default null */
+            fall?: components["schemas"]["Fall"] | null;
+            /**
+             * Thickness
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            thickness: string | number;
+            /**
+             * Least
+             * @default null
+             */
+            least?: (string | number) | null;
+            /**
+             * Base
+             * @default base
+             */
+            base?: string;
+            /**
+             * Base Thickness
+             * @default null
+             */
+            base_thickness?: (string | number) | null;
+            /**
+             * Subgrade
+             * @default subgrade
+             */
+            subgrade?: string;
+            /**
+             * Waste
+             * @default 0.05
+             */
+            waste?: number;
+            /** Rails */
+            rails?: components["schemas"]["RailPlan"][];
+            /**
+             * Rail Below
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rail_below?: string | number;
+        };
+        /**
+         * SteppedPlan
+         * @description A stepped wall: a level line from the highest plate, and a stud to every step.
+         */
+        SteppedPlan: {
+            /**
+             * Name
+             * @default stepped wall
+             */
+            name?: string;
+            /**
+             * Line
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            line: string | number;
+            /** Plates */
+            plates?: (string | number)[];
+            /**
+             * Trim
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            trim?: string | number;
+            /** Steps */
+            steps: components["schemas"]["StepPlan"][];
+        };
+        /**
+         * StraightPlan
+         * @description Old concrete held against a string from end to end; `allowed` either way.
+         */
+        StraightPlan: {
+            /** Name */
+            name: string;
+            /** Gaps */
+            gaps: components["schemas"]["StringGap"][];
+            /**
+             * Allowed
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 6.35,
+             *       "written": "1/4\""
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            allowed?: string | number;
         };
     };
     responses: never;
@@ -5815,6 +7917,811 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["InHand"];
                 };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    get_levels_api_structures__structure_id__levels_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelsView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    change_level_plan_api_structures__structure_id__levels_plan_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LevelPlanChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelsView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    undo_level_plan_api_structures__structure_id__levels_plan_undo_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Body_undo_level_plan_api_structures__structure_id__levels_plan_undo_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelsView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    begin_setup_api_structures__structure_id__levels_setups_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetupCreate"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelsView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    record_shot_api_structures__structure_id__levels_setups__setup_id__shots_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+                setup_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShotCreate"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelsView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    strike_shot_api_structures__structure_id__levels_shots__shot_id__strike_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelsView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    record_check_api_structures__structure_id__levels_checks_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckCreate"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelsView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    book_csv_api_structures__structure_id__levels_book_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    take_book_api_structures__structure_id__levels_book_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BookRead"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookReadView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    level_sheet_api_structures__structure_id__levels_sheet_pdf_get: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Something is missing */
             400: {

@@ -1,0 +1,102 @@
+"""Heights of a structure's job: plan, setups, shots, tests of instruments, the book as a file."""
+
+from datetime import date
+from typing import Annotated, Literal
+from uuid import UUID
+
+from fastapi import APIRouter, Body, Response
+
+from anvilhead.api import examples
+from anvilhead.api.dependencies import ByWhom, Db
+from anvilhead.api.problems import ANSWERS
+from anvilhead.api.routers.exchange import handed_out
+from anvilhead.service import exchange, levels
+from anvilhead.service.documents import Revision
+from anvilhead.service.level_documents import BookRead, CheckCreate, LevelPlanChange, SetupCreate, ShotCreate
+from anvilhead.service.level_views import BookReadView, LevelsView
+
+router = APIRouter(prefix="/structures/{structure_id}/levels", tags=["levels"], responses=ANSWERS)
+
+
+@router.get("")
+def get_levels(database: Db, structure_id: UUID) -> LevelsView:
+    """The level book of the job, drawn in this structure's plan frame."""
+    return levels.get_levels(database, str(structure_id))
+
+
+@router.put("/plan")
+def change_level_plan(
+    database: Db,
+    by: ByWhom,
+    structure_id: UUID,
+    change: Annotated[
+        LevelPlanChange, Body(examples=[{"units": "ft-in", "base_revision": 0, "plan": examples.LEVEL_PLAN}])
+    ],
+) -> LevelsView:
+    """Replace what is planned about heights; refused when somebody saved first."""
+    return levels.change_level_plan(database, str(structure_id), change, by)
+
+
+@router.post("/plan/undo")
+def undo_level_plan(
+    database: Db, by: ByWhom, structure_id: UUID, base_revision: Annotated[Revision, Body(embed=True, examples=[2])]
+) -> LevelsView:
+    """Bring the plan of heights before the newest one back."""
+    return levels.undo_level_plan(database, str(structure_id), base_revision, by)
+
+
+@router.post("/setups", status_code=201)
+def begin_setup(
+    database: Db, by: ByWhom, structure_id: UUID, setup: Annotated[SetupCreate, Body(examples=[examples.SETUP])]
+) -> LevelsView:
+    """Begin a setup of an instrument."""
+    return levels.begin_setup(database, str(structure_id), setup, by)
+
+
+@router.post("/setups/{setup_id}/shots", status_code=201)
+def record_shot(
+    database: Db,
+    by: ByWhom,
+    structure_id: UUID,
+    setup_id: UUID,
+    shot: Annotated[ShotCreate, Body(examples=[examples.SHOT])],
+) -> LevelsView:
+    """Record a reading; sending the same one again records it once."""
+    return levels.record_shot(database, str(structure_id), str(setup_id), shot, by)
+
+
+@router.post("/shots/{shot_id}/strike")
+def strike_shot(database: Db, by: ByWhom, structure_id: UUID, shot_id: UUID) -> LevelsView:
+    """Strike a reading out; it stays in the record."""
+    return levels.strike_shot(database, str(structure_id), str(shot_id), by)
+
+
+@router.post("/checks", status_code=201)
+def record_check(
+    database: Db,
+    by: ByWhom,
+    structure_id: UUID,
+    check: Annotated[CheckCreate, Body(examples=[examples.INSTRUMENT_CHECK])],
+) -> LevelsView:
+    """Keep a test of an instrument with it."""
+    return levels.record_check(database, str(structure_id), check, by)
+
+
+@router.get("/book.csv", response_class=Response)
+def book_csv(database: Db, structure_id: UUID) -> Response:
+    """The level book as CSV, a line to a reading."""
+    return handed_out(exchange.level_book(database, str(structure_id)))
+
+
+@router.post("/book")
+def take_book(
+    database: Db, by: ByWhom, structure_id: UUID, book: Annotated[BookRead, Body(examples=[examples.LEVEL_BOOK])]
+) -> BookReadView:
+    """Read a level book from CSV; kept behind what there is only when asked."""
+    return levels.take_book(database, str(structure_id), book, by)
+
+
+@router.get("/sheet.pdf", response_class=Response)
+def level_sheet(database: Db, structure_id: UUID, paper: Literal["a4", "letter"] = "a4") -> Response:
+    """The level sheet for the crew: target readings, heights, the book, slabs, stakes."""
+    return handed_out(exchange.level_sheet(database, str(structure_id), paper, date.today()))

@@ -1,0 +1,122 @@
+"""The level book as CSV: a line to a reading.  Written for any spreadsheet; read from whatever it makes of it."""
+
+import csv
+import io
+import re
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+from pydantic import ValidationError
+
+from anvilhead.core.levels.level_instrument import LevelInstrument
+from anvilhead.core.levels.rod import RodMarks
+from anvilhead.core.units import Units
+from anvilhead.formats.points_csv import plain_cell
+from anvilhead.jobfile.lengths import in_units
+from anvilhead.jobfile.levels.documents import Levels, SetupEntry
+from anvilhead.jobfile.levels.level_results import LevelsResult
+from anvilhead.jobfile.problems import problems_from
+
+COLUMNS = ("setup", "instrument", "device", "rod", "point", "on", "reading", "turned", "distance", "height_mm", "who",
+           "taken", "struck")  # fmt: skip
+MOST_LINES = 20_000
+_OTHER_HEADINGS = {"at": "point", "station": "point", "thing": "on", "no": "setup", "level": "instrument"}
+
+
+@dataclass(frozen=True, slots=True)
+class BookRead:
+    """Setups of a file, and which of its lines could not be read, in words."""
+
+    setups: tuple[SetupEntry, ...]
+    skipped: tuple[str, ...]
+
+
+def write_level_csv(levels: Levels, result: LevelsResult, usual: RodMarks) -> str:
+    """The whole book, struck readings too; heights as shared out, millimetres.
+
+    Args:
+        levels: the book.
+        result: what it says.
+        usual: marks of a rod that does not say its own.
+    """
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(COLUMNS)
+    for s, setup in enumerate(levels.setups):
+        found = {shot.number: shot for shot in result.setups[s].shots}
+        for n, shot in enumerate(setup.shots):
+            height = f"{found[n].height_mm:.3f}" if n in found else ""
+            taken = shot.taken or setup.taken
+            cells = [
+                str(s + 1), setup.instrument.value, setup.device or "", setup.rod or usual, shot.at, shot.thing or "",
+                shot.reading.text, shot.turned.text if shot.turned else "", shot.distance.text if shot.distance else "",
+                height, shot.who or setup.who or "", taken.isoformat() if taken else "", "yes" if shot.struck else "",
+            ]  # fmt: skip
+            writer.writerow([plain_cell(cell) for cell in cells])
+    return out.getvalue()
+
+
+def read_level_csv(text: str, units: Units) -> BookRead:
+    """Read a level book: headings, then a line to a reading.
+
+    Only `point` and `reading` are needed; a line without a setup belongs to the one before.  Commas, semicolons or
+    tabs part the cells.
+
+    Args:
+        text: the file.
+        units: what a bare number means where no rod is named.
+    """
+    lines = [line for line in text.lstrip("\ufeff").splitlines() if line.strip()]
+    delimiter = max(";\t,", key=lines[0].count) if lines else ","
+    rows = list(csv.reader(lines[:MOST_LINES], delimiter=delimiter))
+    headings = [_heading(cell) for cell in rows[0]] if rows else []
+    if not {"point", "reading"} <= set(headings):
+        return BookRead((), ("The first line must name the columns: setup, instrument, point, reading.",))
+    skipped = [f"Only the first {MOST_LINES} lines were read."] if len(lines) > MOST_LINES else []
+    setups: list[dict[str, object]] = []
+    number = None
+    for line, row in enumerate(rows[1:], 2):
+        cells = {key: cell.strip().removeprefix("'") for key, cell in zip(headings, row, strict=False) if cell.strip()}
+        if not setups or cells.get("setup", number) != number:
+            number = cells.get("setup", number)
+            setups.append(_setup(cells))
+        trouble = _take(setups[-1], cells, units)
+        if trouble:
+            skipped.append(f"Line {line}: {trouble}")
+    with in_units(units):
+        read = [SetupEntry.model_validate(setup) for setup in setups if setup["shots"]]
+    return BookRead(tuple(read), tuple(skipped))
+
+
+def _heading(cell: str) -> str:
+    plain = re.sub(r"[^a-z]", "", cell.lower().replace("_mm", ""))
+    return _OTHER_HEADINGS.get(plain, plain)
+
+
+def _setup(cells: Mapping[str, str]) -> dict[str, object]:
+    head: dict[str, object] = {"instrument": cells.get("instrument", LevelInstrument.OPTICAL), "shots": []}
+    return head | {key: cells[key] for key in ("device", "rod") if key in cells}
+
+
+def _take(setup: dict[str, object], cells: Mapping[str, str], units: Units) -> str | None:
+    """Take a line into its setup; what is wrong with it, in words, when it cannot be read."""
+    shot: dict[str, object] = {
+        key: cells[heading]
+        for key, heading in (("at", "point"), ("on", "on"), ("reading", "reading"), ("turned", "turned"),
+                             ("distance", "distance"), ("who", "who"), ("taken", "taken"))
+        if heading in cells
+    }  # fmt: skip
+    shot["struck"] = cells.get("struck", "").lower() in ("yes", "true", "1", "x")
+    shots = setup["shots"]
+    try:
+        with in_units(units):
+            SetupEntry.model_validate({**setup, "shots": [shot]})
+    except ValidationError as error:
+        return _told(problems_from(error.errors(include_url=False)))
+    if isinstance(shots, list):
+        shots.append(shot)
+    return None
+
+
+def _told(problems: Sequence[object]) -> str:
+    return str(getattr(problems[0], "message", "it cannot be read."))

@@ -1,0 +1,124 @@
+"""The level sheet: what the person at the rod takes out on paper.  Big type, black on white.
+
+Target readings first, with room for what was read; then board by board what stands where, slabs and posts, and the
+whole book behind it.
+"""
+
+from dataclasses import dataclass
+from datetime import date
+
+from anvilhead.formats.paper import MARGIN, Paper
+from anvilhead.formats.site_sheet import FOOT
+from anvilhead.jobfile.levels.level_results import EdgeResult, LevelsResult
+
+CAUTIONS = (
+    "Look up for overhead lines before raising a rod. Never look into a laser.",
+    "A larger reading is lower ground. Measure again after every disturbance, and close on the benchmark at the end.",
+)
+
+
+@dataclass(frozen=True, slots=True)
+class LevelSheetOf:
+    """What a level sheet is made from; `printed` is the day written on it."""
+
+    job: str
+    name: str
+    result: LevelsResult
+    printed: date
+
+
+def write_level_sheet(sheet: LevelSheetOf, paper: str) -> bytes:
+    """Write the sheet for `a4` or `letter`."""
+    page, result = Paper(paper, f"{sheet.job}: levels", FOOT), sheet.result
+    page.new_page()
+    page.y -= 18
+    page.text(MARGIN, page.y, f"{sheet.job}: {sheet.name}, levels", 22, bold=True)
+    page.text(page.width - MARGIN, page.y, sheet.printed.isoformat(), 12, align="right")
+    page.y -= 14
+    for caution in CAUTIONS:
+        page.paragraph(caution, 11.5)
+    _targets(page, result)
+    _sticks(page, result)
+    _slabs(page, result)
+    _ground(page, result)
+    _posts(page, result)
+    _book(page, result)
+    return page.bytes()
+
+
+def _targets(page: Paper, result: LevelsResult) -> None:
+    if not result.targets:
+        return
+    page.heading("To height")
+    level = next((setup.hi_text for setup in reversed(result.setups) if setup.hi_text), None)
+    if level:
+        page.paragraph(f"Level line of the last setup at {level}. Set up anew, these readings change.", 11.5)
+    at = (0.0, 0.14, 0.4, 0.6, 0.74)
+    page.row(["At", "What", "Rod reads", "Within", "Found, then"], at, 11, right=(2,))
+    for target in result.targets:
+        said = target.words + (f" · {target.stake}" if target.stake else "")
+        cells = [target.at, target.name, target.target_reading_text or target.text, target.tolerance_text, said]
+        page.row(cells, at, 15, bold=2, right=(2,))
+
+
+def _sticks(page: Paper, result: LevelsResult) -> None:
+    for stick in result.sticks:
+        page.heading(f"Story stick for {stick.structure}: from the string at {stick.string_text}")
+        for drop in stick.drops:
+            page.row([drop.name, drop.text], (0.0, 0.5), 15, bold=1)
+
+
+def _slabs(page: Paper, result: LevelsResult) -> None:
+    for slab in result.slabs:
+        page.heading(f"{slab.name}: {slab.structure}")
+        base = f" Base {slab.base_text}." if slab.base_text else ""
+        page.paragraph(f"{slab.text} Concrete {slab.concrete_text}, waste with it.{base}", 12.5)
+        _edges(page, [*slab.edges, *slab.rails])
+        if slab.spots:
+            page.paragraph("Thickness: " + ", ".join(f"{spot.at} {spot.text}" for spot in slab.spots) + ".", 12)
+
+
+def _edges(page: Paper, edges: list[EdgeResult]) -> None:
+    at = (0.0, 0.4, 0.7)
+    page.row(["Form or rail", "Height", "Rod reads"], at, 11, right=(1, 2))
+    for edge in edges:
+        page.row([edge.name, edge.text, edge.reading_text or ""], at, 14, bold=2, right=(1, 2))
+
+
+def _ground(page: Paper, result: LevelsResult) -> None:
+    if result.ground:
+        page.heading("Ground")
+        page.paragraph(result.ground.text, 12.5)
+    for pad in result.pads:
+        page.heading(f"{pad.name}: {pad.structure}", 14)
+        volumes = f" Cut {pad.cut_text}, fill {pad.fill_text}." if pad.cut_text else ""
+        loose = f" On the truck {pad.loose_text}." if pad.loose_text else ""
+        page.paragraph(pad.text + volumes + loose, 12.5)
+
+
+def _posts(page: Paper, result: LevelsResult) -> None:
+    if result.posts:
+        page.heading("Posts")
+    for post in result.posts:
+        page.row([post.at, post.name, post.text], (0.0, 0.14, 0.36), 14, bold=0)
+    for wall in result.stepped:
+        page.heading(wall.name, 14)
+        for stud in wall.studs:
+            page.row([stud.step, stud.text], (0.0, 0.4), 14, bold=1)
+
+
+def _book(page: Paper, result: LevelsResult) -> None:
+    if not result.setups:
+        return
+    page.heading("Level book")
+    at = (0.0, 0.32, 0.5, 0.75)
+    for number, setup in enumerate(result.setups, 1):
+        page.paragraph(f"Setup {number}: {setup.device or setup.instrument}. Level line at {setup.hi_text or '?'}.", 12)
+        page.row(["Point", "", "Reading", "Height"], at, 10.5, right=(2, 3))
+        for shot in setup.shots:
+            role = {"start": "begins", "check": "check"}.get(shot.role, shot.thing or "")
+            page.row([shot.at, role, shot.reading_text, shot.height_text], at, 12, right=(2, 3))
+    for closing in result.closings:
+        page.paragraph(closing.text, 12)
+    for doubt in result.doubts:
+        page.paragraph(doubt.text, 12)

@@ -1,0 +1,123 @@
+"""What clients get about heights."""
+
+from datetime import datetime
+
+from anvilhead.core.levels.level_instrument import LevelInstrument
+from anvilhead.core.levels.rod import RodMarks, marks_for, print_reading
+from anvilhead.core.units import Units
+from anvilhead.jobfile.lengths import Length
+from anvilhead.jobfile.levels.documents import LevelPlan, SetupHead
+from anvilhead.jobfile.levels.level_results import LevelsResult
+from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.result_parts import Place, Result
+from anvilhead.service.level_rows import in_book_order
+from anvilhead.service.views import ShownLength, StrikeView
+from anvilhead.store.tables import LevelSetupRow, LevelShotRow
+
+
+class LevelShotView(Result):
+    """A reading as kept; `number` is its place in the results' setup, null when it was struck."""
+
+    id: str
+    number: int
+    at: str
+    thing: str | None
+    reading: ShownLength
+    turned: ShownLength | None
+    distance: ShownLength | None
+    who: str
+    taken: datetime
+    struck: StrikeView | None
+
+
+class LevelSetupView(Result):
+    """A setup as kept."""
+
+    id: str
+    instrument: LevelInstrument
+    device: str | None
+    rod: RodMarks
+    rod_length: ShownLength | None
+    corrected: bool
+    who: str
+    taken: datetime
+    shots: list[LevelShotView]
+
+
+class LevelPointView(Result):
+    """A point that a rod can stand on, and where it is on the structure's plan, if that is known."""
+
+    name: str
+    label: str
+    place: Place | None
+
+
+class LevelsView(Result):
+    """Everything about a job's heights, drawn in the plan frame of one structure.
+
+    Attributes:
+        structure_id: that structure; on: name in the job file of the structure that bare names belong to.
+        prefix: what goes in front of that structure's own points to name them in the book.
+        plan: as it is kept, to be changed and sent back; revision: of it, 0 when nothing was planned.
+        points: names to choose from, benchmarks first.
+    """
+
+    structure_id: str
+    on: str | None
+    prefix: str
+    revision: int
+    can_undo: bool
+    plan: LevelPlan
+    setups: list[LevelSetupView]
+    points: list[LevelPointView]
+    result: LevelsResult
+    problems: list[Problem]
+
+
+class BookReadView(Result):
+    """A level book of a file: what would be taken in, and which lines could not be read."""
+
+    setups: int
+    shots: int
+    skipped: list[str]
+    kept: bool
+
+
+def setup_view(row: LevelSetupRow, units: Units) -> LevelSetupView:
+    """A setup for reading: its readings as its rod shows them."""
+    head = SetupHead.model_validate(row.document)
+    rod = head.rod or marks_for(units)
+    return LevelSetupView(
+        id=row.id,
+        instrument=head.instrument,
+        device=head.device,
+        rod=rod,
+        rod_length=head.rod_length and _on_rod(head.rod_length, rod),
+        corrected=head.corrected,
+        who=row.who,
+        taken=row.at,
+        shots=[_shot_view(shot, number, rod) for number, shot in enumerate(in_book_order(row))],
+    )
+
+
+def _shot_view(row: LevelShotRow, number: int, rod: RodMarks) -> LevelShotView:
+    return LevelShotView(
+        id=row.id,
+        number=number,
+        at=row.point,
+        thing=row.thing,
+        reading=_on_rod(Length(float(row.reading_mm), row.reading_written), rod),
+        turned=None if row.turned_mm is None else _on_rod(Length(float(row.turned_mm), row.turned_written or 0), rod),
+        distance=None
+        if row.distance_mm is None
+        else _on_rod(Length(float(row.distance_mm), row.distance_written or 0), rod),
+        who=row.who,
+        taken=row.at,
+        struck=row.strike and StrikeView(who=row.strike.who, at=row.strike.at, replaced_by=row.strike.replaced_by),
+    )
+
+
+def _on_rod(length: Length, rod: RodMarks) -> ShownLength:
+    return ShownLength(
+        mm=round(length.mm, 6), text=print_reading(length.mm, rod), remainder_mm=0.0, written=length.text
+    )

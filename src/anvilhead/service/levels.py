@@ -1,0 +1,339 @@
+"""Heights of a job: plan them, set up, shoot, test instruments, take a book in from a file."""
+
+from typing import Any
+
+from sqlalchemy.orm import Session
+
+from anvilhead.core.levels.level_book import Spot
+from anvilhead.core.units import Units
+from anvilhead.formats.level_csv import read_level_csv
+from anvilhead.jobfile.levels.book_solving import Book, work_book
+from anvilhead.jobfile.levels.documents import LevelPlan, Levels, SetupEntry
+from anvilhead.jobfile.levels.level_faults import level_problems, plan_problems, unknown_start
+from anvilhead.jobfile.levels.level_points import LevelPoints, level_points
+from anvilhead.jobfile.levels.level_solving import solve_levels
+from anvilhead.jobfile.placed import Site
+from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.reading import refuse
+from anvilhead.jobfile.writing import place
+from anvilhead.service.level_documents import BookRead, CheckCreate, LevelPlanChange, SetupCreate, ShotCreate
+from anvilhead.service.level_rows import (
+    check_row,
+    level_plan_of,
+    levels_of,
+    setup_row,
+    shot_row,
+)
+from anvilhead.service.level_views import BookReadView, LevelPointView, LevelsView, setup_view
+from anvilhead.service.people import By
+from anvilhead.service.showing import plans_of
+from anvilhead.store import jobs as store
+from anvilhead.store.database import Database
+from anvilhead.store.errors import Conflict, NotFound, StaleRevision
+from anvilhead.store.tables import JobRow, LevelPlanRow, LevelSetupRow, LevelShotRow, StructureRow
+
+
+def get_levels(database: Database, structure_id: str) -> LevelsView:
+    """Heights of the job of a structure, drawn in its plan frame."""
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id)
+        return levels_view(row, store.job_by_id(session, row.job_id))
+
+
+def levels_view(row: StructureRow, job: JobRow) -> LevelsView:
+    """Heights of a job with everything computed."""
+    units, plans = Units(job.units), plans_of(job)
+    levels, site = levels_of(job), plans.site
+    book = plans.book or work_book(levels, level_points(levels, site), units)
+    points = level_points(levels, site, row.name_in_file)
+    return LevelsView(
+        structure_id=row.id,
+        on=points.on,
+        prefix="" if row.name_in_file == points.on else f"{row.name_in_file}/",
+        revision=_revision(job),
+        can_undo=_to_restore(job) is not None,
+        plan=level_plan_of(job),
+        setups=[setup_view(setup, units) for setup in job.setups],
+        points=_points(book, points, row.name_in_file),
+        result=solve_levels(book, site, row.name_in_file),
+        problems=level_problems(levels, site, ""),
+    )
+
+
+def _points(book: Book, points: LevelPoints, structure: str) -> list[LevelPointView]:
+    """Benchmarks, then what was shot, then the structure's own points, then all others with a place."""
+    own = [name for name in points.places if points.own_name(structure, name) is not None]
+    names = dict.fromkeys([*book.book.benchmarks, *(spot.at for spot in book.book.found), *own, *points.places])
+    return [
+        LevelPointView(name=name, label=points.label_in(structure, name), place=at and place(at))
+        for name in names
+        for at in [points.places.get(name)]
+    ]
+
+
+def change_level_plan(database: Database, structure_id: str, change: LevelPlanChange, by: By) -> LevelsView:
+    """Make a plan of heights the newest one.
+
+    Raises:
+        StaleRevision: when somebody changed it since.
+        DocumentRefused: when it contradicts itself or the job.
+    """
+    with database.session() as session:
+        row, job = _both(session, structure_id)
+        if _revision(job) != change.base_revision:
+            raise StaleRevision(change.base_revision, _revision(job))
+        refuse(plan_problems(change.plan, plans_of(job).site, "/plan"))
+        refuse(_still_begins(job, change.plan))
+        document = change.plan.model_dump(mode="json")
+        if not job.level_plans or document != job.level_plans[-1].document:
+            _keep_plan(session, job, document, by)
+            store.add_log(session, job, "heights-planned", "Changed the plan of heights.", by.who, by.at, row.id)
+        return _shown(session, structure_id)
+
+
+def _still_begins(job: JobRow, plan: LevelPlan) -> list[Problem]:
+    """A plan that takes away the benchmark a setup begins on."""
+    levels = levels_of(job)
+    new = Levels(**dict(plan), setups=levels.setups, checks=levels.checks)
+    site = plans_of(job).site
+    before = {p.pointer for p in level_problems(levels, site, "")}
+    return [
+        problem.model_copy(update={"pointer": "/plan" + problem.pointer})
+        for problem in level_problems(new, site, "")
+        if problem.pointer not in before
+    ]
+
+
+def undo_level_plan(database: Database, structure_id: str, base_revision: int, by: By) -> LevelsView:
+    """Bring the plan of heights before the newest one back, as a new revision.
+
+    Raises:
+        Conflict: when there is nothing to undo.
+        StaleRevision: when somebody changed it since.
+    """
+    with database.session() as session:
+        row, job = _both(session, structure_id)
+        if _revision(job) != base_revision:
+            raise StaleRevision(base_revision, _revision(job))
+        target = _to_restore(job)
+        if target is None:
+            raise Conflict("This is the first plan of heights: there is nothing to undo.")
+        document = next(plan.document for plan in job.level_plans if plan.revision == target)
+        _keep_plan(session, job, document, by, restores=target)
+        text = f"Went back to plan {target} of heights."
+        store.add_log(session, job, "heights-undone", text, by.who, by.at, row.id)
+        return _shown(session, structure_id)
+
+
+def begin_setup(database: Database, structure_id: str, document: SetupCreate, by: By) -> LevelsView:
+    """Begin a setup; beginning it again with the same id changes nothing.
+
+    Raises:
+        DocumentRefused: when its instrument is not one of the crew's, or asks for a correction nobody found.
+    """
+    with database.session() as session:
+        row, job = _both(session, structure_id)
+        if not any(setup.id == str(document.id) for setup in job.setups):
+            refuse(_setup_problems(job, document))
+            setup = setup_row(str(document.id), job.id, document, by)
+            store.add(session, setup, "The id of this setup belongs to another.")
+            name = document.device or document.instrument.value
+            text = f"Set up the {name}: setup {len(job.setups) + 1}."
+            store.add_log(session, job, "setup", text, by.who, by.at, row.id)
+        return _shown(session, structure_id)
+
+
+def _setup_problems(job: JobRow, document: SetupCreate) -> list[Problem]:
+    devices = [device.name for device in level_plan_of(job).devices]
+    if document.device and document.device not in devices:
+        message = f"There is no instrument “{document.device}”. Known: {', '.join(devices) or 'none yet'}."
+        return [Problem(pointer="/device", code="unknown-instrument", message=message)]
+    if document.corrected and document.device not in [check.document["device"] for check in job.checks]:
+        message = "Nothing to correct by: this instrument was not tested. Test it first."
+        return [Problem(pointer="/corrected", code="not-tested", message=message)]
+    return []
+
+
+def record_shot(database: Database, structure_id: str, setup_id: str, document: ShotCreate, by: By) -> LevelsView:
+    """Record a reading; one that replaces another strikes that out and takes its place.
+
+    Raises:
+        DocumentRefused: when a setup would begin where nobody knows the height.
+        Conflict: when its id was used for another reading, or the one it replaces is struck already.
+    """
+    with database.session() as session:
+        row, job = _both(session, structure_id)
+        setup = next((one for one in job.setups if one.id == setup_id), None)
+        if setup is None:
+            raise NotFound("There is no such setup here.")
+        known = next((shot for one in job.setups for shot in one.shots if shot.id == str(document.id)), None)
+        if known is not None:
+            _refuse_another(known, setup, document)
+            return levels_view(row, job)
+        replaced = _shot_of(setup, str(document.replaces)) if document.replaces else None
+        refuse(_start_problems(job, setup, replaced, document))
+        shot = shot_row(document.id, setup.id, document, by)
+        store.add(session, shot, "This reading is being recorded already. Try again.")
+        number = job.setups.index(setup) + 1
+        text = f"Setup {number}: {Spot(shot.point, shot.thing or '')} read {shot.reading_written}."
+        if replaced:
+            store.strike_shot(session, replaced, by.who, by.at, replaced_by=shot.id)
+            text += f" Replaces {replaced.reading_written} by {replaced.who}."
+        store.add_log(session, job, "shot", text, by.who, by.at, row.id)
+        return _shown(session, structure_id)
+
+
+def _start_problems(
+    job: JobRow, setup: LevelSetupRow, replaced: LevelShotRow | None, document: ShotCreate
+) -> list[Problem]:
+    """The first shot of a setup must be on a point whose height is known by then."""
+    standing = [shot for shot in setup.shots if not shot.strike]
+    begins = standing[0] is replaced if replaced and standing else not standing
+    if not begins or setup.document.get("height") is not None:
+        return []
+    index = job.setups.index(setup)
+    levels = levels_of(job)
+    levels = levels.model_copy(update={"setups": levels.setups[:index]})
+    book = work_book(levels, level_points(levels, plans_of(job).site), Units(job.units))
+    spot = Spot(document.at, document.thing or "")
+    if book.book.height_of(spot) is not None:
+        return []
+    return [Problem(pointer="/at", code="unknown-start", message=unknown_start(spot, index))]
+
+
+def strike_shot(database: Database, structure_id: str, shot_id: str, by: By) -> LevelsView:
+    """Strike a reading out; it stays in the record.  Striking it twice changes nothing.
+
+    Raises:
+        Conflict: when the rest of its setup hangs on it.
+    """
+    with database.session() as session:
+        row, job = _both(session, structure_id)
+        for number, setup in enumerate(job.setups, 1):
+            shot = next((one for one in setup.shots if one.id == shot_id), None)
+            if shot is None:
+                continue
+            standing = [one for one in setup.shots if not one.strike]
+            if shot is standing[0] and len(standing) > 1 and setup.document.get("height") is None:
+                raise Conflict("The whole setup hangs on its first reading. Correct it instead of striking it.")
+            if shot.strike is None:
+                store.strike_shot(session, shot, by.who, by.at)
+                text = f"Setup {number}: struck {Spot(shot.point, shot.thing or '')} {shot.reading_written}."
+                store.add_log(session, job, "shot-struck", text, by.who, by.at, row.id)
+            return _shown(session, structure_id)
+        raise NotFound("There is no such reading here.")
+
+
+def record_check(database: Database, structure_id: str, document: CheckCreate, by: By) -> LevelsView:
+    """Keep a test of an instrument with it.
+
+    Raises:
+        DocumentRefused: when there is no such instrument, or the test cannot show anything.
+    """
+    with database.session() as session:
+        row, job = _both(session, structure_id)
+        if not any(check.id == str(document.id) for check in job.checks):
+            plan = level_plan_of(job)
+            alone = Levels(devices=plan.devices, checks=[document])
+            problems = level_problems(alone, Site(plans_of(job).site.control, {}, {}), "")
+            refuse([p.model_copy(update={"pointer": p.pointer.removeprefix("/checks/0")}) for p in problems])
+            store.add(session, check_row(document.id, job.id, document, by), "The id of this test belongs to another.")
+            text = f"Tested {document.device}: {document.kind}."
+            store.add_log(session, job, "instrument-tested", text, by.who, by.at, row.id)
+        return _shown(session, structure_id)
+
+
+def take_book(database: Database, structure_id: str, document: BookRead, by: By) -> BookReadView:
+    """Read a level book from CSV, and keep it behind what there is if that is asked.
+
+    Raises:
+        DocumentRefused: when nothing in it can be read, or a setup begins where nobody knows the height.
+    """
+    with database.session() as session:
+        row, job = _both(session, structure_id)
+        read = read_level_csv(document.text, Units(job.units))
+        if not read.setups:
+            first = f" {read.skipped[0]}" if read.skipped else ""
+            message = f"No reading was found. A line is setup, instrument, point and reading.{first}"
+            refuse([Problem(pointer="/text", code="no-readings", message=message)])
+        levels = levels_of(job)
+        both = levels.model_copy(update={"setups": [*levels.setups, *read.setups]})
+        refuse(level_problems(both, plans_of(job).site, ""))
+        count = sum(len(setup.shots) for setup in read.setups)
+        if document.keep:
+            for setup in read.setups:
+                _keep_setup(session, job, setup, by)
+            text = f"Took {count} readings in {len(read.setups)} setups in from a file."
+            store.add_log(session, job, "book-imported", text, by.who, by.at, row.id)
+        return BookReadView(setups=len(read.setups), shots=count, skipped=list(read.skipped), kept=document.keep)
+
+
+def import_levels(session: Session, job: JobRow, levels: Levels, by: By) -> None:
+    """Take the levels of a job file into a new job."""
+    _keep_plan(session, job, levels.plan.model_dump(mode="json"), by)
+    for setup in levels.setups:
+        _keep_setup(session, job, setup, by)
+    for check in levels.checks:
+        row = check_row(None, job.id, check, by.unless_told(check.who, check.taken))
+        store.add(session, row, "This test is there already.")
+    count = sum(len(setup.shots) for setup in levels.setups)
+    if count:
+        text = f"Took over {count} level readings in {len(levels.setups)} setups."
+        store.add_log(session, job, "book-imported", text, by.who, by.at)
+
+
+def _keep_setup(session: Session, job: JobRow, setup: SetupEntry, by: By) -> None:
+    """Keep a setup of a file with its readings, struck ones too."""
+    taken = by.unless_told(setup.who, setup.taken)
+    row = setup_row(store.new_id(), job.id, setup, taken)
+    store.add(session, row, "This setup is there already.")
+    for shot in setup.shots:
+        read = taken.unless_told(shot.who, shot.taken)
+        kept = shot_row(None, row.id, shot, read)
+        store.add(session, kept, "This reading is there already.")
+        if shot.struck:
+            store.strike_shot(session, kept, read.who, read.at)
+
+
+def _both(session: Session, structure_id: str) -> tuple[StructureRow, JobRow]:
+    """A structure and its whole job, which nobody else changes meanwhile."""
+    row = store.structure_by_id(session, structure_id)
+    return row, store.job_by_id(session, row.job_id, to_change=True)
+
+
+def _shown(session: Session, structure_id: str) -> LevelsView:
+    session.flush()
+    session.expire_all()
+    row = store.structure_by_id(session, structure_id)
+    return levels_view(row, store.job_by_id(session, row.job_id))
+
+
+def _revision(job: JobRow) -> int:
+    return job.level_plans[-1].revision if job.level_plans else 0
+
+
+def _to_restore(job: JobRow) -> int | None:
+    """The revision that undo would bring back: the one before the newest, seen through earlier undoings."""
+    came_from = {plan.revision: plan.restores or plan.revision for plan in job.level_plans}
+    before = came_from.get(_revision(job), 0) - 1
+    return came_from[before] if before >= 1 else None
+
+
+def _keep_plan(session: Session, job: JobRow, document: dict[str, Any], by: By, restores: int | None = None) -> None:
+    row = LevelPlanRow(
+        job_id=job.id, revision=_revision(job) + 1, document=document, restores=restores, who=by.who, at=by.at
+    )
+    store.add(session, row, "Somebody is changing these heights. Try again.")
+
+
+def _refuse_another(known: LevelShotRow, setup: LevelSetupRow, document: ShotCreate) -> None:
+    same = (known.setup_id, known.point, known.reading_written)
+    if same != (setup.id, document.at, document.reading.text):
+        raise Conflict("The id of this reading belongs to another reading. Enter it afresh.")
+
+
+def _shot_of(setup: LevelSetupRow, shot_id: str) -> LevelShotRow:
+    shot = next((one for one in setup.shots if one.id == shot_id), None)
+    if shot is None:
+        raise NotFound("There is no such reading in this setup.")
+    return shot

@@ -3,7 +3,7 @@
 Signs are said, never left to be guessed: up and down, raise and lower, cut and fill.
 """
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 
 from anvilhead.core.length_printing import print_difference, print_distance, print_length
 from anvilhead.core.levels.closing import Closing, LevelSuspect
@@ -11,7 +11,7 @@ from anvilhead.core.levels.doubt import Doubt, DoubtKind
 from anvilhead.core.levels.earthwork import Earthwork, Rough
 from anvilhead.core.levels.height_target import Standing, Way
 from anvilhead.core.levels.instrument_check import CheckKind, Truth
-from anvilhead.core.levels.level_instrument import LevelInstrument
+from anvilhead.core.levels.level_instrument import USUAL_SIGHT_MM, LevelInstrument
 from anvilhead.core.levels.reach import Reach, ReachKind
 from anvilhead.core.levels.rod import RodMarks, print_reading
 from anvilhead.core.levels.slab import YARD3_MM3
@@ -46,8 +46,8 @@ SLIP_WORDS = {
     Misreading.SWAPPED_DIGITS: "two digits swapped",
     Misreading.HUNDREDTHS: "hundredths read as inches, or the reverse",
 }
-NameOf = Callable[[tuple[int, int]], str]
-"""Names a shot: its point and its setup."""
+SLIPPED_TIMES = 3.0
+"""A misclosure beyond this many times what is honest is a slip; less may be a careless day."""
 
 
 def standing_words(stands: Standing, units: Units) -> str:
@@ -71,10 +71,13 @@ def closing_words(closing: Closing, units: Units) -> str:
     if abs(check.misclosure_mm) < 0.05:
         return f"Back on {check.at} without a difference, over {setups}."
     came = f"{check.at} came out {off} {'too high' if check.misclosure_mm > 0 else 'too low'} over {setups}"
-    taken = ", sights taken as 50 ft each" if closing.assumed else ""
+    usual = print_distance(USUAL_SIGHT_MM, units)
+    taken = f", sights taken as {usual} where nobody said" if closing.assumed else ""
     if closing.fits:
         shared = "shared out over them" if check.shared else "a later check decides"
         return f"{came}; {allowed} is honest{taken}: {shared}."
+    if abs(check.misclosure_mm) <= SLIPPED_TIMES * closing.allowed_mm:
+        return f"{came}; only {allowed} is honest{taken}. Level it again before you build on these heights."
     return f"{came}; only {allowed} is honest{taken}. A reading slipped: do not build on these heights."
 
 

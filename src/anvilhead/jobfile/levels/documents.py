@@ -62,22 +62,28 @@ class Benchmark(Strict):
     height: SignedLength = Length(0.0, 0)
 
 
-class LevelPoint(Strict):
-    """A point of the ground that is no corner: where it is in the plan frame of the book's structure."""
+class LevelPoint(Sparse):
+    """A point of the ground that is no corner: where it is in the plan frame of its structure.
+
+    The book's own structure is meant when none is named; of another one the book calls it `id/name`.
+    """
 
     name: PointName
+    structure: Named | None = None
     place: Coordinates
 
 
-class PointGrid(Strict):
-    """A regular grid of points, named row by row: G1, G2 and so on.
+class PointGrid(Sparse):
+    """A regular grid of points, named row by row: G1, G2 and so on; of another structure `id/G1`.
 
     Attributes:
+        structure: in whose plan frame it lies.
         name: what goes in front of the numbers.
         start: its first point; step: from point to point along x and along y.
     """
 
     name: Annotated[str, Field(min_length=1, max_length=20)]
+    structure: Named | None = None
     start: Coordinates
     step: tuple[PositiveLength, PositiveLength]
     columns: Annotated[int, Field(ge=1, le=100)]

@@ -43,6 +43,10 @@ def plan_problems(plan: LevelPlan, site: Site, pointer: str = "") -> list[Proble
         found.append(_unknown(pointer, ("on",), "structure", plan.on, known))
         return found
     on = plan.on or next(iter(known), "")
+    for key in ("points", "grids"):
+        for i, one in enumerate(getattr(plan, key)):
+            if one.structure is not None and one.structure not in site.planned:
+                found.append(_unknown(pointer, (key, i, "structure"), "structure", one.structure, known))
     parts: list[PadPlan | SlabPlan | SectionPlan] = [*plan.pads, *plan.slabs, *plan.sections]
     keys = [(key, i) for key in ("pads", "slabs", "sections") for i in range(len(getattr(plan, key)))]
     for part, (key, i) in zip(parts, keys, strict=True):

@@ -53,9 +53,7 @@ def level_points(plan: LevelPlan, site: Site, frame: str | None = None) -> Level
     places: dict[str, Point] = {}
     own = LevelPoints(on, frame, site.planned[on].footprint.names if on else (), places)
     for structure, found in site.planned.items():
-        points = naming_of(found, (site, structure)).points
-        if structure == on:
-            points |= _own_points(plan)
+        points = naming_of(found, (site, structure)).points | _more_points(plan, structure, on)
         for name, point in points.items():
             moved = _moved(site, structure, frame, point)
             if moved is not None:
@@ -63,9 +61,14 @@ def level_points(plan: LevelPlan, site: Site, frame: str | None = None) -> Level
     return own
 
 
-def _own_points(plan: LevelPlan) -> dict[str, Point]:
-    points = {point.name: Point(point.place[0].mm, point.place[1].mm) for point in plan.points}
-    for grid in plan.grids:
+def _more_points(plan: LevelPlan, structure: str, on: str | None) -> dict[str, Point]:
+    """Points of the ground that are given in a structure's plan frame."""
+    points = {
+        point.name: Point(point.place[0].mm, point.place[1].mm)
+        for point in plan.points
+        if (point.structure or on) == structure
+    }
+    for grid in (grid for grid in plan.grids if (grid.structure or on) == structure):
         start, step = Point(grid.start[0].mm, grid.start[1].mm), (grid.step[0].mm, grid.step[1].mm)
         for number in range(grid.columns * grid.rows):
             row, column = divmod(number, grid.columns)

@@ -15,22 +15,25 @@ def on_ground_shot(site: Site, book: Book) -> Site:
     planned = {}
     for structure, found in site.planned.items():
         shot = book.ground_mm(structure)
-        if shot or (book.points.on and not found.heights_mm):
-            shots = shots_on(book, level_points(book.levels, site, structure))
-            shot = shot | _between(found, shot, shots, mesh_of(shots))
-        planned[structure] = with_ground(found, shot)
+        shots = shots_on(book, level_points(book.levels, site, structure))
+        planned[structure] = with_ground(found, shot | _between(found, shot, shots, mesh_of(shots)))
     return replace(site, planned=planned)
 
 
 def _between(found: Planned, shot: dict[str, float], shots: list[GroundShot], mesh: Terrain | None) -> dict[str, float]:
-    """Ground at boards where neither they nor their corners were shot or said: between the shots, else the nearest."""
+    """Ground at boards where neither they nor their corners were shot or said.
+
+    It lies between the shots.  Beyond them the nearest shot is taken, but only when something of this structure was
+    shot: what lies around another one says nothing here.
+    """
     out: dict[str, float] = {}
     known = found.heights_mm.keys() | shot.keys()
     for board in found.boards if shots else ():
         if board.name in known or board.corner in known:
             continue
         height = mesh.height_at(board.nail) if mesh else None
-        if height is None:
-            height = min(shots, key=lambda s: s.place.distance_to(board.nail)).height_mm
-        out[board.name] = height
+        if height is None and not known:
+            return {}
+        nearest = min(shots, key=lambda s: s.place.distance_to(board.nail))
+        out[board.name] = nearest.height_mm if height is None else height
     return out

@@ -7,6 +7,7 @@ from pydantic import Field
 
 from anvilhead.core.recheck import Occasion
 from anvilhead.core.units import Units
+from anvilhead.jobfile.board_plans import Place
 from anvilhead.jobfile.control import Control
 from anvilhead.jobfile.footprints import MOST_CORNERS, AnyFootprint, Step
 from anvilhead.jobfile.hold_plan import PointName
@@ -120,8 +121,12 @@ class InHandChange(Strict):
 
 
 class PreviewRequest(InJobUnits):
-    """A plan, and readings if any, to be worked out without keeping anything."""
+    """A plan, and readings if any, to be worked out without keeping anything.
 
+    `shot_ground` is the ground as the level book has it, by corner and board, millimetres.
+    """
+
+    shot_ground: dict[Place, Coordinate] = Field(default_factory=dict, max_length=2000)
     burn: NonNegativeLength = Length(0.0, 0)
     plan: Plan
     pulls: list[Reading] = Field(default_factory=list, max_length=2000)

@@ -14,7 +14,7 @@ from anvilhead.jobfile.footprints import CLOSES, Step
 from anvilhead.jobfile.judging import judge
 from anvilhead.jobfile.lengths import read_positive
 from anvilhead.jobfile.naming import naming_of, pull_of, pull_problems
-from anvilhead.jobfile.planned import work_out
+from anvilhead.jobfile.planned import with_ground, work_out
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.solving import solve_structure, walk_result
@@ -32,6 +32,7 @@ def preview(request: PreviewRequest) -> PreviewView:
     found, problems = work_out(request.plan, "/plan")
     if found is None:
         raise DocumentRefused(problems)
+    found = with_ground(found, request.shot_ground)
     naming = naming_of(found)
     refuse([p for i, pull in enumerate(request.pulls) for p in pull_problems(pull, naming, f"/pulls/{i}")])
     rounds = judge(naming, [pull_of(pull) for pull in request.pulls], request.units)

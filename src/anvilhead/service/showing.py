@@ -28,7 +28,7 @@ from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.solving import solve_structure
 from anvilhead.jobfile.square_results import SquareResult
 from anvilhead.jobfile.square_solving import solve_square
-from anvilhead.jobfile.writing import place
+from anvilhead.jobfile.writing import place, text_of
 from anvilhead.service import views
 from anvilhead.service.how_taken import HowTaken
 from anvilhead.service.level_rows import has_levels, levels_of
@@ -180,6 +180,11 @@ def _structure_view(row: StructureRow, job: JobRow, plans: JobPlans) -> views.St
         in_hand=in_hand_of(row),
         stages=stages,
         next=next_thing(result.square, stages),
+        shot_ground={
+            name: views.ShotGround(mm=round(mm, 6), text=text_of(mm, units))
+            for name, mm in found.heights_mm.items()
+            if plans.book and name not in found.plan.boards.ground
+        },
     )
 
 

@@ -150,6 +150,13 @@ class NextThing(Result):
     text: str
 
 
+class ShotGround(Result):
+    """Ground at a corner or a board as the level book has it."""
+
+    mm: float
+    text: str
+
+
 class StructureView(Result):
     """A structure with its plan, its readings and everything computed from them.
 
@@ -157,6 +164,7 @@ class StructureView(Result):
         document: the plan as it is kept, to be changed and sent back.
         not_placed: why it cannot be placed on the site although its plan says how.
         begun: rounds that were begun for a reason; accepted: rounds somebody accepted; lost: points to set again.
+        shot_ground: ground at corners and boards, as shot or between shots.
         names: what pulls can name; in_hand: the pull the crew is at, null when nobody has taken one.
     """
 
@@ -178,6 +186,7 @@ class StructureView(Result):
     in_hand: InHand | None
     stages: list[StageView]
     next: NextThing
+    shot_ground: dict[str, ShotGround]
 
 
 class SitePoint(Place):

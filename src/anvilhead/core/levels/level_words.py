@@ -46,6 +46,8 @@ SLIP_WORDS = {
     Misreading.SWAPPED_DIGITS: "two digits swapped",
     Misreading.HUNDREDTHS: "hundredths read as inches, or the reverse",
 }
+NOT_CLOSED = "Nothing closes this run yet: shoot a benchmark again before the instrument moves."
+ADRIFT = "The height of its first point is not known. Correct that reading, or the one the point was shot by."
 SLIPPED_TIMES = 3.0
 """A misclosure beyond this many times what is honest is a slip; less may be a careless day."""
 

@@ -1,5 +1,7 @@
 """Results of levels: the book, what is to be set to height, the ground, slabs, posts and steps."""
 
+from enum import StrEnum
+
 from pydantic import Field
 
 from anvilhead.core.levels.doubt import DoubtKind
@@ -346,15 +348,29 @@ class SectionResult(Result):
     lines: list[SectionLine]
 
 
+class BookState(StrEnum):
+    """Whether the book may be built on."""
+
+    EMPTY = "empty"
+    OPEN = "open"
+    """Nothing closes its last run yet."""
+    CLOSED = "closed"
+    DOUBTFUL = "doubtful"
+
+
 class LevelsResult(Result):
     """Everything about heights.
 
     Attributes:
+        state, headline, advice: what the book is worth, and what to do next, in words.
         heights: ground by point, benchmarks with it; things: tops and bases that were shot, by thing and point.
         misclosure_mm: of the latest check; null while there is none.
         targets: every thing at every point it belongs.
     """
 
+    state: BookState = BookState.EMPTY
+    headline: str = ""
+    advice: str = ""
     setups: list[SetupResult] = Field(default_factory=list)
     heights: dict[str, float] = Field(default_factory=dict)
     things: dict[str, dict[str, float]] = Field(default_factory=dict)

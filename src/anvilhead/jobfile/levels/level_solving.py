@@ -40,7 +40,11 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         if spot.thing:
             things.setdefault(spot.thing, {})[spot.at] = tidy(found.height_mm)
     checks = book.closings
+    state, headline, advice = _standing(book)
     return r.LevelsResult(
+        state=state,
+        headline=headline,
+        advice=advice,
         setups=[_setup(book, s) for s in range(len(book.setups))],
         heights={name: tidy(height) for name, height in heights.items()},
         things=things,
@@ -59,6 +63,31 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         sections=solve_sections(book, site),
         sticks=solve_sticks(book, site),
     )
+
+
+def _standing(book: Book) -> tuple[r.BookState, str, str]:
+    """What the book is worth: the first trouble, else its level line and whether its last run is closed."""
+    shots = sum(len(setup.shots) for setup in book.setups)
+    if not shots:
+        first = next(iter(book.book.benchmarks))
+        return r.BookState.EMPTY, "Set up, and shoot the benchmark", f"The first shot stands on {first}; it gives HI."
+    adrift = [i for i, one in enumerate(book.book.setups) if book.setups[i].shots and one.raw_mm is None]
+    if adrift:
+        return r.BookState.DOUBTFUL, f"Setup {adrift[0] + 1} begins nowhere", words.ADRIFT
+    torn = [closing for closing in book.closings if closing.check.shared and not closing.fits]
+    if torn:
+        return r.BookState.DOUBTFUL, "The book does not close", words.closing_words(torn[0], book.units)
+    if book.doubts:
+        count = len(book.doubts)
+        headline = f"{count} readings are in question" if count > 1 else "One reading is in question"
+        return r.BookState.DOUBTFUL, headline, _doubt(book, book.doubts[0]).text
+    hi = book.book.hi_mm
+    headline = "Set up, and shoot the benchmark" if hi is None else f"Level line at {text_of(hi, book.units)}"
+    last = max(i for i, setup in enumerate(book.setups) if setup.shots)
+    closed = [closing for closing in book.closings if closing.check.setup == last]
+    if closed:
+        return r.BookState.CLOSED, headline, words.closing_words(closed[-1], book.units)
+    return r.BookState.OPEN, headline, words.NOT_CLOSED
 
 
 def _points(book: Book, points: LevelPoints) -> list[r.PointResult]:

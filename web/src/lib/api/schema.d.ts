@@ -1247,6 +1247,12 @@ export interface components {
             kept: boolean;
         };
         /**
+         * BookState
+         * @description Whether the book may be built on.
+         * @enum {string}
+         */
+        BookState: "empty" | "open" | "closed" | "doubtful";
+        /**
          * CallKind
          * @description What a call runs along.
          * @enum {string}
@@ -1303,13 +1309,13 @@ export interface components {
             /** Cost Text */
             cost_text: string | null;
             /** Told Mm */
-            told_mm?: number | null;
+            told_mm: number | null;
             /** Told Text */
-            told_text?: string | null;
+            told_text: string | null;
             /** Then Mm */
-            then_mm?: number | null;
+            then_mm: number | null;
             /** Then Text */
-            then_text?: string | null;
+            then_text: string | null;
         };
         /**
          * CheckCreate
@@ -2357,8 +2363,8 @@ export interface components {
          * @description What a typed text means, or why it means nothing; one of the two.
          */
         LengthEcho: {
-            read?: components["schemas"]["LengthRead"] | null;
-            trouble?: components["schemas"]["Problem"] | null;
+            read: components["schemas"]["LengthRead"] | null;
+            trouble: components["schemas"]["Problem"] | null;
         };
         /**
          * LengthRead
@@ -2409,9 +2415,9 @@ export interface components {
             /** Benchmarks */
             benchmarks?: components["schemas"]["Benchmark-Input"][];
             /** Points */
-            points?: components["schemas"]["LevelPoint"][];
+            points?: components["schemas"]["LevelPoint-Input"][];
             /** Grids */
-            grids?: components["schemas"]["PointGrid"][];
+            grids?: components["schemas"]["PointGrid-Input"][];
             /** Devices */
             devices?: components["schemas"]["Device-Input"][];
             /** Targets */
@@ -2447,13 +2453,20 @@ export interface components {
         };
         /**
          * LevelPoint
-         * @description A point of the ground that is no corner: where it is in the plan frame of the book's structure.
+         * @description A point of the ground that is no corner: where it is in the plan frame of its structure.
+         *
+         *     The book's own structure is meant when none is named; of another one the book calls it `id/name`.
          */
-        LevelPoint: {
+        "LevelPoint-Input": {
             /** Name */
             name: string;
+            /** Structure */
+            structure?: string | null;
             /** Place */
             place: (string | number)[];
+        };
+        "LevelPoint-Output": {
+            [key: string]: unknown;
         };
         /**
          * LevelPointView
@@ -2544,50 +2557,63 @@ export interface components {
          * @description Everything about heights.
          *
          *     Attributes:
+         *         state, headline, advice: what the book is worth, and what to do next, in words.
          *         heights: ground by point, benchmarks with it; things: tops and bases that were shot, by thing and point.
          *         misclosure_mm: of the latest check; null while there is none.
          *         targets: every thing at every point it belongs.
          */
         LevelsResult: {
+            /** @default empty */
+            state: components["schemas"]["BookState"];
+            /**
+             * Headline
+             * @default
+             */
+            headline: string;
+            /**
+             * Advice
+             * @default
+             */
+            advice: string;
             /** Setups */
-            setups?: components["schemas"]["SetupResult"][];
+            setups: components["schemas"]["SetupResult"][];
             /** Heights */
-            heights?: {
+            heights: {
                 [key: string]: number;
             };
             /** Things */
-            things?: {
+            things: {
                 [key: string]: {
                     [key: string]: number;
                 };
             };
             /** Points */
-            points?: components["schemas"]["PointResult"][];
+            points: components["schemas"]["PointResult"][];
             /** Misclosure Mm */
-            misclosure_mm?: number | null;
+            misclosure_mm: number | null;
             /** Closings */
-            closings?: components["schemas"]["ClosingCheckResult"][];
+            closings: components["schemas"]["ClosingCheckResult"][];
             /** Doubts */
-            doubts?: components["schemas"]["DoubtResult"][];
+            doubts: components["schemas"]["DoubtResult"][];
             /** Devices */
-            devices?: components["schemas"]["DeviceResult"][];
+            devices: components["schemas"]["DeviceResult"][];
             /** Targets */
-            targets?: components["schemas"]["StandingResult"][];
-            ground?: components["schemas"]["GroundResult"] | null;
+            targets: components["schemas"]["StandingResult"][];
+            ground: components["schemas"]["GroundResult"] | null;
             /** Pads */
-            pads?: components["schemas"]["PadResult"][];
+            pads: components["schemas"]["PadResult"][];
             /** Slabs */
-            slabs?: components["schemas"]["SlabResult"][];
+            slabs: components["schemas"]["SlabResult"][];
             /** Posts */
-            posts?: components["schemas"]["PostResult"][];
+            posts: components["schemas"]["PostResult"][];
             /** Stepped */
-            stepped?: components["schemas"]["SteppedResult"][];
+            stepped: components["schemas"]["SteppedResult"][];
             /** Straight */
-            straight?: components["schemas"]["StraightResult"][];
+            straight: components["schemas"]["StraightResult"][];
             /** Sections */
-            sections?: components["schemas"]["SectionResult"][];
+            sections: components["schemas"]["SectionResult"][];
             /** Sticks */
-            sticks?: components["schemas"]["StickView"][];
+            sticks: components["schemas"]["StickView"][];
         };
         /**
          * LevelsView
@@ -3424,15 +3450,18 @@ export interface components {
         };
         /**
          * PointGrid
-         * @description A regular grid of points, named row by row: G1, G2 and so on.
+         * @description A regular grid of points, named row by row: G1, G2 and so on; of another structure `id/G1`.
          *
          *     Attributes:
+         *         structure: in whose plan frame it lies.
          *         name: what goes in front of the numbers.
          *         start: its first point; step: from point to point along x and along y.
          */
-        PointGrid: {
+        "PointGrid-Input": {
             /** Name */
             name: string;
+            /** Structure */
+            structure?: string | null;
             /** Start */
             start: (string | number)[];
             /** Step */
@@ -3444,6 +3473,9 @@ export interface components {
             columns: number;
             /** Rows */
             rows: number;
+        };
+        "PointGrid-Output": {
+            [key: string]: unknown;
         };
         /**
          * PointResult
@@ -3597,9 +3629,15 @@ export interface components {
         /**
          * PreviewRequest
          * @description A plan, and readings if any, to be worked out without keeping anything.
+         *
+         *     `shot_ground` is the ground as the level book has it, by corner and board, millimetres.
          */
         PreviewRequest: {
             units: components["schemas"]["Units"];
+            /** Shot Ground */
+            shot_ground?: {
+                [key: string]: number;
+            };
             /**
              * Burn
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -4489,6 +4527,16 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * ShotGround
+         * @description Ground at a corner or a board as the level book has it.
+         */
+        ShotGround: {
+            /** Mm */
+            mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * ShotResult
          * @description A shot that counts: `number` among all of its setup.
          *
@@ -4895,12 +4943,12 @@ export interface components {
              */
             at: string;
             /** Changes */
-            changes?: components["schemas"]["PlanFieldChange"][];
+            changes: components["schemas"]["PlanFieldChange"][];
             /**
              * Can Merge
              * @default false
              */
-            can_merge?: boolean;
+            can_merge: boolean;
         };
         /**
          * Standard
@@ -5396,6 +5444,7 @@ export interface components {
          *         document: the plan as it is kept, to be changed and sent back.
          *         not_placed: why it cannot be placed on the site although its plan says how.
          *         begun: rounds that were begun for a reason; accepted: rounds somebody accepted; lost: points to set again.
+         *         shot_ground: ground at corners and boards, as shot or between shots.
          *         names: what pulls can name; in_hand: the pull the crew is at, null when nobody has taken one.
          */
         StructureView: {
@@ -5429,6 +5478,10 @@ export interface components {
             /** Stages */
             stages: components["schemas"]["StageView"][];
             next: components["schemas"]["NextThing"];
+            /** Shot Ground */
+            shot_ground: {
+                [key: string]: components["schemas"]["ShotGround"];
+            };
         };
         /**
          * StudResult
@@ -6031,6 +6084,23 @@ export interface components {
             ] | null;
         };
         /**
+         * LevelPoint
+         * @description A point of the ground that is no corner: where it is in the plan frame of its structure.
+         *
+         *     The book's own structure is meant when none is named; of another one the book calls it `id/name`.
+         */
+        LevelPoint: {
+            /** Name */
+            name: string;
+            /**
+             * Structure
+             * @default null
+             */
+            structure?: string | null;
+            /** Place */
+            place: (string | number)[];
+        };
+        /**
          * PadPlan
          * @description Ground to be brought to a pad: cut and fill.
          *
@@ -6088,6 +6158,35 @@ export interface components {
              * @example 8394.7
              */
             rough?: string | number;
+        };
+        /**
+         * PointGrid
+         * @description A regular grid of points, named row by row: G1, G2 and so on; of another structure `id/G1`.
+         *
+         *     Attributes:
+         *         structure: in whose plan frame it lies.
+         *         name: what goes in front of the numbers.
+         *         start: its first point; step: from point to point along x and along y.
+         */
+        PointGrid: {
+            /** Name */
+            name: string;
+            /**
+             * Structure
+             * @default null
+             */
+            structure?: string | null;
+            /** Start */
+            start: (string | number)[];
+            /** Step */
+            step: [
+                string | number,
+                string | number
+            ];
+            /** Columns */
+            columns: number;
+            /** Rows */
+            rows: number;
         };
         /**
          * PostPlan

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { StructureResult, Units } from '$lib/api/types';
+	import type { Structure, StructureResult, Units } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
 	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import Words from '$lib/lengths/Words.svelte';
@@ -10,8 +10,10 @@
 		draft: PlanDraft;
 		units: Units;
 		result: StructureResult;
+		/** Ground as the level book has it; what is typed here is for what was not shot. */
+		shot: Structure['shot_ground'];
 	}
-	let { draft, units, result }: Props = $props();
+	let { draft, units, result, shot }: Props = $props();
 
 	const corners = $derived(Object.keys(result.corners));
 	const usual = $derived(
@@ -21,8 +23,12 @@
 
 <h2 class="font-bold">Ground at the boards of each corner</h2>
 <p class="text-sm text-ink-soft">
-	Up or down from one mark; a corner left empty is level with it. Heights of single boards can
-	differ too.
+	{#if Object.keys(shot).length}
+		Shown grey: as shot in the level book, and between its shots.
+	{:else}
+		Up or down from one mark; a corner left empty is level with it. Shoot them in Levels, and they
+		stand here.
+	{/if}
 </p>
 <div class="mt-1 grid grid-cols-3 gap-2">
 	{#each corners as corner (corner)}
@@ -35,7 +41,7 @@
 				signed
 				label="Ground at {corner}"
 				{units}
-				placeholder="level"
+				placeholder={shot[corner]?.text ?? 'level'}
 				optional
 			/>
 		</div>
@@ -129,5 +135,7 @@
 		</tbody>
 	</table>
 {:else}
-	<p class="mt-3 text-ink-soft">Type a ground height, and every reveal and stake length follows.</p>
+	<p class="mt-3 text-ink-soft">
+		Shoot or type a ground height, and every reveal and stake length follows.
+	</p>
 {/if}

@@ -14,6 +14,7 @@
 		footprint: 'Footprint',
 		boards: 'Boards',
 		square: 'Square',
+		levels: 'Levels',
 		handover: 'Hand over'
 	};
 	const STATES = {
@@ -74,7 +75,7 @@
 	}
 	ol {
 		display: grid;
-		grid-template-columns: repeat(5, minmax(0, 1fr));
+		grid-template-columns: repeat(6, minmax(0, 1fr));
 		padding-left: clamp(1.6rem, 6vw, 6rem);
 	}
 	a {

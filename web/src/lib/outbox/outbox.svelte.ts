@@ -1,5 +1,5 @@
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
-import type { Structure } from '$lib/api/types';
+import type { Levels, Structure } from '$lib/api/types';
 import { person } from '$lib/person/person.svelte';
 import { readKept, writeKept } from '$lib/ui/kept';
 
@@ -12,10 +12,13 @@ export interface Parcel {
 	/** UUID of the reading; sending it twice records it once. */
 	id: string;
 	structureId: string;
-	kind: 'pull' | 'strike';
+	kind: 'pull' | 'strike' | 'shot' | 'strike-shot';
 	/** Key of the call that a reading answers. */
 	callKey?: string;
 	body?: Schemas['PullCreate'];
+	/** A level reading, and the setup it belongs to. */
+	shot?: Schemas['ShotCreate'];
+	setupId?: string;
 	/** What the server said when it would not take it. */
 	refused?: string;
 }
@@ -27,6 +30,8 @@ class Outbox {
 	away = $state(false);
 	/** Told of every structure that a delivered parcel changed. */
 	onDelivered: (structure: Structure) => void = () => {};
+	/** Told of the level book that a delivered shot changed. */
+	onShot: (levels: Levels) => void = () => {};
 	#sending = false;
 	#retryMs = FIRST_RETRY_MS;
 	#timer: ReturnType<typeof setTimeout> | undefined;
@@ -76,9 +81,15 @@ class Outbox {
 	/** Deliver one parcel; throws only when trying again later can help. */
 	async #deliver(parcel: Parcel): Promise<void> {
 		try {
-			const structure = await answer(send(parcel));
-			this.drop(parcel.id);
-			this.onDelivered(structure);
+			if (parcel.kind === 'shot' || parcel.kind === 'strike-shot') {
+				const levels = await answer(sendShot(parcel));
+				this.drop(parcel.id);
+				this.onShot(levels);
+			} else {
+				const structure = await answer(send(parcel));
+				this.drop(parcel.id);
+				this.onDelivered(structure);
+			}
 		} catch (error) {
 			if (!(error instanceof ApiError) || error.isPassing) throw error;
 			parcel.refused = error.problem.problems?.[0]?.message ?? error.message;
@@ -98,6 +109,18 @@ function send(parcel: Parcel) {
 				params: { path: { ...path, pull_id: parcel.id } }
 			})
 		: api.POST('/api/structures/{structure_id}/pulls', { params: { path }, body: parcel.body });
+}
+
+function sendShot(parcel: Parcel) {
+	const path = { structure_id: parcel.structureId };
+	return parcel.kind === 'strike-shot' || !parcel.shot || !parcel.setupId
+		? api.POST('/api/structures/{structure_id}/levels/shots/{shot_id}/strike', {
+				params: { path: { ...path, shot_id: parcel.id } }
+			})
+		: api.POST('/api/structures/{structure_id}/levels/setups/{setup_id}/shots', {
+				params: { path: { ...path, setup_id: parcel.setupId } },
+				body: parcel.shot
+			});
 }
 
 export const outbox = new Outbox();

@@ -13,7 +13,14 @@ export function useEditor(here: Here): PlanEditor {
 		() => here.structure,
 		(kept) => here.session.take(kept)
 	);
-	$effect(() => editor.preview.ask(editor.doc, here.job.units, here.job.burn.written));
+	$effect(() =>
+		editor.preview.ask(
+			editor.doc,
+			here.job.units,
+			here.job.burn.written,
+			here.structure.shot_ground
+		)
+	);
 	return editor;
 }
 

@@ -1,5 +1,5 @@
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
-import type { PlanDoc, Preview, Units, Walk } from '$lib/api/types';
+import type { PlanDoc, Preview, Structure, Units, Walk } from '$lib/api/types';
 import { isDrawable, sendable, stepsOf, typedSteps } from './planDoc';
 
 const PAUSE_MS = 40;
@@ -24,7 +24,7 @@ export class PlanPreview {
 	}
 
 	/** Work out a plan; a newer one overtakes an older. */
-	ask(doc: PlanDoc, units: Units, burn: string): void {
+	ask(doc: PlanDoc, units: Units, burn: string, shot: Structure['shot_ground'] = {}): void {
 		const mine = ++this.#asked;
 		clearTimeout(this.#timer);
 		this.#timer = setTimeout(async () => {
@@ -35,7 +35,9 @@ export class PlanPreview {
 			try {
 				const plan = sendable(doc);
 				const got = await answer(
-					api.POST('/api/preview', { body: { units, burn, plan, pulls: [] } })
+					api.POST('/api/preview', {
+						body: { units, burn, plan, pulls: [], shot_ground: heightsOf(shot) }
+					})
 				);
 				if (mine !== this.#asked) return;
 				this.shown = got;
@@ -60,6 +62,10 @@ export class PlanPreview {
 			throw error;
 		}
 	}
+}
+
+function heightsOf(shot: Structure['shot_ground']): Record<string, number> {
+	return Object.fromEntries(Object.entries(shot).map(([name, one]) => [name, one.mm]));
 }
 
 /** Problems of a request by their place in its plan; what lies elsewhere, or nowhere, is under ''. */

@@ -46,7 +46,7 @@
 					<StandFields draft={editor} {units} boards={result.boards} />
 					<Strings {result} />
 				{:else if open === 'height'}
-					<HeightFields draft={editor} {units} {result} />
+					<HeightFields draft={editor} {units} {result} shot={here.structure.shot_ground} />
 				{:else if open === 'faces'}
 					<Faces boards={result.boards} />
 				{:else}

@@ -1,0 +1,98 @@
+<script lang="ts">
+	import { untrack } from 'svelte';
+	import { ApiError, type Schemas } from '$lib/api/client';
+	import Len from '$lib/lengths/Len.svelte';
+	import Words from '$lib/lengths/Words.svelte';
+	import ShotRows from './ShotRows.svelte';
+	import type { LevelsStage } from './stage.svelte';
+	import { LEVEL_INSTRUMENTS } from './words';
+
+	interface Props {
+		stage: LevelsStage;
+	}
+	let { stage }: Props = $props();
+
+	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'short', timeStyle: 'short' });
+	const base = $derived(`/api/structures/${stage.structure.id}/levels`);
+	let paper = $state<'a4' | 'letter'>(
+		untrack(() => (stage.job.units === 'ft-in' ? 'letter' : 'a4'))
+	);
+	let text = $state('');
+	let read = $state<Schemas['BookReadView']>();
+	let trouble = $state('');
+
+	async function take(keep: boolean) {
+		trouble = '';
+		try {
+			read = await stage.takeBook(text, keep);
+			if (!read.kept) return;
+			text = '';
+			await stage.load();
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error;
+			read = undefined;
+			trouble = error.problem.problems?.[0]?.message ?? error.message;
+		}
+	}
+	async function chosen(event: Event & { currentTarget: HTMLInputElement }) {
+		const file = event.currentTarget.files?.[0];
+		if (!file) return;
+		text = await file.text();
+		await take(false);
+	}
+</script>
+
+{#each stage.result?.closings ?? [] as closing (`${closing.setup} ${closing.number}`)}
+	<article class="mb-2 border-l-4 pl-3 {closing.fits ? 'border-good' : 'border-string'}">
+		<p class="font-semibold"><Words text={closing.text} /></p>
+		{#if closing.suspects.length}
+			<ul class="list-disc pl-5">
+				{#each closing.suspects as suspect (suspect.text)}<li>
+						<Words text={suspect.text} />
+					</li>{/each}
+			</ul>
+		{/if}
+	</article>
+{/each}
+{#each stage.levels?.setups ?? [] as setup, index (setup.id)}
+	{@const found = stage.result?.setups[index]}
+	<details class="border-t border-edge" open={index === (stage.levels?.setups.length ?? 0) - 1}>
+		<summary class="flex min-h-11 cursor-pointer flex-wrap items-center gap-x-3">
+			<b>Setup {index + 1}: {setup.device ?? LEVEL_INSTRUMENTS[setup.instrument]}</b>
+			{#if found?.hi_text}<span>level line <Len text={found.hi_text} /></span>{/if}
+			<span class="text-sm text-ink-soft">{setup.who}, {when.format(new Date(setup.taken))}</span>
+		</summary>
+		{#if found && Math.abs(found.correction_mm) > 0.05}
+			<p class="text-sm text-ink-soft">
+				Closing the run moved it by <span class="numbers">{found.correction_mm.toFixed(1)} mm</span
+				>.
+			</p>
+		{/if}
+		<ShotRows {stage} {setup} {found} {index} />
+	</details>
+{/each}
+<h2 class="mt-4 text-lg font-bold">On paper and in files</h2>
+<div class="no-print flex flex-wrap items-center gap-2">
+	<select class="field !w-auto" aria-label="Paper" bind:value={paper}>
+		<option value="a4">A4</option>
+		<option value="letter">Letter</option>
+	</select>
+	<a class="board-button" href="{base}/sheet.pdf?paper={paper}" download>Level sheet (PDF)</a>
+	<a class="board-button plain" href="{base}/book.csv" download>Level book (CSV)</a>
+</div>
+<label class="no-print mt-3 block"
+	><span class="font-semibold">Take a level book in from a CSV file</span>
+	<input class="field" type="file" accept=".csv,text/csv" onchange={chosen} /></label
+>
+{#if read}
+	<p class="mt-1">
+		{read.shots} readings in {read.setups} setups {read.kept
+			? 'were taken in.'
+			: 'can be taken in, behind what is there.'}
+	</p>
+	{#each read.skipped as line (line)}<p class="text-sm text-string">{line}</p>{/each}
+	{#if !read.kept}<button class="board-button no-print" onclick={() => take(true)}
+			>Take them in</button
+		>{/if}
+{/if}
+{#if trouble}<p role="alert" class="font-semibold text-string">{trouble}</p>{/if}

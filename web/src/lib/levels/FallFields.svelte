@@ -1,0 +1,89 @@
+<script lang="ts">
+	import type { Units } from '$lib/api/types';
+	import LengthField from '$lib/lengths/LengthField.svelte';
+	import type { FallDraft } from './fall';
+
+	interface Props {
+		draft: FallDraft;
+		lines: string[];
+		units: Units;
+		/** Whether it may fall to a drain. */
+		drains?: boolean;
+		onChange: (draft: FallDraft) => void;
+	}
+	let { draft, lines, units, drains = false, onChange }: Props = $props();
+
+	let way = $state<'level' | 'away' | 'drain'>('level');
+	const usual = $derived(
+		units === 'ft-in' ? { rise: '1/4"', over: "1'" } : { rise: '20 mm', over: '1 m' }
+	);
+
+	function turn(to: typeof way) {
+		way = to;
+		if (to === 'level') onChange({ rise: '', over: '', line: '', drain: ['', ''] });
+		else
+			onChange({
+				...draft,
+				rise: draft.rise || usual.rise,
+				over: draft.over || usual.over,
+				line: to === 'away' ? draft.line || (lines[0] ?? '') : '',
+				drain: ['', '']
+			});
+	}
+</script>
+
+<label class="col-span-2"
+	>Its top
+	<select
+		class="field"
+		aria-label="Its top"
+		value={way}
+		onchange={(event) => turn(event.currentTarget.value as typeof way)}
+	>
+		<option value="level">is level</option>
+		<option value="away">falls away from a line</option>
+		{#if drains}<option value="drain">falls to a drain</option>{/if}
+	</select></label
+>
+{#if way !== 'level'}
+	<LengthField
+		label="Falls by"
+		value={draft.rise}
+		{units}
+		onInput={(rise) => onChange({ ...draft, rise })}
+	/>
+	<LengthField
+		label="in"
+		value={draft.over}
+		{units}
+		onInput={(over) => onChange({ ...draft, over })}
+	/>
+	{#if way === 'away'}
+		<label class="col-span-2"
+			>away from line
+			<select
+				class="field"
+				aria-label="Away from line"
+				value={draft.line}
+				onchange={(event) => onChange({ ...draft, line: event.currentTarget.value })}
+			>
+				{#each lines as one (one)}<option>{one}</option>{/each}
+			</select></label
+		>
+	{:else}
+		<LengthField
+			label="Drain, along the first side"
+			value={draft.drain[0]}
+			{units}
+			signed
+			onInput={(x) => onChange({ ...draft, drain: [x, draft.drain[1]] })}
+		/>
+		<LengthField
+			label="and to its left"
+			value={draft.drain[1]}
+			{units}
+			signed
+			onInput={(y) => onChange({ ...draft, drain: [draft.drain[0], y] })}
+		/>
+	{/if}
+{/if}

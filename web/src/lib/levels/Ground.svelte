@@ -1,0 +1,150 @@
+<script lang="ts">
+	import LengthField from '$lib/lengths/LengthField.svelte';
+	import Words from '$lib/lengths/Words.svelte';
+	import FallFields from './FallFields.svelte';
+	import type { FallDraft } from './fall';
+	import { fallOf, noFall } from './fall';
+	import type { LevelsStage } from './stage.svelte';
+
+	interface Props {
+		stage: LevelsStage;
+	}
+	let { stage }: Props = $props();
+
+	const ground = $derived(stage.result?.ground);
+	const here = $derived(stage.structure.name_in_file);
+	const pads = $derived((stage.result?.pads ?? []).filter((one) => one.structure === here));
+	const sections = $derived(
+		(stage.planned.sections ?? []).filter((one) => (one.structure ?? stage.levels?.on) === here)
+	);
+	const lines = $derived(stage.structure.result.sides.map((side) => side.line));
+	let line = $state('');
+	let height = $state('');
+	let swell = $state('20');
+	let fall = $state<FallDraft>(noFall());
+	let trouble = $state('');
+
+	async function keepPad(event: SubmitEvent) {
+		event.preventDefault();
+		const name = `${stage.structure.plan.name ?? here} pad`;
+		const tilt = fallOf(fall);
+		trouble = await stage.plan((plan) => ({
+			...plan,
+			pads: [
+				...(plan.pads ?? []).filter((one) => one.name !== name),
+				{
+					name,
+					structure: here,
+					height: height.trim(),
+					swell: Math.min(Math.max(Number(swell) || 0, 0), 100) / 100,
+					...(tilt ? { fall: tilt } : {})
+				}
+			]
+		}));
+		if (!trouble) height = '';
+	}
+	async function dropPad(name: string) {
+		trouble = await stage.plan((plan) => ({
+			...plan,
+			pads: (plan.pads ?? []).filter((one) => one.name !== name)
+		}));
+	}
+	async function cutAlong() {
+		const name = `along ${line}`;
+		trouble = await stage.plan((plan) => ({
+			...plan,
+			sections: [
+				...(plan.sections ?? []).filter((one) => one.name !== name),
+				{ name, structure: here, line }
+			]
+		}));
+		if (!trouble) stage.section = name;
+	}
+</script>
+
+{#if ground}
+	<p class="text-lg"><Words text={ground.text} /></p>
+	<p class="text-ink-soft">
+		Mean of the shots <span class="numbers">{ground.mean_mm > 0 ? '+' : '−'}</span>; a line every
+		<span class="numbers">{ground.step_text}</span>.
+	</p>
+{:else}
+	<p>Shoot the ground at two points or more: corners, boards, or a grid over the yard.</p>
+{/if}
+{#each pads as pad (pad.name)}
+	<article
+		class="mt-3 border-l-4 pl-3 {pad.rough === 'machine-first' ? 'border-string' : 'border-edge'}"
+	>
+		<h2 class="text-lg font-bold">{pad.name}</h2>
+		<p><Words text={pad.text} /></p>
+		{#if pad.cut_text}
+			<dl class="numbers grid grid-cols-3 text-xl font-bold">
+				<div>
+					<dt class="text-sm font-normal text-ink-soft">cut</dt>
+					<dd>{pad.cut_text}</dd>
+				</div>
+				<div>
+					<dt class="text-sm font-normal text-ink-soft">fill</dt>
+					<dd>{pad.fill_text}</dd>
+				</div>
+				{#if pad.loose_text}<div>
+						<dt class="text-sm font-normal text-ink-soft">cut, on the truck</dt>
+						<dd>{pad.loose_text}</dd>
+					</div>{/if}
+			</dl>
+		{/if}
+		{#if pad.fall_text}<p class="text-ink-soft"><Words text={pad.fall_text} /></p>{/if}
+		<button class="no-print min-h-11 underline" onclick={() => dropPad(pad.name)}
+			>take it out</button
+		>
+	</article>
+{/each}
+<form
+	class="no-print mt-4 grid grid-cols-2 gap-2 border-t-2 border-edge pt-2"
+	aria-label="Pad"
+	onsubmit={keepPad}
+>
+	<h2 class="col-span-2 text-lg font-bold">Bring the ground under it to a pad</h2>
+	<LengthField
+		label="Pad height"
+		value={height}
+		units={stage.job.units}
+		signed
+		hint="its high edge, when it falls"
+		onInput={(text) => (height = text)}
+	/>
+	<label
+		><span class="font-semibold">Dug ground swells, per cent</span>
+		<input
+			class="field numbers mt-1 text-right text-xl"
+			inputmode="numeric"
+			bind:value={swell}
+		/></label
+	>
+	<FallFields draft={fall} {lines} units={stage.job.units} onChange={(next) => (fall = next)} />
+	<button class="board-button col-span-2" disabled={!height.trim()}>Work out cut and fill</button>
+</form>
+<h2 class="mt-4 text-lg font-bold">Sections</h2>
+<div class="no-print flex flex-wrap items-center gap-2">
+	<button
+		class="board-button plain"
+		aria-pressed={!stage.section}
+		onclick={() => (stage.section = '')}>Plan</button
+	>
+	{#each sections as one (one.name)}
+		<button
+			class="board-button plain"
+			aria-pressed={stage.section === one.name}
+			onclick={() => (stage.section = one.name)}>{one.name}</button
+		>
+	{/each}
+	<label
+		>along
+		<select class="field !w-auto" aria-label="Section along line" bind:value={line}>
+			<option value="">line</option>
+			{#each lines as one (one)}<option>{one}</option>{/each}
+		</select></label
+	>
+	<button class="board-button plain" disabled={!line} onclick={cutAlong}>Cut it</button>
+</div>
+{#if trouble}<p role="alert" class="mt-2 font-semibold text-string">{trouble}</p>{/if}

@@ -1,0 +1,193 @@
+<svelte:options namespace="svg" />
+
+<script lang="ts">
+	import type { Levels, Structure, Units } from '$lib/api/types';
+	import { cornersOf, extentOf, letterLabels, pointsText, xy } from '$lib/plan/drawing';
+	import DrawingSheet from '$lib/plan/DrawingSheet.svelte';
+	import { placeLabels } from '$lib/plan/labels';
+	import PlanBoards from '$lib/plan/PlanBoards.svelte';
+	import { Sheet, STRIP } from '$lib/plan/sheet.svelte';
+	import SvgLen from '$lib/plan/SvgLen.svelte';
+	import { contourLabels, spotLabels, spotsOf } from './levelDrawing';
+
+	interface Props {
+		levels: Levels;
+		structure: Structure;
+		name: string;
+		units: Units;
+		/** Thing whose standings are shown; empty for the ground. */
+		thing: string;
+		/** Show thickness of slabs, and where they are too thin. */
+		slabs: boolean;
+	}
+	let { levels, structure, name, units, thing, slabs }: Props = $props();
+
+	/** Ground farther from the building than this many of its own lengths is not fitted in. */
+	const NEAR = 1.2;
+	const result = $derived(structure.result);
+	const own = $derived(
+		levels.result.slabs.filter((one) => one.structure === structure.name_in_file)
+	);
+	const pads = $derived(
+		levels.result.pads.filter((one) => one.structure === structure.name_in_file)
+	);
+	const spots = $derived(
+		slabs && own.some((one) => one.spots.length) ? [] : spotsOf(levels, thing)
+	);
+	const near = $derived.by(() => {
+		const points = extentOf(result, { boards: true });
+		const xs = points.map((one) => one.x);
+		const ys = points.map((one) => one.y);
+		const reach =
+			Math.max(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)) * (NEAR - 1);
+		const inside = spots.filter(
+			({ place }) =>
+				place.x_mm > Math.min(...xs) - reach &&
+				place.x_mm < Math.max(...xs) + reach &&
+				place.y_mm > Math.min(...ys) - reach &&
+				place.y_mm < Math.max(...ys) + reach
+		);
+		return [...points, ...inside.map((one) => xy(one.place))];
+	});
+	const sheet = new Sheet(() => near);
+	const at = $derived(sheet.at);
+	const corners = $derived(pointsText(Object.values(cornersOf(result)), at));
+	const thickness = $derived(slabs ? own.flatMap((one) => one.spots) : []);
+	const labels = $derived(
+		sheet.width === 0
+			? []
+			: placeLabels(
+					[
+						...letterLabels(result, at),
+						...spotLabels(spots, at, thing !== '' || spots.length < 12),
+						...spotLabels(
+							thickness.map((one) => ({
+								key: one.at,
+								label: '',
+								place: one.place,
+								text: one.text,
+								way: null,
+								doubtful: one.thin
+							})),
+							at,
+							false
+						),
+						...(thing ? [] : contourLabels(levels, at))
+					],
+					spots.map((spot) => ({ at: at(xy(spot.place)), half: { x: 9, y: 9 }, turn: 0 })),
+					{ width: sheet.width, height: sheet.height - STRIP }
+				)
+	);
+	const lookOf = (key: string) =>
+		key.startsWith('spot') ? 'spot-text' : key.startsWith('contour') ? 'contour-text' : 'letter';
+</script>
+
+<DrawingSheet
+	{sheet}
+	label="Levels of {name}"
+	drawing={name}
+	{units}
+	class={result.closed ? 'closed' : ''}
+>
+	{#if result.closed}<polygon points={corners} class="earth" />{/if}
+	{#each levels.result.ground?.contours ?? [] as line, index (index)}
+		<polyline points={pointsText(line.points.map(xy), at)} class="contour" />
+	{/each}
+	{#if slabs}
+		{#each own.flatMap((one) => one.thin_pieces) as piece, index (index)}
+			<polygon points={pointsText(piece.map(xy), at)} class="thin" />
+		{/each}
+		{#each pads.flatMap((one) => one.parted) as line, index (index)}
+			<polyline points={pointsText(line.map(xy), at)} class="parted" />
+		{/each}
+	{/if}
+	<PlanBoards {result} heldLine="" {at} nails={false} />
+	<svelte:element this={result.closed ? 'polygon' : 'polyline'} points={corners} class="walls" />
+	{#each spots as spot (spot.key)}
+		{@const here = at(xy(spot.place))}
+		<g
+			transform="translate({here.x} {here.y})"
+			class="spot"
+			class:doubtful={spot.doubtful}
+			data-way={spot.way}
+		>
+			{#if spot.way === 'raise'}<path d="M0 -11 L9 0 H4 V10 H-4 V0 H-9 z" />
+			{:else if spot.way === 'lower'}<path d="M0 11 L9 0 H4 V-10 H-4 V0 H-9 z" />
+			{:else if spot.way === 'on'}<path d="M-9 -3.500 H9 V3.500 H-9 z" />
+			{:else if spot.doubtful}<path d="M-7 -7 L7 7 M7 -7 L-7 7" />
+			{:else}<path d="M0 -6 V6 M-6 0 H6" />{/if}
+		</g>
+	{/each}
+	{#each thickness as one (one.at)}
+		{@const here = at(xy(one.place))}
+		<circle cx={here.x} cy={here.y} r="4" class="drill" class:thin={one.thin} />
+	{/each}
+	{#each labels as label (label.key)}
+		<SvgLen
+			text={label.text}
+			at={label.at}
+			turn={label.turn}
+			size={label.size}
+			class={lookOf(label.key)}
+		/>
+	{/each}
+</DrawingSheet>
+
+<style>
+	.earth {
+		fill: var(--earth);
+	}
+	.walls {
+		fill: none;
+		stroke: var(--ink);
+		stroke-width: 2;
+	}
+	.contour {
+		fill: none;
+		stroke: var(--wood-dark);
+		stroke-width: 1.2;
+	}
+	.parted {
+		fill: none;
+		stroke: var(--move);
+		stroke-width: 2;
+		stroke-dasharray: 9 5;
+	}
+	polygon.thin {
+		fill: var(--string);
+		fill-opacity: 0.22;
+		stroke: var(--string);
+		stroke-width: 1;
+		stroke-dasharray: 3 3;
+	}
+	.spot path {
+		fill: none;
+		stroke: var(--measured);
+		stroke-width: 2.5;
+	}
+	.spot[data-way='raise'] path,
+	.spot[data-way='lower'] path {
+		fill: var(--move);
+		stroke: none;
+	}
+	.spot[data-way='on'] path {
+		fill: var(--good);
+		stroke: none;
+	}
+	.doubtful path {
+		stroke: var(--string);
+	}
+	.drill {
+		fill: var(--measured);
+	}
+	circle.thin {
+		fill: var(--string);
+	}
+	:global(.spot-text) {
+		fill: var(--ink);
+		font-weight: 700;
+	}
+	:global(.contour-text) {
+		fill: var(--wood-dark);
+	}
+</style>

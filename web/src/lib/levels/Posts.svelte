@@ -1,0 +1,97 @@
+<script lang="ts">
+	import LengthField from '$lib/lengths/LengthField.svelte';
+	import Words from '$lib/lengths/Words.svelte';
+	import type { LevelsStage } from './stage.svelte';
+	import Stepped from './Stepped.svelte';
+	import Straight from './Straight.svelte';
+
+	interface Props {
+		stage: LevelsStage;
+	}
+	let { stage }: Props = $props();
+
+	const units = $derived(stage.job.units);
+	const posts = $derived(stage.result?.posts ?? []);
+	const names = $derived([...new Set(posts.map((one) => one.name))]);
+	let name = $state('posts');
+	let top = $state('');
+	let length = $state('');
+	let least = $state('');
+	let onSeats = $state(false);
+	let trouble = $state('');
+	const prefix = $derived(stage.levels?.prefix ?? '');
+
+	async function keep(event: SubmitEvent) {
+		event.preventDefault();
+		const at = Object.keys(stage.structure.result.corners).map((corner) => prefix + corner);
+		const inner = stage.structure.result.inner.points.map((one) => prefix + one.name);
+		trouble = await stage.plan((plan) => ({
+			...plan,
+			posts: [
+				...(plan.posts ?? []).filter((one) => one.name !== name),
+				{
+					name,
+					top: top.trim(),
+					at: inner.length ? inner : at,
+					...(onSeats ? {} : { length: length.trim(), least: least.trim() || 0 })
+				}
+			]
+		}));
+	}
+	async function drop(gone: string) {
+		trouble = await stage.plan((plan) => ({
+			...plan,
+			posts: (plan.posts ?? []).filter((one) => one.name !== gone)
+		}));
+	}
+</script>
+
+{#each names as group (group)}
+	<h2 class="text-lg font-bold">{group}</h2>
+	<table class="w-full text-left" aria-label={group}>
+		<tbody>
+			{#each posts.filter((one) => one.name === group) as post (post.at)}
+				<tr class="border-t border-rule">
+					<th class="py-1 pr-3 text-lg">{stage.label(post.at)}</th>
+					<td class:short={post.short_mm > 0}><Words text={post.text} /></td>
+				</tr>
+			{/each}
+		</tbody>
+	</table>
+	<button class="no-print min-h-11 underline" onclick={() => drop(group)}>take them out</button>
+{/each}
+<form
+	class="no-print mt-2 grid grid-cols-2 gap-2 border-t-2 border-edge pt-2"
+	aria-label="Posts"
+	onsubmit={keep}
+>
+	<h2 class="col-span-2 text-lg font-bold">Posts whose tops stand on one line</h2>
+	<label>Called <input class="field" bind:value={name} /></label>
+	<label class="flex min-h-11 items-end gap-2 pb-2"
+		><input type="checkbox" class="size-5" bind:checked={onSeats} />they stand on seats</label
+	>
+	<LengthField label="Their tops at" value={top} {units} signed onInput={(t) => (top = t)} />
+	{#if !onSeats}
+		<LengthField label="Post is long" value={length} {units} onInput={(t) => (length = t)} />
+		<LengthField
+			label="In the ground at least"
+			value={least}
+			{units}
+			hint="by local rule"
+			onInput={(t) => (least = t)}
+		/>
+	{/if}
+	{#if trouble}<p role="alert" class="col-span-2 font-semibold text-string">{trouble}</p>{/if}
+	<button class="board-button col-span-2" disabled={!top.trim() || (!onSeats && !length.trim())}
+		>Work them out</button
+	>
+</form>
+<Stepped {stage} />
+<Straight {stage} />
+
+<style>
+	.short {
+		font-weight: 700;
+		color: var(--string);
+	}
+</style>

@@ -1,0 +1,50 @@
+<script lang="ts">
+	import Words from '$lib/lengths/Words.svelte';
+	import BenchmarkField from './BenchmarkField.svelte';
+	import SetupForm from './SetupForm.svelte';
+	import ShotEntry from './ShotEntry.svelte';
+	import ShotRows from './ShotRows.svelte';
+	import type { LevelsStage } from './stage.svelte';
+	import { LEVEL_INSTRUMENTS } from './words';
+
+	interface Props {
+		stage: LevelsStage;
+	}
+	let { stage }: Props = $props();
+
+	const setup = $derived(stage.setup);
+	const index = $derived((stage.levels?.setups.length ?? 0) - 1);
+	const found = $derived(stage.result?.setups[index]);
+	let moving = $state(false);
+</script>
+
+{#if setup && found && !moving}
+	<div class="flex flex-wrap items-baseline justify-between gap-x-3">
+		<h2 class="text-lg font-bold">
+			Setup {index + 1}: {setup.device ?? LEVEL_INSTRUMENTS[setup.instrument]}
+		</h2>
+		<button class="board-button plain no-print" onclick={() => (moving = true)}
+			>Instrument moves</button
+		>
+	</div>
+	<p class="text-sm text-ink-soft">{found.how}</p>
+	{#each found.reaches as reach (reach.text)}
+		<p class="caution my-1 font-semibold"><Words text={reach.text} /></p>
+	{/each}
+	<div class="no-print my-2 border-y-2 border-edge py-2"><ShotEntry {stage} {setup} /></div>
+	{#if setup.shots.length}<ShotRows {stage} {setup} {found} {index} />{/if}
+{:else}
+	{#if !setup}
+		<p class="caution mb-2">
+			<strong>Before the rod goes up:</strong> look up for overhead lines. Never look into a laser.
+		</p>
+		<BenchmarkField {stage} />
+	{/if}
+	<h2 class="text-lg font-bold">{setup ? 'Where it stands next' : 'Set the instrument up'}</h2>
+	<SetupForm {stage} onBegun={() => (moving = false)} />
+	{#if setup}
+		<button class="mt-2 min-h-11 underline" onclick={() => (moving = false)}
+			>It stays where it is</button
+		>
+	{/if}
+{/if}

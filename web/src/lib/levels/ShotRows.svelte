@@ -1,0 +1,126 @@
+<script lang="ts">
+	import type { Schemas } from '$lib/api/client';
+	import type { LevelSetup, LevelShot } from '$lib/api/types';
+	import Len from '$lib/lengths/Len.svelte';
+	import Words from '$lib/lengths/Words.svelte';
+	import type { LevelsStage } from './stage.svelte';
+
+	interface Props {
+		stage: LevelsStage;
+		setup: LevelSetup;
+		found: Schemas['SetupResult'] | undefined;
+		/** Number of the setup, from 0. */
+		index: number;
+	}
+	let { stage, setup, found, index }: Props = $props();
+
+	const ROLES: Record<string, string> = { start: 'begins here', check: 'check' };
+	const rows = $derived(
+		setup.shots.map((shot) => ({
+			shot,
+			found: found?.shots.find((one) => one.number === shot.number),
+			doubt: stage.result?.doubts.find((one) => one.setup === index && one.number === shot.number)
+		}))
+	);
+	let correcting = $state('');
+	let text = $state('');
+
+	function correct(event: SubmitEvent, shot: LevelShot) {
+		event.preventDefault();
+		if (!text.trim()) return;
+		stage.shoot(
+			setup,
+			{
+				at: shot.at,
+				thing: shot.thing ?? '',
+				reading: text,
+				turned: shot.turned?.written,
+				distance: shot.distance?.written
+			},
+			shot
+		);
+		correcting = '';
+	}
+</script>
+
+<table class="w-full text-left" aria-label="Shots of setup {index + 1}">
+	<thead class="text-sm text-ink-soft">
+		<tr
+			><th>Point</th><th class="text-right">Reading</th><th class="text-right">Height</th><th
+			></th></tr
+		>
+	</thead>
+	<tbody>
+		{#each rows as row (row.shot.id)}
+			{@const shot = row.shot}
+			<tr class="border-t border-rule" class:struck={shot.struck} class:doubt={row.doubt}>
+				<th class="py-1 text-lg leading-tight"
+					>{stage.label(shot.at)}
+					<span class="block text-sm font-normal text-ink-soft"
+						>{shot.struck
+							? `struck by ${shot.struck.who}`
+							: (ROLES[row.found?.role ?? ''] ?? shot.thing ?? '')}</span
+					></th
+				>
+				<td class="text-right text-lg"
+					><Len text={shot.reading.text} />{#if shot.turned}<span
+							class="block text-sm text-ink-soft">turned <Len text={shot.turned.text} /></span
+						>{/if}</td
+				>
+				<td class="text-right text-lg font-semibold">
+					{#if row.found}<Len text={row.found.height_text} />{/if}
+				</td>
+				<td class="no-print text-right whitespace-nowrap">
+					{#if !shot.struck}
+						<button
+							class="min-h-11 px-1 underline"
+							aria-label="Correct {stage.label(shot.at)} {shot.reading.text}"
+							onclick={() => {
+								correcting = correcting === shot.id ? '' : shot.id;
+								text = shot.reading.written;
+							}}>correct</button
+						>
+						<button
+							class="min-h-11 px-1 underline"
+							aria-label="Strike {stage.label(shot.at)} {shot.reading.text}"
+							onclick={() => stage.strike(shot)}>strike</button
+						>
+					{/if}
+				</td>
+			</tr>
+			{#if row.doubt && !shot.struck}
+				<tr
+					><td colspan="4" class="pb-1 font-semibold text-string"
+						><Words text={row.doubt.text} /></td
+					></tr
+				>
+			{/if}
+			{#if correcting === shot.id}
+				<tr>
+					<td colspan="4" class="pb-2">
+						<form class="flex gap-2" onsubmit={(event) => correct(event, shot)}>
+							<input
+								class="field numbers text-right text-2xl"
+								aria-label="Reading at {stage.label(shot.at)}, corrected"
+								bind:value={text}
+							/>
+							<button class="board-button">Keep</button>
+						</form>
+					</td>
+				</tr>
+			{/if}
+		{/each}
+	</tbody>
+</table>
+
+<style>
+	.struck th,
+	.struck td:nth-child(-n + 3) {
+		text-decoration: line-through;
+		color: var(--ink-soft);
+	}
+	.doubt th {
+		border-left: 5px dashed var(--string);
+		padding-left: 0.4rem;
+	}
+</style>

@@ -1,0 +1,134 @@
+<script lang="ts">
+	import LengthField from '$lib/lengths/LengthField.svelte';
+	import { fallOf, noFall, type FallDraft } from './fall';
+	import FallFields from './FallFields.svelte';
+	import type { LevelsStage } from './stage.svelte';
+
+	interface Props {
+		stage: LevelsStage;
+	}
+	let { stage }: Props = $props();
+
+	const units = $derived(stage.job.units);
+	const here = $derived(stage.structure.name_in_file);
+	const lines = $derived(stage.structure.result.sides.map((side) => side.line));
+	const families = $derived(stage.structure.result.lines.map((one) => one.family));
+	let height = $state('');
+	let thickness = $state('');
+	let least = $state('');
+	let base = $state('');
+	let waste = $state('5');
+	let family = $state('');
+	let fall = $state<FallDraft>(noFall());
+	let grid = $state('');
+	let trouble = $state('');
+
+	async function keep(event: SubmitEvent) {
+		event.preventDefault();
+		const name = `${stage.structure.plan.name ?? here} slab`;
+		const tilt = fallOf(fall);
+		trouble = await stage.plan((plan) => ({
+			...plan,
+			slabs: [
+				...(plan.slabs ?? []).filter((one) => one.name !== name),
+				{
+					name,
+					structure: here,
+					height: height.trim(),
+					thickness: thickness.trim(),
+					waste: Math.min(Math.max(Number(waste) || 0, 0), 100) / 100,
+					...(least.trim() ? { least: least.trim() } : {}),
+					...(base.trim() ? { base_thickness: base.trim() } : {}),
+					...(family ? { family } : {}),
+					...(tilt ? { fall: tilt } : {})
+				}
+			]
+		}));
+		if (!trouble) height = thickness = least = base = '';
+	}
+
+	/** A regular grid over the slab, so that it can be shot point by point. */
+	async function layGrid() {
+		const corners = Object.values(stage.structure.result.corners);
+		const step = grid.trim();
+		const low = (pick: 'x_mm' | 'y_mm') => Math.min(...corners.map((one) => one[pick]));
+		trouble = await stage.plan((plan) => ({
+			...plan,
+			grids: [
+				...(plan.grids ?? []).filter((one) => !(one.name === 'H' && one.structure === here)),
+				{
+					name: 'H',
+					structure: here,
+					start: [low('x_mm'), low('y_mm')],
+					step: [step, step],
+					columns: 4,
+					rows: 4
+				}
+			]
+		}));
+	}
+</script>
+
+<form
+	class="no-print mt-3 grid grid-cols-2 gap-2 border-t-2 border-edge pt-2"
+	aria-label="Slab"
+	onsubmit={keep}
+>
+	<h2 class="col-span-2 text-lg font-bold">A slab to pour</h2>
+	<LengthField
+		label="Finished top"
+		value={height}
+		{units}
+		signed
+		hint="its high edge, when it falls"
+		onInput={(t) => (height = t)}
+	/>
+	<LengthField label="Thickness" value={thickness} {units} onInput={(t) => (thickness = t)} />
+	<LengthField
+		label="Never thinner than"
+		value={least}
+		{units}
+		placeholder={thickness || 'the same'}
+		onInput={(t) => (least = t)}
+	/>
+	<LengthField
+		label="Base under it"
+		value={base}
+		{units}
+		placeholder="none"
+		onInput={(t) => (base = t)}
+	/>
+	<label
+		><span class="font-semibold">Waste, per cent</span>
+		<input
+			class="field numbers mt-1 text-right text-xl"
+			inputmode="numeric"
+			bind:value={waste}
+		/></label
+	>
+	<label
+		><span class="font-semibold">Poured to</span>
+		<select class="field mt-1" aria-label="Poured to" bind:value={family}>
+			<option value="">the wall face</option>
+			{#each families.slice(1) as one (one)}<option>{one}</option>{/each}
+		</select></label
+	>
+	<FallFields draft={fall} {lines} {units} drains onChange={(next) => (fall = next)} />
+	{#if trouble}<p role="alert" class="col-span-2 font-semibold text-string">{trouble}</p>{/if}
+	<button class="board-button col-span-2" disabled={!height.trim() || !thickness.trim()}
+		>Keep the slab</button
+	>
+	<LengthField
+		label="Grid to measure down at, every"
+		value={grid}
+		{units}
+		hint="four by four points H1 to H16"
+		onInput={(t) => (grid = t)}
+	/>
+	<button
+		class="board-button plain mt-7 self-start"
+		type="button"
+		disabled={!grid.trim()}
+		onclick={layGrid}>Lay the grid</button
+	>
+</form>

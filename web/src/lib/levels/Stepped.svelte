@@ -1,0 +1,96 @@
+<script lang="ts">
+	import LengthField from '$lib/lengths/LengthField.svelte';
+	import Words from '$lib/lengths/Words.svelte';
+	import type { LevelsStage } from './stage.svelte';
+
+	interface Props {
+		stage: LevelsStage;
+	}
+	let { stage }: Props = $props();
+
+	const units = $derived(stage.job.units);
+	const walls = $derived(stage.result?.stepped ?? []);
+	let line = $state('');
+	let plate = $state('');
+	let plates = $state('3');
+	let trim = $state('');
+	let steps = $state(['', '']);
+	let trouble = $state('');
+
+	async function keep(event: SubmitEvent) {
+		event.preventDefault();
+		const typed = steps.map((one) => one.trim()).filter(Boolean);
+		trouble = await stage.plan((plan) => ({
+			...plan,
+			stepped: [
+				{
+					name: 'stepped wall',
+					line: line.trim(),
+					plates: plate.trim()
+						? Array.from({ length: Number(plates) || 0 }, () => plate.trim())
+						: [],
+					...(trim.trim() ? { trim: trim.trim() } : {}),
+					steps: typed.map((height, index) => ({ name: `step ${index + 1}`, height }))
+				}
+			]
+		}));
+	}
+</script>
+
+{#each walls as wall (wall.name)}
+	<h2 class="mt-4 text-lg font-bold">{wall.name}</h2>
+	<table class="w-full text-left" aria-label={wall.name}>
+		<tbody>
+			{#each wall.studs as stud (stud.step)}
+				<tr class="border-t border-rule text-lg"
+					><th class="py-1">{stud.step}</th><td class="text-right font-semibold"
+						><Words text={stud.text} /></td
+					></tr
+				>
+			{/each}
+		</tbody>
+	</table>
+{/each}
+<details class="no-print mt-3">
+	<summary class="flex min-h-11 cursor-pointer items-center font-semibold underline"
+		>A wall over steps</summary
+	>
+	<form class="grid grid-cols-2 gap-2" aria-label="Wall over steps" onsubmit={keep}>
+		<LengthField
+			label="Level line, top of the wall"
+			value={line}
+			{units}
+			signed
+			onInput={(t) => (line = t)}
+		/>
+		<LengthField
+			label="Trim, so that it slides in"
+			value={trim}
+			{units}
+			placeholder="none"
+			onInput={(t) => (trim = t)}
+		/>
+		<LengthField label="One plate is thick" value={plate} {units} onInput={(t) => (plate = t)} />
+		<label
+			><span class="font-semibold">Plates</span><input
+				class="field numbers mt-1 text-right text-xl"
+				inputmode="numeric"
+				bind:value={plates}
+			/></label
+		>
+		{#each steps as step, index (index)}
+			<LengthField
+				label="Step {index + 1} at"
+				value={step}
+				{units}
+				signed
+				onInput={(t) => (steps[index] = t)}
+			/>
+		{/each}
+		<button class="min-h-11 text-left underline" type="button" onclick={() => steps.push('')}
+			>another step</button
+		>
+		{#if trouble}<p role="alert" class="col-span-2 font-semibold text-string">{trouble}</p>{/if}
+		<button class="board-button col-span-2" disabled={!line.trim()}>Work out the studs</button>
+	</form>
+</details>

@@ -1,0 +1,111 @@
+<script lang="ts">
+	import Len from '$lib/lengths/Len.svelte';
+	import Words from '$lib/lengths/Words.svelte';
+	import HeightRow from './HeightRow.svelte';
+	import type { LevelsStage } from './stage.svelte';
+	import TargetForm from './TargetForm.svelte';
+
+	interface Props {
+		stage: LevelsStage;
+	}
+	let { stage }: Props = $props();
+
+	const rows = $derived(stage.standings.filter((one) => one.name === stage.target));
+	const first = $derived(rows[0]);
+	const plan = $derived(stage.planned.targets ?? []);
+	let adding = $state(false);
+	let trouble = $state('');
+
+	async function drop() {
+		trouble = await stage.plan((all) => ({
+			...all,
+			targets: (all.targets ?? []).filter((one) => one.name !== stage.target)
+		}));
+	}
+	const stick = $derived(
+		stage.result?.sticks.find((one) => one.structure === stage.structure.name_in_file)
+	);
+</script>
+
+{#if stage.things.length}
+	<div class="no-print flex flex-wrap gap-x-4" role="radiogroup" aria-label="What is set to height">
+		{#each stage.things as thing (thing)}
+			<label class="inline-flex min-h-11 items-center gap-2 text-lg font-semibold"
+				><input
+					type="radio"
+					class="size-5"
+					value={thing}
+					checked={thing === stage.target}
+					onchange={() => (stage.target = thing)}
+				/>{thing}</label
+			>
+		{/each}
+	</div>
+{/if}
+{#if first}
+	<div class="target" aria-live="polite">
+		<p class="text-lg">
+			{first.name} at <Len text={first.text} />, within <Len text={first.tolerance_text} />
+		</p>
+		{#if first.target_reading_text}
+			<p class="number" aria-label="the rod reads {first.target_reading_text}">
+				<Len text={first.target_reading_text} />
+			</p>
+			<p class="text-ink-soft">on the rod, from where the instrument stands now</p>
+		{:else}
+			<p class="font-semibold">Set up and shoot the benchmark to know what the rod must read.</p>
+		{/if}
+		{#if first.trouble}<p class="caution mt-1 font-semibold">{first.trouble}</p>{/if}
+	</div>
+	<button class="board-button no-print my-2 w-full" onclick={() => (stage.shouting = true)}
+		>Shout it to the rod</button
+	>
+	<ol class="stick" aria-label="{first.name}, point by point">
+		{#each rows as row (row.at)}<HeightRow {stage} {row} />{/each}
+	</ol>
+	<p class="no-print mt-1">
+		<button class="min-h-11 underline" onclick={drop}>take “{first.name}” out</button>
+	</p>
+{/if}
+{#if trouble}<p role="alert" class="font-semibold text-string">{trouble}</p>{/if}
+{#if adding || !plan.length}
+	<TargetForm {stage} onKept={() => (adding = false)} />
+{:else}
+	<button class="board-button plain no-print mt-2" onclick={() => (adding = true)}
+		>Something else to set to height</button
+	>
+{/if}
+{#if stick}
+	<h2 class="mt-5 text-lg font-bold">
+		Story stick: down from the string at <Len text={stick.string_text} />
+	</h2>
+	<table class="w-full text-left" aria-label="Story stick">
+		<tbody>
+			{#each stick.drops as drop (drop.name)}
+				<tr class="border-t border-rule text-lg">
+					<th class="py-1 font-semibold">{drop.name}</th>
+					<td class="text-right"><Words text={drop.text} /></td>
+				</tr>
+			{/each}
+		</tbody>
+	</table>
+{/if}
+
+<style>
+	.target {
+		padding: 0.4rem 0.8rem;
+		border-left: 8px solid var(--measured);
+		background: var(--sheet);
+	}
+	.number {
+		font-size: clamp(3.2rem, 9vw, 4.6rem);
+		line-height: 1.05;
+		font-weight: 800;
+	}
+	/* the story stick that the rows are notched on */
+	.stick {
+		position: relative;
+		border-left: 0.75rem solid var(--wood);
+		padding-left: 0.6rem;
+	}
+</style>

@@ -1,0 +1,90 @@
+/** Turns levels into marks and labels of the drawing, pixels; no rule of the trade. */
+import type { Levels, Place, Standing } from '$lib/api/types';
+import type { Label } from '$lib/plan/labels';
+import { xy, type ToScreen } from '$lib/plan/drawing';
+import type { XY } from '$lib/plan/viewport';
+
+export interface Spot {
+	key: string;
+	label: string;
+	place: Place;
+	/** What stands beside it. */
+	text: string;
+	way: Standing['way'];
+	doubtful: boolean;
+}
+
+/** Every point that was shot, with its height; or every point of a thing, with what hands do there. */
+export function spotsOf(levels: Levels, thing: string): Spot[] {
+	const label = (name: string) => levels.points.find((one) => one.name === name)?.label ?? name;
+	const doubtful = new Set(levels.result.doubts.map((one) => one.at));
+	if (thing) {
+		return levels.result.targets.flatMap((one) =>
+			one.name === thing && one.place
+				? [
+						{
+							key: one.at,
+							label: label(one.at),
+							place: one.place,
+							text: one.on_thing ? shortly(one.words) : '',
+							way: one.on_thing ? one.way : null,
+							doubtful: doubtful.has(one.at)
+						}
+					]
+				: []
+		);
+	}
+	return levels.result.points.flatMap((one) =>
+		one.place && one.height_text
+			? [
+					{
+						key: one.name,
+						label: label(one.name),
+						place: one.place,
+						text: one.height_text,
+						way: null,
+						doubtful: doubtful.has(one.name)
+					}
+				]
+			: []
+	);
+}
+
+/** “On height (1/16" high)” is “On height” on a drawing. */
+const shortly = (words: string): string => words.replace(/ \(.*\)$/, '');
+
+/** Names and texts beside their spots, the names of doubtful ones first. */
+export function spotLabels(spots: Spot[], at: ToScreen, names: boolean): Label[] {
+	const sorted = spots.toSorted((one, other) => Number(other.doubtful) - Number(one.doubtful));
+	return sorted.flatMap((spot) => {
+		const here = at(xy(spot.place));
+		const both = names ? `${spot.label} ${spot.text}`.trim() : spot.text;
+		return both
+			? [{ key: `spot ${spot.key}`, text: both, turn: 0, size: 16, places: around(here) }]
+			: [];
+	});
+}
+
+function around(here: XY): XY[] {
+	return [
+		{ x: here.x, y: here.y - 18 },
+		{ x: here.x, y: here.y + 19 },
+		{ x: here.x + 46, y: here.y },
+		{ x: here.x - 46, y: here.y },
+		{ x: here.x + 46, y: here.y - 20 },
+		{ x: here.x - 46, y: here.y - 20 }
+	];
+}
+
+/** Heights of contours, each on its own line. */
+export function contourLabels(levels: Levels, at: ToScreen): Label[] {
+	return (levels.result.ground?.contours ?? []).map((line, index) => ({
+		key: `contour ${index}`,
+		text: line.text,
+		turn: 0,
+		size: 14,
+		places: [0.5, 0.25, 0.75, 0.1, 0.9].map((share) =>
+			at(xy(line.points[Math.floor(share * (line.points.length - 1))] as Place))
+		)
+	}));
+}

@@ -1,0 +1,105 @@
+<script lang="ts">
+	import { useHere } from '$lib/job/context';
+	import { keys } from '$lib/keys/keys.svelte';
+	import Book from '$lib/levels/Book.svelte';
+	import Ground from '$lib/levels/Ground.svelte';
+	import HeightShout from '$lib/levels/HeightShout.svelte';
+	import Instruments from '$lib/levels/Instruments.svelte';
+	import LevelPlanView from '$lib/levels/LevelPlanView.svelte';
+	import LevelSlate from '$lib/levels/LevelSlate.svelte';
+	import Posts from '$lib/levels/Posts.svelte';
+	import SectionView from '$lib/levels/SectionView.svelte';
+	import Shoot from '$lib/levels/Shoot.svelte';
+	import Slabs from '$lib/levels/Slabs.svelte';
+	import { useLevelsStage } from '$lib/levels/stage.svelte';
+	import ToHeight from '$lib/levels/ToHeight.svelte';
+	import Tabs from '$lib/ui/Tabs.svelte';
+
+	const TABS = [
+		{ value: 'shoot', label: 'Shoot' },
+		{ value: 'height', label: 'To height' },
+		{ value: 'ground', label: 'Ground' },
+		{ value: 'slab', label: 'Slab' },
+		{ value: 'posts', label: 'Posts and steps' },
+		{ value: 'instruments', label: 'Instruments' },
+		{ value: 'book', label: 'Book' }
+	];
+
+	const here = useHere();
+	const stage = useLevelsStage(here);
+	const section = $derived(
+		stage.tab === 'ground' && stage.section
+			? stage.result?.sections.find((one) => one.name === stage.section)
+			: undefined
+	);
+	$effect(() => {
+		if (!stage.things.includes(stage.target)) stage.target = stage.things[0] ?? '';
+	});
+	$effect(() =>
+		keys.offer([
+			{
+				key: 's',
+				does: 'shout: one target reading on the whole screen',
+				run: () => {
+					if (stage.target) stage.shouting = true;
+				}
+			},
+			{ key: 'h', does: 'go to height', run: () => (stage.tab = 'height') },
+			{
+				key: 'z',
+				does: 'undo the last change of the plan of heights',
+				run: () => void stage.undo()
+			}
+		])
+	);
+</script>
+
+<svelte:head><title>Levels · {here.name} · Anvilhead</title></svelte:head>
+
+<main class="two-panes">
+	<section aria-label="Levels">
+		{#if stage.levels}
+			<LevelSlate result={stage.levels.result} />
+			<Tabs
+				label="Parts of levels"
+				tabs={TABS}
+				value={stage.tab}
+				onValue={(value) => (stage.tab = value)}
+			>
+				{#snippet children(open)}
+					{#if open === 'shoot'}<Shoot {stage} />
+					{:else if open === 'height'}<ToHeight {stage} />
+					{:else if open === 'ground'}<Ground {stage} />
+					{:else if open === 'slab'}<Slabs {stage} />
+					{:else if open === 'posts'}<Posts {stage} />
+					{:else if open === 'instruments'}<Instruments {stage} />
+					{:else}<Book {stage} />{/if}
+				{/snippet}
+			</Tabs>
+			{#if stage.levels.can_undo}
+				<p class="no-print mt-3">
+					<button class="min-h-11 underline" onclick={() => void stage.undo()}
+						>Undo the last change of what is planned here</button
+					>
+				</p>
+			{/if}
+		{:else}
+			<p>{stage.trouble || 'Fetching the level book…'}</p>
+		{/if}
+	</section>
+	<div class="pane">
+		{#if section}
+			<SectionView {section} />
+		{:else if stage.levels}
+			<LevelPlanView
+				levels={stage.levels}
+				structure={here.structure}
+				name={here.name}
+				units={here.job.units}
+				thing={stage.tab === 'height' ? stage.target : ''}
+				slabs={stage.tab === 'slab' || stage.tab === 'ground'}
+			/>
+		{/if}
+	</div>
+</main>
+{#if stage.levels}<HeightShout {stage} />{/if}

@@ -26,7 +26,7 @@ def test_a_new_job_stands_in_the_yard_with_its_next_thing(client: TestClient, ne
     assert (store["name"], store["size"]) == ("Boat store", "44' 0\" × 27' 6\"")
     assert store["next"]["stage"] == "boards"
     assert [stage["state"] for stage in store["stages"]] == [
-        "not-started", "done", "open", "not-started", "not-started",
+        "not-started", "done", "open", "not-started", "not-started", "not-started",
     ]  # fmt: skip
 
 

@@ -138,10 +138,8 @@ class TestFaults:
             read_job(json.dumps(document).encode())
         assert [problem.pointer for problem in refused.value.problems] == ["/structures/0/footprint/shape"]
 
-    def test_levels_still_to_come_are_refused_and_empty_ones_are_not(self) -> None:
-        levels = {"benchmark": {"name": "BM", "height": 0}}
-        assert refusal(job(levels=levels)) == {"/levels": "levels-not-yet"}
-        assert read_job(json.dumps(job(levels={})).encode()).levels is None
+    def test_a_job_without_levels_has_none(self) -> None:
+        assert read_job(json.dumps(job()).encode()).levels is None
 
     def test_a_misspelt_key_is_refused_with_what_was_meant(self) -> None:
         pull = {"structure": "store", "from": "A", "to": "C", "reading": "52'", "bruen": "1'"}

@@ -47,12 +47,14 @@ def write_level_csv(levels: Levels, result: LevelsResult, usual: RodMarks) -> st
         for n, shot in enumerate(setup.shots):
             height = f"{found[n].height_mm:.3f}" if n in found else ""
             taken = shot.taken or setup.taken
-            cells = [
-                str(s + 1), setup.instrument.value, setup.device or "", setup.rod or usual, shot.at, shot.thing or "",
-                shot.reading.text, shot.turned.text if shot.turned else "", shot.distance.text if shot.distance else "",
-                height, shot.who or setup.who or "", taken.isoformat() if taken else "", "yes" if shot.struck else "",
-            ]  # fmt: skip
-            writer.writerow([plain_cell(cell) for cell in cells])
+            texts = [shot.at, shot.thing or "", shot.reading.text, shot.turned.text if shot.turned else "",
+                     shot.distance.text if shot.distance else ""]  # fmt: skip
+            writer.writerow(
+                [s + 1, setup.instrument.value, plain_cell(setup.device or ""), setup.rod or usual]
+                + [plain_cell(text) for text in texts]
+                + [height, plain_cell(shot.who or setup.who or ""), taken.isoformat() if taken else ""]
+                + ["yes" if shot.struck else ""]
+            )
     return out.getvalue()
 
 
@@ -76,7 +78,8 @@ def read_level_csv(text: str, units: Units) -> BookRead:
     setups: list[dict[str, object]] = []
     number = None
     for line, row in enumerate(rows[1:], 2):
-        cells = {key: cell.strip().removeprefix("'") for key, cell in zip(headings, row, strict=False) if cell.strip()}
+        plain = [cell.strip().removeprefix("'") for cell in row]
+        cells = {key: cell for key, cell in zip(headings, plain, strict=False) if cell}
         if not setups or cells.get("setup", number) != number:
             number = cells.get("setup", number)
             setups.append(_setup(cells))

@@ -101,4 +101,4 @@ def _point(cells: list[str], columns: tuple[int, int, int], count: int, units: U
 
 def plain_cell(text: str) -> str:
     """A text that no spreadsheet takes for a formula."""
-    return f"'{text}" if text[:1] in "=+-@\t\r" else text
+    return f"'{text}" if text.startswith(tuple("=+-@\t\r")) else text

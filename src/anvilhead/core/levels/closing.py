@@ -100,7 +100,8 @@ def closings(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, unit
         steps = _steps(book, setups, check)
         allowed = math.hypot(*(sights.step_mm(setups[s].instrument, back, fore) for s, back, fore in steps))
         places = [place for _, back, fore in steps for place in (back, fore) if place]
-        closing = Closing(check, allowed, any(place not in sights.distance_mm for place in places), ())
+        assumed = any(place not in sights.distance_mm and sights.classes[place[0]].per_mm for place in places)
+        closing = Closing(check, allowed, assumed, ())
         if not closing.fits:
             closing = replace(closing, suspects=tuple(_suspects(book, setups, sights, units, closing, steps)))
         out.append(closing)

@@ -10,7 +10,7 @@ from anvilhead.core.tolerances import COINCIDENT_MM
 
 EXAGGERATIONS = (1, 2, 5, 10, 20, 50)
 """Heights are drawn this many times larger than lengths, and it is said."""
-HIGH_SHARE = 0.3
+HIGH_SHARE = 0.4
 """Heights fill about this share of a section's length once exaggerated."""
 
 

@@ -10,6 +10,7 @@ snake of strips, so that the triangle a new one falls in is found by a short wal
 import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
+from itertools import combinations
 
 from anvilhead.core.errors import GeometryError
 from anvilhead.core.point import Point
@@ -20,6 +21,9 @@ Triangle = tuple[int, int, int]
 
 EXACT_MM = 0.001
 """Places are told apart to this while triangles are made."""
+
+LONG_TIMES = 3.0
+"""An edge this many times longer than the usual one bridges ground nobody saw."""
 
 GHOST = -1
 """Number of the corner at infinity."""
@@ -48,6 +52,19 @@ class Terrain:
         """The three shots of a triangle."""
         a, b, c = triangle
         return self.shots[a], self.shots[b], self.shots[c]
+
+    def without_long(self) -> "Terrain":
+        """The same ground without triangles that reach from one cluster of shots to another.
+
+        What lies under an edge many times longer than usual nobody saw; a line drawn there would be a guess.
+        """
+        edges = {
+            t: max(a.place.distance_to(b.place) for a, b in combinations(self.corners(t), 2)) for t in self.triangles
+        }
+        if not edges:
+            return self
+        usual = sorted(edges.values())[len(edges) // 2]
+        return Terrain(self.shots, tuple(t for t in self.triangles if edges[t] <= LONG_TIMES * usual))
 
     def height_at(self, place: Point) -> float | None:
         """Ground at a place, millimetres; None outside the shots."""

@@ -35,6 +35,7 @@ def solve_ground(book: Book, points: LevelPoints) -> r.GroundResult | None:
         low=low.name,
         low_mm=tidy(low.height_mm),
         mean_mm=tidy(mean),
+        mean_text=text_of(mean, book.units),
         fall_mm=tidy(fall),
         fall_text=text_of(fall, book.units),
         step_mm=tidy(step),
@@ -46,7 +47,7 @@ def solve_ground(book: Book, points: LevelPoints) -> r.GroundResult | None:
                 points=[place(point) for point in line.points],
                 closed=line.closed,
             )
-            for line in (contours(mesh, step) if mesh else [])
+            for line in (contours(mesh.without_long(), step) if mesh else [])
         ],
         text=f"Highest at {high.name}, {text_of(high.height_mm, book.units)}; lowest at {low.name}, "
         f"{text_of(low.height_mm, book.units)}: a fall of {text_of(fall, book.units)}.",

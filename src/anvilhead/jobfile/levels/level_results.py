@@ -182,6 +182,7 @@ class GroundResult(Result):
     low: str
     low_mm: float
     mean_mm: float
+    mean_text: str
     fall_mm: float
     fall_text: str
     step_mm: float

@@ -21,19 +21,19 @@ def on_ground_shot(site: Site, book: Book) -> Site:
 
 
 def _between(found: Planned, shot: dict[str, float], shots: list[GroundShot], mesh: Terrain | None) -> dict[str, float]:
-    """Ground at boards where neither they nor their corners were shot or said.
+    """Ground at boards that were not shot themselves.
 
-    It lies between the shots.  Beyond them the nearest shot is taken, but only when something of this structure was
-    shot: what lies around another one says nothing here.
+    It lies between the shots.  Beyond them it is that of the board's corner, else the nearest shot, but only when
+    something of this structure was shot: what lies around another one says nothing here.
     """
     out: dict[str, float] = {}
     known = found.heights_mm.keys() | shot.keys()
     for board in found.boards if shots else ():
-        if board.name in known or board.corner in known:
-            continue
         height = mesh.height_at(board.nail) if mesh else None
         if height is None and not known:
             return {}
+        if board.name in known or (height is None and board.corner in known):
+            continue
         nearest = min(shots, key=lambda s: s.place.distance_to(board.nail))
         out[board.name] = nearest.height_mm if height is None else height
     return out

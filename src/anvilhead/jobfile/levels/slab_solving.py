@@ -51,7 +51,9 @@ def _slab(book: Book, site: Site, slab: SlabPlan, structure: str) -> r.SlabResul
         concrete_text=words.volume_text(concrete, book.units),
         base_mm3=under and tidy(under),
         base_text=under and words.volume_text(under, book.units),
-        text=words.thin_words(measured.thin, measured.least_mm, least, book.units)
+        text=words.thin_words(
+            [points.own_name(structure, at) or at for at in measured.thin], measured.least_mm, least, book.units
+        )
         if measured
         else f"Planned thickness; shoot “{slab.base}” at a grid to know the real one.",
     )

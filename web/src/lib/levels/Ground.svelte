@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Len from '$lib/lengths/Len.svelte';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import FallFields from './FallFields.svelte';
@@ -65,8 +66,8 @@
 {#if ground}
 	<p class="text-lg"><Words text={ground.text} /></p>
 	<p class="text-ink-soft">
-		Mean of the shots <span class="numbers">{ground.mean_mm > 0 ? '+' : '−'}</span>; a line every
-		<span class="numbers">{ground.step_text}</span>.
+		Mean of the shots <Len text={ground.mean_text} />; on the plan a line every
+		<Len text={ground.step_text} />.
 	</p>
 {:else}
 	<p>Shoot the ground at two points or more: corners, boards, or a grid over the yard.</p>

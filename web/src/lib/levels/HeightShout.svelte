@@ -48,7 +48,7 @@
 			<p class="text-2xl text-ink-soft">
 				{row.target_reading_text ? 'on the rod' : 'above the datum: no instrument stands yet'}
 			</p>
-			<p class="words" aria-live="assertive">
+			<p class="words" class:on={row.way === 'on'} aria-live="assertive">
 				<Sign way={row.on_thing ? row.way : null} />
 				<Words text={row.on_thing ? row.words : 'Not shot yet'} />
 			</p>
@@ -86,6 +86,9 @@
 		font-weight: 800;
 		line-height: 1.1;
 		color: var(--move);
+	}
+	.words.on {
+		color: var(--good);
 	}
 	.big {
 		min-height: 4rem;

@@ -155,10 +155,7 @@
 	}
 	polygon.thin {
 		fill: var(--string);
-		fill-opacity: 0.22;
-		stroke: var(--string);
-		stroke-width: 1;
-		stroke-dasharray: 3 3;
+		fill-opacity: 0.24;
 	}
 	.spot path {
 		fill: none;

@@ -67,7 +67,7 @@
 				<polyline class="string" points={points(string.points)} />
 				<SvgLen
 					text="string {string.name} {string.text}"
-					at={{ x: width / 2, y: y(string.points[0]?.height_mm ?? 0) - 16 }}
+					at={{ x: width / 2, y: y(string.points[0]?.height_mm ?? 0) - (passing.length ? 38 : 16) }}
 					size={17}
 				/>
 			{/each}

@@ -20,7 +20,7 @@
 		{ value: 'height', label: 'To height' },
 		{ value: 'ground', label: 'Ground' },
 		{ value: 'slab', label: 'Slab' },
-		{ value: 'posts', label: 'Posts and steps' },
+		{ value: 'posts', label: 'Posts' },
 		{ value: 'instruments', label: 'Instruments' },
 		{ value: 'book', label: 'Book' }
 	];

@@ -1,0 +1,266 @@
+"""Levels over the API: plan, setups, shots, tests of instruments, the book as a file; and what is refused."""
+
+from collections.abc import Callable
+from typing import Any
+from uuid import uuid4
+
+import pytest
+from fastapi.testclient import TestClient
+
+NewJob = Callable[..., dict[str, Any]]
+INCH = 25.4
+
+
+@pytest.fixture
+def structure(new_job: NewJob) -> str:
+    found: str = new_job()["structures"][0]["id"]
+    return found
+
+
+class Book:
+    """A level book over the API."""
+
+    def __init__(self, client: TestClient, structure: str) -> None:
+        self.client, self.base = client, f"/api/structures/{structure}/levels"
+
+    def get(self) -> dict[str, Any]:
+        found: dict[str, Any] = self.client.get(self.base).json()
+        return found
+
+    def plan(self, **plan: Any) -> Any:
+        revision = self.get()["revision"]
+        return self.client.put(f"{self.base}/plan", json={"units": "ft-in", "base_revision": revision, "plan": plan})
+
+    def setup(self, instrument: str = "laser", **more: Any) -> str:
+        body = {"id": str(uuid4()), "units": "ft-in", "instrument": instrument, "rod": "ft-in"} | more
+        answer = self.client.post(f"{self.base}/setups", json=body)
+        assert answer.status_code == 201, answer.text
+        return str(body["id"])
+
+    def shoot(self, setup: str, at: str, reading: str, **more: Any) -> Any:
+        body = {"id": str(uuid4()), "rod": "ft-in", "at": at, "reading": reading} | more
+        return self.client.post(f"{self.base}/setups/{setup}/shots", json=body)
+
+    def heights(self) -> dict[str, float]:
+        return {name: round(mm / INCH, 4) for name, mm in self.get()["result"]["heights"].items()}
+
+
+@pytest.fixture
+def book(client: TestClient, structure: str) -> Book:
+    return Book(client, structure)
+
+
+class TestBook:
+    def test_a_fresh_job_waits_for_its_first_setup(self, book: Book) -> None:
+        found = book.get()
+        assert (found["revision"], found["setups"], found["on"], found["prefix"]) == (0, [], "store", "")
+        assert found["result"]["headline"] == "Set up, and shoot the benchmark"
+        assert [p["name"] for p in found["points"]][:3] == ["BM", "A", "B"]
+
+    def test_shots_give_heights_and_feed_the_boards(self, client: TestClient, book: Book, structure: str) -> None:
+        setup = book.setup()
+        for at, reading in (("BM", "4 2"), ("A", "4 2"), ("B", "5 2"), ("C", "5 2"), ("D", "4 2")):
+            shown = book.shoot(setup, at, reading)
+            assert shown.status_code == 201, shown.text
+
+        assert book.heights() == {"BM": 0, "A": 0, "B": -12, "C": -12, "D": 0}
+        assert shown.json()["result"]["state"] == "open"
+        boards = client.get(f"/api/structures/{structure}").json()
+        assert boards["result"]["heights"]["string_mm"] == pytest.approx(6 * INCH)
+        assert boards["shot_ground"]["B"] == {"mm": pytest.approx(-12 * INCH), "text": "-1' 0\""}
+        assert next(s["state"] for s in boards["stages"] if s["name"] == "levels") == "open"
+
+    def test_sending_a_shot_twice_records_it_once(self, book: Book) -> None:
+        setup, again = book.setup(), str(uuid4())
+        for _ in range(2):
+            assert book.shoot(setup, "BM", "4 2", id=again).status_code == 201
+        assert len(book.get()["setups"][0]["shots"]) == 1
+        other = book.shoot(setup, "BM", "4 3", id=again)
+        assert (other.status_code, other.json()["code"]) == (409, "conflict")
+
+    def test_a_setup_must_begin_where_the_height_is_known(self, book: Book) -> None:
+        answer = book.shoot(book.setup(), "A", "4 2")
+        assert answer.status_code == 422
+        assert answer.json()["problems"][0]["pointer"] == "/at"
+        assert "Begin on a benchmark" in answer.json()["detail"]
+
+    def test_a_corrected_reading_stands_in_the_place_of_the_first(self, book: Book) -> None:
+        setup = book.setup()
+        first = book.shoot(setup, "BM", "5 2").json()["setups"][0]["shots"][0]["id"]
+        book.shoot(setup, "A", "4 0")
+        assert book.shoot(setup, "BM", "4 2", replaces=first).status_code == 201
+
+        shots = book.get()["setups"][0]["shots"]
+        assert [(s["at"], s["reading"]["text"], s["struck"] is not None) for s in shots] == [
+            ("BM", "5' 2\"", True), ("BM", "4' 2\"", False), ("A", "4' 0\"", False)]  # fmt: skip
+        assert book.heights()["A"] == 2
+        twice = book.shoot(setup, "BM", "4 1", replaces=first)
+        assert (twice.status_code, "Ines has already struck" in twice.json()["detail"]) == (409, True)
+
+    def test_the_start_of_a_setup_is_corrected_not_struck(self, client: TestClient, book: Book) -> None:
+        setup = book.setup()
+        book.shoot(setup, "BM", "4 2")
+        start, shot = (s["id"] for s in book.shoot(setup, "A", "4 0").json()["setups"][0]["shots"])
+        assert client.post(f"{book.base}/shots/{start}/strike").status_code == 409
+        for _ in range(2):
+            assert client.post(f"{book.base}/shots/{shot}/strike").status_code == 200
+        assert book.heights() == {"BM": 0}
+
+    def test_a_run_whose_turning_point_was_struck_is_told_and_not_built_on(
+        self, client: TestClient, book: Book
+    ) -> None:
+        setup = book.setup()
+        book.shoot(setup, "BM", "4 2")
+        turning = book.shoot(setup, "TP", "5 0").json()["setups"][0]["shots"][1]["id"]
+        book.shoot(book.setup(), "TP", "4 0")
+        client.post(f"{book.base}/shots/{turning}/strike")
+        found = book.get()
+        assert found["result"]["headline"] == "Setup 2 begins nowhere"
+        assert found["problems"][0]["code"] == "unknown-start"
+
+    @pytest.mark.parametrize(
+        ("more", "pointer"),
+        [
+            ({"reading": "4 2 2 2"}, "/reading"),
+            ({"reading": ""}, "/reading"),
+            ({"at": ""}, "/at"),
+            ({"distance": "0"}, "/distance"),
+            ({"height": "3"}, "/height"),
+        ],
+    )
+    def test_bad_readings_are_refused_with_their_place(self, book: Book, more: dict[str, Any], pointer: str) -> None:
+        at, reading = more.pop("at", "BM"), more.pop("reading", "4 2")
+        answer = book.shoot(book.setup(), at, reading, **more)
+        assert (answer.status_code, answer.json()["problems"][0]["pointer"]) == (422, pointer)
+
+    def test_setups_and_shots_of_nobody_are_not_found(self, client: TestClient, book: Book) -> None:
+        assert book.shoot(str(uuid4()), "BM", "4 2").status_code == 404
+        assert client.post(f"{book.base}/shots/{uuid4()}/strike").status_code == 404
+        assert book.shoot(book.setup(), "BM", "4 2", replaces=str(uuid4())).status_code == 404
+
+
+class TestPlan:
+    TARGETS: list[dict[str, Any]] = [{"name": "form tops", "height": "1 2", "at": ["A", "B"]}]  # noqa: RUF012
+
+    def test_a_target_says_what_the_rod_must_read_and_then_which_way(self, book: Book) -> None:
+        book.plan(benchmark={"name": "BM", "height": "0"}, targets=self.TARGETS)
+        setup = book.setup()
+        book.shoot(setup, "BM", "4 2")
+        a = book.shoot(setup, "A", "3' 0 1/4\"", on="form tops").json()["result"]["targets"][0]
+        assert (a["target_reading_text"], a["words"], a["way"]) == ("3' 0\"", 'Raise 1/4"', "raise")
+        again = book.shoot(setup, "A", "3' 0 1/16\"", on="form tops").json()["result"]["targets"][0]
+        assert (again["words"], again["way"]) == ('On height (1/16" low)', "on")
+
+    def test_levels_are_done_when_all_stand_on_height(self, client: TestClient, book: Book, structure: str) -> None:
+        book.plan(targets=self.TARGETS)
+        setup = book.setup()
+        for at, reading, more in (("BM", "4 2", {}), ("A", "3", {"on": "form tops"}), ("B", "3", {"on": "form tops"})):
+            book.shoot(setup, at, reading, **more)
+        stages = client.get(f"/api/structures/{structure}").json()["stages"]
+        assert next(s["state"] for s in stages if s["name"] == "levels") == "done"
+
+    def test_a_stale_plan_is_refused_and_a_change_can_be_undone(self, client: TestClient, book: Book) -> None:
+        book.plan(targets=self.TARGETS)
+        book.plan(targets=[])
+        stale = client.put(f"{book.base}/plan", json={"units": "ft-in", "base_revision": 1, "plan": {}})
+        assert (stale.status_code, stale.json()["code"]) == (409, "stale")
+        undone = client.post(f"{book.base}/plan/undo", json={"base_revision": 2}).json()
+        assert (undone["revision"], undone["plan"]["targets"][0]["name"]) == (3, "form tops")
+        assert undone["can_undo"] is False
+        assert client.post(f"{book.base}/plan/undo", json={"base_revision": 3}).status_code == 409
+
+    def test_a_benchmark_that_a_setup_begins_on_is_not_taken_away(self, book: Book) -> None:
+        book.plan(benchmark={"name": "nail", "height": "0"})
+        book.shoot(book.setup(), "nail", "4 2")
+        answer = book.plan(benchmark={"name": "peg", "height": "0"})
+        assert answer.status_code == 422
+        assert "nail is not known" in answer.json()["detail"]
+
+    def test_what_contradicts_the_job_is_refused(self, book: Book) -> None:
+        answer = book.plan(pads=[{"height": 0, "structure": "barn"}], sections=[{"name": "s", "line": "XY"}])
+        assert {p["pointer"] for p in answer.json()["problems"]} == {"/plan/pads/0/structure", "/plan/sections/0/line"}
+
+
+class TestInstruments:
+    def test_a_test_stays_with_its_instrument_and_its_correction_is_asked_for(
+        self, client: TestClient, book: Book
+    ) -> None:
+        book.plan(devices=[{"name": "Level 2", "kind": "optical"}])
+        asked = {"id": str(uuid4()), "units": "ft-in", "instrument": "optical", "device": "Level 2", "corrected": True}
+        assert client.post(f"{book.base}/setups", json=asked).json()["problems"][0]["code"] == "not-tested"
+        check = {
+            "id": str(uuid4()), "units": "m", "device": "Level 2", "kind": "two-peg", "distance": "60",
+            "readings": ["1.402", "1.214", "1.506", "1.330"], "near": "2", "beyond": True,
+        }  # fmt: skip
+        for _ in range(2):
+            found = client.post(f"{book.base}/checks", json=check).json()
+        assert found["result"]["devices"][0]["is_true"] is False
+        assert client.post(f"{book.base}/setups", json=asked).status_code == 201
+        assert book.get()["setups"][0]["corrected"] is True
+
+    def test_a_test_of_no_instrument_is_refused(self, client: TestClient, book: Book) -> None:
+        check = {"id": str(uuid4()), "units": "m", "device": "?", "kind": "ends-together", "readings": ["1", "1"]}
+        answer = client.post(f"{book.base}/checks", json=check)
+        assert (answer.status_code, answer.json()["problems"][0]["pointer"]) == (422, "/device")
+
+    def test_a_setup_with_an_instrument_nobody_has_is_refused(self, client: TestClient, book: Book) -> None:
+        body = {"id": str(uuid4()), "units": "ft-in", "instrument": "laser", "device": "Laser 9"}
+        answer = client.post(f"{book.base}/setups", json=body)
+        assert answer.json()["problems"][0]["code"] == "unknown-instrument"
+
+
+class TestFiles:
+    def shot_book(self, book: Book) -> None:
+        book.plan(targets=TestPlan.TARGETS, slabs=[{"height": "1", "thickness": '4"'}])
+        setup = book.setup()
+        for at, reading in (("BM", "4 2"), ("A", "4 0 1/2"), ("B", "5 2")):
+            book.shoot(setup, at, reading)
+        other = book.setup("line-level")
+        book.shoot(other, "A", "3", turned="3 0 1/8", distance="20")
+        book.shoot(other, "C", "2 11", turned="2 11")
+
+    def test_a_book_goes_out_as_csv_and_comes_back_the_same(
+        self, client: TestClient, book: Book, new_job: NewJob
+    ) -> None:
+        self.shot_book(book)
+        text = client.get(f"{book.base}/book.csv").content.decode("utf-8-sig")
+        assert text.splitlines()[0].startswith("setup,instrument,device,rod,point,on,reading")
+        other = Book(client, new_job()["structures"][0]["id"])
+        seen = client.post(f"{other.base}/book", json={"text": text}).json()
+        assert (seen["setups"], seen["shots"], seen["skipped"], seen["kept"]) == (2, 5, [], False)
+        assert other.get()["setups"] == []
+        client.post(f"{other.base}/book", json={"text": text, "keep": True})
+        assert other.heights() == book.heights()
+
+    def test_a_book_of_another_hand_is_read_and_its_bad_lines_are_told(self, client: TestClient, book: Book) -> None:
+        text = "No;Level;At;Reading\n1;optical;BM;1,40 m\n1;optical;A;1,25 m\n1;optical;B;one\n"
+        seen = client.post(f"{book.base}/book", json={"text": text, "keep": True}).json()
+        assert (seen["shots"], seen["skipped"][0][:7]) == (2, "Line 4:")
+        assert book.get()["result"]["heights"]["A"] == pytest.approx(150)
+
+    @pytest.mark.parametrize("text", ["", "a,b\n1,2\n", "point,reading\n"], ids=["empty", "no columns", "no lines"])
+    def test_what_is_no_book_is_refused(self, client: TestClient, book: Book, text: str) -> None:
+        answer = client.post(f"{book.base}/book", json={"text": text})
+        assert (answer.status_code, answer.json()["problems"][0]["code"]) == (422, "no-readings")
+
+    def test_a_book_that_begins_nowhere_is_refused(self, client: TestClient, book: Book) -> None:
+        answer = client.post(f"{book.base}/book", json={"text": "point,reading\nX,4'\n"})
+        assert answer.json()["problems"][0]["code"] == "unknown-start"
+
+    @pytest.mark.parametrize("paper", ["a4", "letter"])
+    def test_the_level_sheet_is_a_pdf(self, client: TestClient, book: Book, paper: str) -> None:
+        self.shot_book(book)
+        answer = client.get(f"{book.base}/sheet.pdf?paper={paper}")
+        assert answer.headers["content-type"] == "application/pdf"
+        assert answer.content.startswith(b"%PDF") and len(answer.content) > 5000  # noqa: PT018
+
+    def test_a_job_file_carries_the_book_there_and_back(self, client: TestClient, book: Book) -> None:
+        self.shot_book(book)
+        job = client.get("/api/jobs").json()[0]["id"]
+        file = client.get(f"/api/jobs/{job}/file").json()
+        made = client.post("/api/jobs/files", json=file)
+        assert made.status_code == 201, made.text
+        other = Book(client, made.json()["structures"][0]["id"])
+        assert other.heights() == book.heights()
+        assert other.get()["plan"] == book.get()["plan"]
+        assert client.get(f"/api/jobs/{made.json()['id']}/file").json()["levels"] == file["levels"]

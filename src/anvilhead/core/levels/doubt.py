@@ -92,8 +92,8 @@ def _under(book: LevelBook, around: Around) -> list[Doubt]:
     """Tops that lie under the ground at their own point."""
     out = []
     for spot, found in book.found.items():
-        ground = book.height_of(Spot(spot.at))
-        if spot.thing in around.tops and ground is not None and found.height_mm < ground:
+        ground = book.height_of(Spot(spot.at)) if spot.thing in around.tops else None
+        if ground is not None and found.height_mm < ground:
             out.append(Doubt((found.setup, found.shot), DoubtKind.BELOW_GROUND, ground - found.height_mm))
     return out
 
@@ -153,7 +153,7 @@ class _Cells:
     """Places sorted into squares, so that the nearest are found without asking all."""
 
     def __init__(self, places: Sequence[Point]) -> None:
-        self._places = places
+        self._places = [(place.x, place.y) for place in places]
         xs, ys = [p.x for p in places] or [0.0], [p.y for p in places] or [0.0]
         area = max(max(xs) - min(xs), 1.0) * max(max(ys) - min(ys), 1.0)
         self._size = max((area / max(len(places), 1) * 3) ** 0.5, 1.0)
@@ -163,16 +163,17 @@ class _Cells:
 
     def nearest(self, index: int) -> list[int]:
         """Up to six nearest places among the squares around."""
-        here, (column, row) = self._places[index], self._cell(index)
+        (x, y), (column, row) = self._places[index], self._cell(index)
         near = [
-            (self._places[k].distance_to(here), k)
+            ((one[0] - x) ** 2 + (one[1] - y) ** 2, k)
             for dx in (-1, 0, 1)
             for dy in (-1, 0, 1)
             for k in self._in.get((column + dx, row + dy), ())
             if k != index
+            for one in [self._places[k]]
         ]
         return [k for _, k in sorted(near)[:NEIGHBOURS]]
 
     def _cell(self, index: int) -> tuple[int, int]:
-        point = self._places[index]
-        return int(point.x // self._size), int(point.y // self._size)
+        x, y = self._places[index]
+        return int(x // self._size), int(y // self._size)

@@ -104,10 +104,10 @@ class DoubtResult(Result):
 
 
 class PointResult(Result):
-    """A point that was shot, where it is if that is known, and its ground height if that was shot."""
+    """A point of the book on the plan, and its ground height if that was shot."""
 
     name: str
-    place: Place | None
+    place: Place
     height_mm: float | None
     height_text: str | None
 

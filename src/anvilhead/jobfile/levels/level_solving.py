@@ -91,19 +91,15 @@ def _standing(book: Book) -> tuple[r.BookState, str, str]:
 
 
 def _points(book: Book, points: LevelPoints) -> list[r.PointResult]:
-    """Every point that is in the book, in the order it came in."""
+    """Every point of the book that has a place, in the order it came in."""
     names = dict.fromkeys([*book.book.benchmarks, *(spot.at for spot in book.book.found)])
     out = []
     for name in names:
-        height, at = book.book.height_of(Spot(name)), points.places.get(name)
-        out.append(
-            r.PointResult(
-                name=name,
-                place=at and place(at),
-                height_mm=None if height is None else tidy(height),
-                height_text=None if height is None else text_of(height, book.units),
-            )
-        )
+        at = points.places.get(name)
+        if at is not None:
+            height = book.book.height_of(Spot(name))
+            text = None if height is None else text_of(height, book.units)
+            out.append(r.PointResult(name=name, place=place(at), height_mm=height and tidy(height), height_text=text))
     return out
 
 

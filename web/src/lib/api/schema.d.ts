@@ -1965,6 +1965,8 @@ export interface components {
             low_mm: number;
             /** Mean Mm */
             mean_mm: number;
+            /** Mean Text */
+            mean_text: string;
             /** Fall Mm */
             fall_mm: number;
             /** Fall Text */
@@ -3479,12 +3481,12 @@ export interface components {
         };
         /**
          * PointResult
-         * @description A point that was shot, where it is if that is known, and its ground height if that was shot.
+         * @description A point of the book on the plan, and its ground height if that was shot.
          */
         PointResult: {
             /** Name */
             name: string;
-            place: components["schemas"]["Place"] | null;
+            place: components["schemas"]["Place"];
             /** Height Mm */
             height_mm: number | null;
             /** Height Text */

@@ -6,6 +6,9 @@ from playwright.sync_api import Locator, Page, expect
 
 # the far side of a 44' × 27' 6" store has slid about 3/4" toward C; a foot is burned
 SLID = {"A–B": "45", "B–C": "28 5 7/8", "C–D": "45'", "D–A": "28' 6 1/8\"", "A–C": "52-11-1/8", "B–D": "52' 10 1/16\""}
+WHO = {"Anvilhead-Who": "Ines"}
+GROUND = {"BM": "4 2", "A": "4 2 1/2", "B": "5 2", "C": "5 3", "D": "4 3"}
+"""Ground that falls a foot from A to B, from a benchmark at nothing."""
 TRUE = {"A–B": "45", "B–C": "28 6", "C–D": "45", "D–A": "28 6", "A–C": "52 10 5/8", "B–D": "52 10 5/8"}
 
 
@@ -32,6 +35,21 @@ def stand_at_square(page: Page, job: str = "Gannet Slip") -> None:
     expect(page.get_by_role("heading", name="Pull the first round")).to_be_visible()
 
 
+def stand_at_levels(page: Page, job: str = "Gannet Slip", readings: dict[str, str] | None = None) -> None:
+    """The levels of a fresh store; with readings, a laser stands there and has shot them."""
+    store = _made_store(page, job)
+    if readings:
+        base = f"/api/structures/{store.rsplit('/', 1)[1]}/levels"
+        setup = {"id": str(uuid4()), "units": "ft-in", "instrument": "laser", "rod": "ft-in"}
+        assert page.request.post(f"{base}/setups", data=setup, headers=WHO).ok
+        for at, reading in readings.items():
+            shot = {"id": str(uuid4()), "rod": "ft-in", "at": at, "reading": reading}
+            answer = page.request.post(f"{base}/setups/{setup['id']}/shots", data=shot, headers=WHO)
+            assert answer.ok, answer.text()
+    page.goto(f"{store}/levels")
+    expect(page.get_by_role("tab", name="Shoot")).to_be_visible()
+
+
 def _made_store(page: Page, job: str) -> str:
     store = {
         "id": str(uuid4()),
@@ -43,7 +61,7 @@ def _made_store(page: Page, job: str) -> str:
         },
     }
     body = {"id": str(uuid4()), "name": job, "units": "ft-in", "burn": "1'", "structure": store}
-    made = page.request.post("/api/jobs", data=body, headers={"Anvilhead-Who": "Ines"})
+    made = page.request.post("/api/jobs", data=body, headers=WHO)
     assert made.ok, made.text()
     return f"/jobs/{body['id']}/{store['id']}"
 

@@ -6,7 +6,16 @@ from playwright.sync_api import Browser, Page, expect
 
 from anvilhead.launch.paths import WEB
 from tests.browser.conftest import DESK, PHONE, open_page
-from tests.browser.steps import SLID, enter_round, go_square, show_record, stand_at_boards, stand_at_square
+from tests.browser.steps import (
+    GROUND,
+    SLID,
+    enter_round,
+    go_square,
+    show_record,
+    stand_at_boards,
+    stand_at_levels,
+    stand_at_square,
+)
 
 AXE = (WEB / "node_modules/axe-core/axe.min.js").read_text("utf-8")
 RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]
@@ -90,18 +99,44 @@ def test_every_view_passes(browser: Browser, site: str, size: dict[str, int]) ->
     assert found == {view: [] for view in found}
 
 
+def test_every_part_of_levels_passes(browser: Browser, site: str, size: dict[str, int]) -> None:
+    page = open_page(browser, site, size)
+    stand_at_levels(page, "Scanned levels", GROUND)
+    found = {"shoot": violations(page)}
+    page.get_by_role("button", name="Instrument moves").click()
+    found["setup"] = violations(page)
+    page.get_by_role("tab", name="To height").click()
+    page.get_by_label("Height", exact=True).fill('8"')
+    page.get_by_role("button", name="Keep it").click()
+    expect(page.get_by_role("list", name="board tops, point by point")).to_be_visible()
+    for tab in ("To height", "Ground", "Slab", "Posts", "Instruments", "Book"):
+        page.get_by_role("tab", name=tab).click()
+        found[tab] = violations(page)
+        assert page.evaluate("document.documentElement.scrollWidth") <= size["width"], tab
+    page.context.close()
+    assert found == {view: [] for view in found}
+
+
 def test_on_a_phone_everything_to_touch_is_44_pixels_high(browser: Browser, site: str) -> None:
     page = open_page(browser, site, PHONE)
     stand_at_square(page, "Gloves")
     enter_round(page, SLID)
+    small = too_small(page)
+    stand_at_levels(page, "Gloves and levels", GROUND)
+    small += too_small(page)
+    page.context.close()
+    assert small == []
+
+
+def too_small(page: Page) -> list[tuple[str | None, float]]:
+    """What a glove could miss."""
     small = []
     for target in page.locator("button:visible, a:visible, select:visible, input:visible").all():
         box = target.bounding_box()
         text = target.inner_text() or target.get_attribute("aria-label")
         if box and box["height"] < 44 and text != "The moves":  # a link inside a sentence
             small.append((text, box["height"]))
-    page.context.close()
-    assert small == []
+    return small
 
 
 def test_nothing_runs_out_of_a_phone_sideways(browser: Browser, site: str) -> None:

@@ -14,7 +14,7 @@
 	// what stood last is what usually stands next
 	const before = untrack(() => stage.setup);
 	const devices = $derived(stage.result?.devices ?? []);
-	let device = $state(before?.device ?? '');
+	let device = $state(before ? (before.device ?? '') : untrack(() => devices[0]?.name ?? ''));
 	let kind = $state<LevelInstrument>(before?.instrument ?? 'laser');
 	let rod = $state<RodMarks>(before?.rod ?? untrack(() => stage.job.units));
 	let rodLength = $state(before?.rod_length?.written ?? '');

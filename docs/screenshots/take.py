@@ -35,9 +35,10 @@ def main() -> None:
 
 def take(browser: Browser, site: str) -> None:
     """Every picture, in the order in which a job goes."""
-    desk = device(browser, site, DESK)
+    desk, phone = device(browser, site, DESK), device(browser, site, PHONE)
     take_plans(desk)
-    take_squaring(desk, device(browser, site, PHONE))
+    take_squaring(desk, phone)
+    take_levels(device(browser, site, DESK), phone)
 
 
 def take_plans(desk: Page) -> None:
@@ -80,22 +81,12 @@ def take_squaring(desk: Page, phone: Page) -> None:
     expect(desk.get_by_role("heading", name="Move six nails")).to_be_visible()
     picture(desk, "square-moves")
 
-    phone.goto("/")
-    expect(phone.get_by_text("Honey house")).to_be_visible()
-    picture(phone, "phone-yard")
-    phone.goto("/jobs/new")
-    phone.get_by_label("Job, as the crew calls it").fill("Heron Basin")
-    walk_walls(phone)
-    picture(phone, "phone-walls")
     phone.goto(f"{boat_store}/square")
     expect(phone.get_by_role("heading", name="Move six nails")).to_be_visible()
     picture(phone, "phone-square", full=True)
     phone.get_by_role("button", name="Shout").click()
     picture(phone, "phone-shout")
 
-    desk.get_by_role("tab", name="What stays").click()
-    expect(desk.get_by_role("table", name="What it would take")).to_be_visible()
-    picture(desk, "square-holds")
     desk.goto(f"{structure(desk, 'Net loft')}/square")
     expect(desk.get_by_role("figure", name="Worst corner by round")).to_be_visible()
     picture(desk, "square-accepted")
@@ -110,6 +101,31 @@ def take_squaring(desk: Page, phone: Page) -> None:
     expect(desk.get_by_role("heading", name="Something is wrong")).to_be_visible()
     desk.keyboard.press("d")
     picture(desk, "square-slip-dusk")
+
+
+def take_levels(desk: Page, phone: Page) -> None:
+    """A morning with laser and hose; a slab that is too thin; a level that fails its test."""
+    loft = structure(desk, "Net loft")
+    desk.goto(f"{loft}/levels")
+    expect(desk.get_by_role("heading", name="Level line at")).to_be_visible()
+    picture(desk, "levels-shoot")
+    desk.get_by_role("tab", name="To height").click()
+    expect(desk.get_by_role("list", name="board tops, point by point")).to_be_visible()
+    picture(desk, "levels-height")
+    desk.get_by_role("tab", name="Ground").click()
+    desk.get_by_role("button", name="along AB").click()
+    desk.get_by_role("status").scroll_into_view_if_needed()
+    picture(desk, "levels-section")
+    desk.goto(f"{structure(desk, 'Hardstand')}/levels")
+    desk.get_by_role("tab", name="Slab").click()
+    expect(desk.get_by_text("Too thin at H7")).to_be_visible()
+    picture(desk, "levels-slab")
+    desk.goto(f"{structure(desk, 'Honey house')}/levels")
+    desk.get_by_role("tab", name="Instruments").click()
+    picture(desk, "levels-instrument")
+    phone.goto(f"{loft}/levels")
+    phone.get_by_role("tab", name="To height").click()
+    picture(phone, "phone-levels")
 
 
 def structure(page: Page, name: str) -> str:

@@ -91,3 +91,29 @@ def test_every_operation_is_described_with_an_example_of_what_it_takes(client: T
                 schema = document["components"]["schemas"].get(properties.rsplit("/", 1)[-1], {})
                 inner = any("examples" in field for field in schema.get("properties", {}).values())
                 assert described or inner, (method, path)
+
+
+class TestRodReadings:
+    def says(self, client: TestClient, **asked: Any) -> dict[str, Any]:
+        body = {"units": "ft-in", "rod": "ft-in", "text": "3 9"} | asked
+        answer: dict[str, Any] = client.post("/api/level-readings", json=body).json()
+        return answer
+
+    def test_on_a_known_point_it_gives_the_level_line(self, client: TestClient) -> None:
+        assert self.says(client, known_mm=3048)["says"] == "level line 13' 9\""
+
+    def test_under_the_level_line_it_gives_a_height(self, client: TestClient) -> None:
+        assert self.says(client, hi_mm=1270)["says"] == 'height 5"'
+
+    def test_against_a_target_it_says_which_way_to_go(self, client: TestClient) -> None:
+        asked = {"hi_mm": 1270, "target_mm": 8 * 25.4, "tolerance_mm": 3.175}
+        assert self.says(client, **asked)["says"] == 'Raise 3"'
+        assert self.says(client, **asked, text="3 6 1/16")["says"] == 'On height (1/16" low)'
+
+    def test_hundredths_are_read_as_the_rod_is_marked(self, client: TestClient) -> None:
+        found = self.says(client, rod="ft-hundredths", text="3.75", hi_mm=1270)
+        assert (found["text"], found["says"]) == ("3.75 ft", 'height 5"')
+
+    def test_what_is_no_reading_says_why(self, client: TestClient) -> None:
+        found = self.says(client, text="3 x")
+        assert (found["text"], found["trouble"]["pointer"]) == (None, "/text")

@@ -35,6 +35,8 @@ def test_a_morning_with_the_laser(page: Page) -> None:
     page.get_by_label("Kind of instrument").select_option("laser")
     page.get_by_role("button", name="Instrument stands").click()
     expect(page.get_by_label("On the known point")).to_have_value("BM")
+    page.get_by_label("Reading", exact=True).fill("4 2")
+    expect(page.get_by_text("= 4′ 2″: level line 4′ 2″")).to_be_visible()  # before it is kept
     shoot(page, "BM", "4 2")
     expect(page.get_by_role("heading", name="Level line at 4′ 2″")).to_be_visible()
     for at, reading in list(GROUND.items())[1:]:
@@ -47,9 +49,10 @@ def test_a_morning_with_the_laser(page: Page) -> None:
     set_to_height(page, "form tops", '8"', "corners")
     expect(page.get_by_label("the rod reads")).to_contain_text("3′ 6")
     rod = page.get_by_label("Rod on form tops at A")
-    rod.fill("3 6 3/4")
-    rod.press("Enter")
     row = page.get_by_role("listitem").filter(has=rod)
+    rod.fill("3 6 3/4")
+    expect(row).to_contain_text("= 3′ 6 3/4″: Raise 11/16″")  # before it is kept
+    rod.press("Enter")
     expect(row).to_have_attribute("data-way", "raise")
     expect(row).to_contain_text("Raise")
     expect(row).to_contain_text("Ines")
@@ -125,9 +128,14 @@ def test_pads_slabs_and_sections_are_worked_out_and_drawn(page: Page) -> None:
     page.get_by_label("Finished top").fill('8"')
     page.get_by_label("Thickness", exact=True).fill('6"')
     page.get_by_label("Its top").select_option("away")
+    page.get_by_label("Screed rail beside the first side, at").fill("14'")
     page.get_by_role("button", name="Keep the slab").click()
     forms = page.get_by_role("table", name="Forms and rails")
-    expect(forms.get_by_role("row")).to_have_count(5)
+    expect(forms.get_by_role("row")).to_have_count(7)
+    page.get_by_text("Points to shoot: a grid").click()
+    page.get_by_label("A point every").fill("14'")
+    page.get_by_role("button", name="Lay the grid").click()
+    expect(page.get_by_text("Grid H: 4 by 2 points")).to_be_visible()
     expect(forms.get_by_role("row", name=re.compile("^A 8″ 3′ 6″"))).to_be_visible()
 
 

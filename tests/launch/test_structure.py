@@ -37,6 +37,19 @@ def test_the_samples_show_every_kind_of_work(name: str, verdicts: dict[str, str 
     assert {key: one.square and one.square.verdict for key, one in results.structures.items()} == verdicts
 
 
+def test_the_samples_carry_a_mornings_level_book_each() -> None:
+    gannet, tansy = (
+        solve_job(read_job((FOLDER / f"{name}.anvil.json").read_bytes())).levels
+        for name in ("gannet-slip", "tansy-hill")
+    )
+    assert [(one.fits, len(one.run)) for one in gannet.closings] == [(True, 2), (True, 5)]  # the laser, the hose
+    assert {one.instrument for one in gannet.setups} == {"laser", "water-level"}
+    assert [one.at for slab in gannet.slabs for one in slab.spots if one.thin] == ["hardstand/H7"]
+    assert {one.way for one in gannet.targets if one.on_thing} == {"on", "lower"}
+    assert (tansy.devices[0].is_true, tansy.closings[0].fits) == (False, True)
+    assert gannet.doubts == tansy.doubts == []
+
+
 def test_the_sample_ell_came_in_over_three_rounds_and_its_slip_was_found() -> None:
     job = read_job((FOLDER / "gannet-slip.anvil.json").read_bytes())
     rounds = solve_job(job).structures["net-loft"].rounds

@@ -47,6 +47,7 @@ SHOT = {
     "at": "BM",
     "reading": "4' 2\"",
 }
+LEVEL_ASKED = {"units": "ft-in", "rod": "ft-in", "text": "3 9", "hi_mm": 1270}
 INSTRUMENT_CHECK = {
     "id": "3c1d6a52-0f2c-4f0e-9b3a-6a2f3a9b7c03",
     "units": "m",

@@ -5,10 +5,13 @@ from uuid import UUID
 
 from pydantic import Field
 
+from anvilhead.core.levels.rod import RodMarks
 from anvilhead.jobfile.hold_plan import PointName
 from anvilhead.jobfile.lengths import PositiveLength, SignedLength, Strict
 from anvilhead.jobfile.levels.documents import CheckEntry, InRodUnits, LevelPlan, Named, SetupHead
 from anvilhead.service.documents import InJobUnits, Revision
+
+Millimetres = Annotated[float, Field(allow_inf_nan=False, ge=-1e9, le=1e9)]
 
 
 class LevelPlanChange(InJobUnits):
@@ -45,6 +48,24 @@ class CheckCreate(InJobUnits, CheckEntry):
     """A test of an instrument to keep."""
 
     id: UUID
+
+
+class LevelAsked(InJobUnits):
+    """A reading as it is being typed, and what it is read for, so that it can be told what it would mean.
+
+    Attributes:
+        units: of the answer; rod: what a bare number means.
+        known_mm: height of the point that a setup begins on: the answer is the level line.
+        hi_mm: level line: the answer is a height, or with a target which way to go.
+        target_mm, tolerance_mm: of a thing to be set to height.
+    """
+
+    rod: RodMarks
+    text: Annotated[str, Field(max_length=20_000)]
+    known_mm: Millimetres | None = None
+    hi_mm: Millimetres | None = None
+    target_mm: Millimetres | None = None
+    tolerance_mm: Millimetres | None = None
 
 
 class BookRead(Strict):

@@ -45,11 +45,12 @@ class LevelSetupView(Result):
 
 
 class LevelPointView(Result):
-    """A point that a rod can stand on, and where it is on the structure's plan, if that is known."""
+    """A point that a rod can stand on, where it is on the structure's plan, and its ground height, as far as known."""
 
     name: str
     label: str
     place: Place | None
+    height_mm: float | None
 
 
 class LevelsView(Result):
@@ -72,6 +73,14 @@ class LevelsView(Result):
     points: list[LevelPointView]
     result: LevelsResult
     problems: list[Problem]
+
+
+class LevelEcho(Result):
+    """What a reading means while it is typed: as read, and what follows; or why it means nothing."""
+
+    text: str | None = None
+    says: str | None = None
+    trouble: Problem | None = None
 
 
 class BookReadView(Result):

@@ -65,7 +65,12 @@ def _points(book: Book, points: LevelPoints, structure: str) -> list[LevelPointV
     own = [name for name in points.places if points.own_name(structure, name) is not None]
     names = dict.fromkeys([*book.book.benchmarks, *(spot.at for spot in book.book.found), *own, *points.places])
     return [
-        LevelPointView(name=name, label=points.label_in(structure, name), place=at and place(at))
+        LevelPointView(
+            name=name,
+            label=points.label_in(structure, name),
+            place=at and place(at),
+            height_mm=book.book.height_of(Spot(name)),
+        )
         for name in names
         for at in [points.places.get(name)]
     ]

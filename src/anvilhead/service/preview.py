@@ -5,6 +5,9 @@ from anvilhead.core.errors import GeometryError, LengthError
 from anvilhead.core.footprint import corner_name
 from anvilhead.core.length_printing import print_difference, print_length
 from anvilhead.core.length_reading import read_length
+from anvilhead.core.levels.height_target import standing
+from anvilhead.core.levels.level_words import standing_words
+from anvilhead.core.levels.rod import print_reading
 from anvilhead.core.tolerances import CLOSED_MM
 from anvilhead.core.units import Units
 from anvilhead.core.walk import walk
@@ -20,6 +23,8 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.solving import solve_structure, walk_result
 from anvilhead.jobfile.writing import place
 from anvilhead.service.documents import LengthAsked, PreviewRequest, WalkRequest
+from anvilhead.service.level_documents import LevelAsked
+from anvilhead.service.level_views import LevelEcho
 from anvilhead.service.views import LengthEcho, LengthRead, PreviewView, ShapeView, WalkView, plan_view
 
 
@@ -95,6 +100,24 @@ def read_typed(asked: LengthAsked) -> LengthEcho:
         cost_text=cost_text(difference * asked.far_per_mm, asked.units) if difference and asked.far_per_mm else None,
     )
     return LengthEcho(read=length)
+
+
+def read_level_typed(asked: LevelAsked) -> LevelEcho:
+    """The echo of a reading: the level line it gives, the height it finds, or which way a thing must go."""
+    try:
+        mm = float(read_length(asked.text, asked.rod.units, signed=True).mm)
+    except LengthError as error:
+        trouble = Problem(pointer="/text", code=error.code, message=error.message, position=error.position)
+        return LevelEcho(trouble=trouble)
+    says = None
+    if asked.hi_mm is not None and asked.target_mm is not None:
+        stands = standing(asked.hi_mm - mm, asked.target_mm, asked.tolerance_mm or 0.0)
+        says = standing_words(stands, asked.units)
+    elif asked.hi_mm is not None:
+        says = f"height {print_length(asked.hi_mm - mm, asked.units).text}"
+    elif asked.known_mm is not None:
+        says = f"level line {print_length(asked.known_mm + mm, asked.units).text}"
+    return LevelEcho(text=print_reading(mm, asked.rod), says=says)
 
 
 def difference_text(mm: float, units: Units) -> str:

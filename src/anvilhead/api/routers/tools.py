@@ -14,7 +14,9 @@ from anvilhead.api.problems import ANSWERS
 from anvilhead.core.standards import STANDARDS, Standard
 from anvilhead.core.units import Units
 from anvilhead.service.documents import LengthAsked, PreviewRequest, WalkRequest
-from anvilhead.service.preview import preview, read_typed, shapes_in
+from anvilhead.service.level_documents import LevelAsked
+from anvilhead.service.level_views import LevelEcho
+from anvilhead.service.preview import preview, read_level_typed, read_typed, shapes_in
 from anvilhead.service.preview import preview_walk as follow_walk
 from anvilhead.service.views import LengthEcho, PreviewView, ShapeView, WalkView
 
@@ -66,3 +68,9 @@ async def read_length(
 ) -> LengthEcho:
     """What a typed text means as a length, for the echo while typing."""
     return read_typed(asked)
+
+
+@router.post("/level-readings")
+async def read_level(asked: Annotated[LevelAsked, Body(examples=[examples.LEVEL_ASKED])]) -> LevelEcho:
+    """What a rod reading means while it is typed: level line, height, or which way to go."""
+    return read_level_typed(asked)

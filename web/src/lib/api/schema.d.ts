@@ -876,6 +876,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/level-readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Level
+         * @description What a rod reading means while it is typed: level line, height, or which way to go.
+         */
+        post: operations["read_level_api_level_readings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2394,6 +2414,41 @@ export interface components {
             cost_text: string | null;
         };
         /**
+         * LevelAsked
+         * @description A reading as it is being typed, and what it is read for, so that it can be told what it would mean.
+         *
+         *     Attributes:
+         *         units: of the answer; rod: what a bare number means.
+         *         known_mm: height of the point that a setup begins on: the answer is the level line.
+         *         hi_mm: level line: the answer is a height, or with a target which way to go.
+         *         target_mm, tolerance_mm: of a thing to be set to height.
+         */
+        LevelAsked: {
+            units: components["schemas"]["Units"];
+            rod: components["schemas"]["RodMarks"];
+            /** Text */
+            text: string;
+            /** Known Mm */
+            known_mm?: number | null;
+            /** Hi Mm */
+            hi_mm?: number | null;
+            /** Target Mm */
+            target_mm?: number | null;
+            /** Tolerance Mm */
+            tolerance_mm?: number | null;
+        };
+        /**
+         * LevelEcho
+         * @description What a reading means while it is typed: as read, and what follows; or why it means nothing.
+         */
+        LevelEcho: {
+            /** Text */
+            text: string | null;
+            /** Says */
+            says: string | null;
+            trouble: components["schemas"]["Problem"] | null;
+        };
+        /**
          * LevelInstrument
          * @description What gives the level line.
          * @enum {string}
@@ -2472,7 +2527,7 @@ export interface components {
         };
         /**
          * LevelPointView
-         * @description A point that a rod can stand on, and where it is on the structure's plan, if that is known.
+         * @description A point that a rod can stand on, where it is on the structure's plan, and its ground height, as far as known.
          */
         LevelPointView: {
             /** Name */
@@ -2480,6 +2535,8 @@ export interface components {
             /** Label */
             label: string;
             place: components["schemas"]["Place"] | null;
+            /** Height Mm */
+            height_mm: number | null;
         };
         /**
          * LevelSetupView
@@ -9805,6 +9862,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LengthEcho"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    read_level_api_level_readings_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LevelAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelEcho"];
                 };
             };
             /** @description Too large */

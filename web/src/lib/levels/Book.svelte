@@ -3,6 +3,7 @@
 	import { ApiError, type Schemas } from '$lib/api/client';
 	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
+	import Benchmarks from './Benchmarks.svelte';
 	import ShotRows from './ShotRows.svelte';
 	import type { LevelsStage } from './stage.svelte';
 	import { LEVEL_INSTRUMENTS } from './words';
@@ -71,6 +72,7 @@
 		<ShotRows {stage} {setup} {found} {index} />
 	</details>
 {/each}
+<Benchmarks {stage} />
 <h2 class="mt-4 text-lg font-bold">On paper and in files</h2>
 <div class="no-print flex flex-wrap items-center gap-2">
 	<select class="field !w-auto" aria-label="Paper" bind:value={paper}>

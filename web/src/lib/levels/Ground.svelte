@@ -5,6 +5,7 @@
 	import FallFields from './FallFields.svelte';
 	import type { FallDraft } from './fall';
 	import { fallOf, noFall } from './fall';
+	import GridForm from './GridForm.svelte';
 	import type { LevelsStage } from './stage.svelte';
 
 	interface Props {
@@ -125,6 +126,7 @@
 	<FallFields draft={fall} {lines} units={stage.job.units} onChange={(next) => (fall = next)} />
 	<button class="board-button col-span-2" disabled={!height.trim()}>Work out cut and fill</button>
 </form>
+<GridForm {stage} letter="G" beyondMm={2000} />
 <h2 class="mt-4 text-lg font-bold">Sections</h2>
 <div class="no-print flex flex-wrap items-center gap-2">
 	<button

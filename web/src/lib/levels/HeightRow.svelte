@@ -2,6 +2,7 @@
 	import type { Standing } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
+	import { ReadingEcho } from './readingEcho.svelte';
 	import Sign from './Sign.svelte';
 	import type { LevelsStage } from './stage.svelte';
 
@@ -22,6 +23,18 @@
 	);
 	const parcel = $derived(
 		stage.parcels.findLast((one) => one.shot?.at === row.at && one.shot.on === row.name)
+	);
+
+	const echo = new ReadingEcho();
+	$effect(() =>
+		echo.ask({
+			units: stage.job.units,
+			rod: setup?.rod ?? stage.job.units,
+			text,
+			hi_mm: stage.result?.setups.at(-1)?.hi_mm ?? undefined,
+			target_mm: row.height_mm,
+			tolerance_mm: row.tolerance_mm
+		})
 	);
 
 	function keep(event: SubmitEvent) {
@@ -56,6 +69,14 @@
 			oninput={(event) => stage.type(key, event.currentTarget.value)}
 		/>
 	</form>
+	{#if text}
+		<p class="refused text-right" aria-live="polite">
+			{#if echo.trouble}<strong class="text-string">{echo.trouble}</strong>
+			{:else if echo.says}<span class="text-measured"
+					>= <Words text={echo.text} />: <b><Words text={echo.says} /></b></span
+				>{/if}
+		</p>
+	{/if}
 	{#if parcel?.refused}<p class="refused font-semibold text-string" role="alert">
 			{parcel.refused}
 		</p>{/if}

@@ -19,6 +19,8 @@
 	let rod = $state<RodMarks>(before?.rod ?? untrack(() => stage.job.units));
 	let rodLength = $state(before?.rod_length?.written ?? '');
 	let height = $state('');
+	let warmer = $state('');
+	let leg = $state('');
 	let corrected = $state(before?.corrected ?? false);
 	let trouble = $state('');
 	const chosen = $derived(devices.find((one) => one.name === device));
@@ -33,6 +35,9 @@
 			rod,
 			corrected: Boolean(off) && corrected,
 			...(device ? { device } : {}),
+			...(instrument === 'water-level' && Number(warmer) && leg.trim()
+				? { warmer: Number(warmer), leg: leg.trim() }
+				: {}),
 			...(rodLength.trim() ? { rod_length: rodLength.trim() } : {}),
 			...(instrument === 'string' && height.trim() ? { height: height.trim() } : {})
 		});
@@ -89,6 +94,24 @@
 			units={unitsOf(rod)}
 			hint="longer readings are questioned"
 			onInput={(text) => (rodLength = text)}
+		/>
+	{/if}
+	{#if instrument === 'water-level'}
+		<label
+			><span class="font-semibold">One leg warmer by, °C</span>
+			<input
+				class="field numbers mt-1 text-right text-xl"
+				inputmode="decimal"
+				placeholder="0"
+				bind:value={warmer}
+			/></label
+		>
+		<LengthField
+			label="Water stands in it"
+			value={leg}
+			units={unitsOf(rod)}
+			hint="height of the warm leg"
+			onInput={(text) => (leg = text)}
 		/>
 	{/if}
 	{#if off}

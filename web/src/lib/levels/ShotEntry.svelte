@@ -1,8 +1,9 @@
 <script lang="ts">
 	import type { LevelSetup } from '$lib/api/types';
-	import { Echo } from '$lib/lengths/echo.svelte';
+	import Words from '$lib/lengths/Words.svelte';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { outbox } from '$lib/outbox/outbox.svelte';
+	import { ReadingEcho } from './readingEcho.svelte';
 	import type { LevelsStage } from './stage.svelte';
 	import { THINGS, TURNED, unitsOf } from './words';
 
@@ -13,7 +14,7 @@
 	let { stage, setup }: Props = $props();
 
 	const id = $props.id();
-	const echo = new Echo();
+	const echo = new ReadingEcho();
 	const units = $derived(unitsOf(setup.rod));
 	const points = $derived(stage.levels?.points ?? []);
 	const shot = $derived(setup.shots.filter((one) => !one.struck));
@@ -33,7 +34,14 @@
 	const at = $derived(chosen ?? suggested);
 	const reading = $derived(stage.draft('reading'));
 	const isTurned = $derived(TURNED.includes(setup.instrument));
-	$effect(() => echo.ask(reading, units, { signed: true }));
+	const found = $derived(stage.result?.setups[(stage.levels?.setups.length ?? 0) - 1]);
+	/** What a reading on this point would mean. */
+	const meaning = $derived(
+		first
+			? { known_mm: points.find((one) => one.label === at)?.height_mm ?? undefined }
+			: { hi_mm: found?.hi_mm ?? undefined }
+	);
+	$effect(() => echo.ask({ units: stage.job.units, rod: setup.rod, text: reading, ...meaning }));
 	const things = $derived([...new Set([...stage.things, ...THINGS])]);
 
 	function keep(event: SubmitEvent) {
@@ -85,7 +93,10 @@
 	<button class="board-button big">Keep</button>
 	<p id="{id}-echo" class="wide min-h-6" aria-live="polite">
 		{#if echo.trouble}<strong class="text-string">{echo.trouble}</strong>
-		{:else if echo.read}<span class="text-measured">= {echo.read.text}, Enter keeps it</span>{/if}
+		{:else if echo.text}<span class="text-measured"
+				>= <Words text={echo.text} />{#if echo.says}: <b><Words text={echo.says} /></b>{/if}, Enter
+				keeps it</span
+			>{/if}
 	</p>
 	{#if isTurned}
 		<LengthField

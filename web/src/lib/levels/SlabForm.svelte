@@ -2,6 +2,7 @@
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { fallOf, noFall, type FallDraft } from './fall';
 	import FallFields from './FallFields.svelte';
+	import GridForm from './GridForm.svelte';
 	import type { LevelsStage } from './stage.svelte';
 
 	interface Props {
@@ -20,8 +21,20 @@
 	let waste = $state('5');
 	let family = $state('');
 	let fall = $state<FallDraft>(noFall());
-	let grid = $state('');
+	let rail = $state('');
 	let trouble = $state('');
+
+	/** A rail right across, beside the first side. */
+	function railsAt(off: string) {
+		const xs = Object.values(stage.structure.result.corners).map((one) => one.x_mm);
+		return [
+			{
+				name: 'rail',
+				from: [Math.min(...xs), off] as [number, string],
+				to: [Math.max(...xs), off] as [number, string]
+			}
+		];
+	}
 
 	async function keep(event: SubmitEvent) {
 		event.preventDefault();
@@ -40,32 +53,12 @@
 					...(least.trim() ? { least: least.trim() } : {}),
 					...(base.trim() ? { base_thickness: base.trim() } : {}),
 					...(family ? { family } : {}),
+					...(rail.trim() ? { rails: railsAt(rail.trim()) } : {}),
 					...(tilt ? { fall: tilt } : {})
 				}
 			]
 		}));
 		if (!trouble) height = thickness = least = base = '';
-	}
-
-	/** A regular grid over the slab, so that it can be shot point by point. */
-	async function layGrid() {
-		const corners = Object.values(stage.structure.result.corners);
-		const step = grid.trim();
-		const low = (pick: 'x_mm' | 'y_mm') => Math.min(...corners.map((one) => one[pick]));
-		trouble = await stage.plan((plan) => ({
-			...plan,
-			grids: [
-				...(plan.grids ?? []).filter((one) => !(one.name === 'H' && one.structure === here)),
-				{
-					name: 'H',
-					structure: here,
-					start: [low('x_mm'), low('y_mm')],
-					step: [step, step],
-					columns: 4,
-					rows: 4
-				}
-			]
-		}));
 	}
 </script>
 
@@ -113,22 +106,17 @@
 			{#each families.slice(1) as one (one)}<option>{one}</option>{/each}
 		</select></label
 	>
+	<LengthField
+		label="Screed rail beside the first side, at"
+		value={rail}
+		{units}
+		placeholder="none"
+		onInput={(t) => (rail = t)}
+	/>
 	<FallFields draft={fall} {lines} {units} drains onChange={(next) => (fall = next)} />
 	{#if trouble}<p role="alert" class="col-span-2 font-semibold text-string">{trouble}</p>{/if}
 	<button class="board-button col-span-2" disabled={!height.trim() || !thickness.trim()}
 		>Keep the slab</button
 	>
-	<LengthField
-		label="Grid to measure down at, every"
-		value={grid}
-		{units}
-		hint="four by four points H1 to H16"
-		onInput={(t) => (grid = t)}
-	/>
-	<button
-		class="board-button plain mt-7 self-start"
-		type="button"
-		disabled={!grid.trim()}
-		onclick={layGrid}>Lay the grid</button
-	>
 </form>
+<GridForm {stage} letter="H" />

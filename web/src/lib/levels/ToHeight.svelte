@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { LevelPlan } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import HeightRow from './HeightRow.svelte';
@@ -20,6 +21,12 @@
 		trouble = await stage.plan((all) => ({
 			...all,
 			targets: (all.targets ?? []).filter((one) => one.name !== stage.target)
+		}));
+	}
+	async function mark(value: string) {
+		trouble = await stage.plan((all) => ({
+			...all,
+			marked_in: (value || null) as LevelPlan['marked_in']
 		}));
 	}
 	const stick = $derived(
@@ -63,7 +70,21 @@
 	<ol class="stick" aria-label="{first.name}, point by point">
 		{#each rows as row (row.at)}<HeightRow {stage} {row} />{/each}
 	</ol>
-	<p class="no-print mt-1">
+	<p class="no-print mt-1 flex flex-wrap items-center gap-x-4">
+		<label
+			>stakes marked in
+			<select
+				class="field !w-auto"
+				aria-label="Stakes marked in"
+				value={stage.planned.marked_in ?? ''}
+				onchange={(event) => mark(event.currentTarget.value)}
+			>
+				<option value="">as the tape</option>
+				<option value="feet-hundredths">feet and hundredths</option>
+				<option value="inches">inches</option>
+				<option value="metric">metres</option>
+			</select></label
+		>
 		<button class="min-h-11 underline" onclick={drop}>take “{first.name}” out</button>
 	</p>
 {/if}

@@ -98,6 +98,14 @@ export class LevelsStage {
 		}
 	}
 
+	/** A typed length in millimetres; nothing when it cannot be read. */
+	async typedMm(text: string): Promise<number | undefined> {
+		const echo = await answer(
+			api.POST('/api/lengths', { body: { text, units: this.job.units, signed: false } })
+		);
+		return echo.read?.mm;
+	}
+
 	/** Record a reading of a setup; it goes through the outbox, so that nothing typed is lost. */
 	shoot(
 		setup: LevelSetup,

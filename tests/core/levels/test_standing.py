@@ -41,7 +41,7 @@ class TestStakes:
         ("high_mm", "marked_in", "text"),
         [
             (0.86 * FOOT, MarkedIn.HUNDREDTHS, "C 0.86 ft"),
-            (-0.86 * FOOT, MarkedIn.INCHES, 'F 10 3/8"'),
+            (-0.86 * FOOT, MarkedIn.INCHES, 'F 10 5/16"'),
             (-262, MarkedIn.METRIC, "F 0.262 m"),
             (0.2, MarkedIn.METRIC, "on grade"),
         ],

@@ -36,7 +36,7 @@ def stake_mark(high_mm: float, marked_in: MarkedIn) -> StakeMark:
     if marked_in is MarkedIn.HUNDREDTHS:
         text = print_feet_hundredths(amount).text
     elif marked_in is MarkedIn.INCHES:
-        text = print_feet_inches(amount, 8).text
+        text = print_feet_inches(amount).text
     else:
         text = print_length(amount, Units.M).text
     letter = "C" if high_mm > 0 else "F"

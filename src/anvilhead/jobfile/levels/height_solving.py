@@ -1,7 +1,7 @@
 """Things to be set to height: target readings, and which way each must go."""
 
 from anvilhead.core.length_printing import print_difference
-from anvilhead.core.levels.height_target import TOLERANCES_MM, standing, target_reading_mm
+from anvilhead.core.levels.height_target import TOLERANCES_MM, Way, standing, target_reading_mm
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.levels.level_words import standing_words
 from anvilhead.core.levels.rod import print_reading
@@ -29,7 +29,8 @@ def _standing(book: Book, points: LevelPoints, target: TargetPlan, at: str) -> r
     stands = None if found is None else standing(found, height, tolerance)
     where, reading = points.places.get(at), target_reading_of(book, height)
     marked_in = book.levels.marked_in or _usual_marks(book.units)
-    mark = stands and stake_mark(stands.high_mm, marked_in)
+    settled = on_thing and stands is not None and stands.way is Way.ON
+    mark = stake_mark(stands.high_mm, marked_in) if stands and not settled else None
     words = standing_words(stands, book.units) if stands else "Not shot yet"
     if stands and not on_thing:
         words = _from_ground(stands.high_mm, book.units)

@@ -32,7 +32,7 @@
 		<p class="caution my-1 font-semibold"><Words text={reach.text} /></p>
 	{/each}
 	<div class="no-print my-2 border-y-2 border-edge py-2"><ShotEntry {stage} {setup} /></div>
-	{#if setup.shots.length}<ShotRows {stage} {setup} {found} {index} />{/if}
+	{#if setup.shots.length}<ShotRows {stage} {setup} {found} {index} newestFirst />{/if}
 {:else}
 	{#if !setup}
 		<p class="caution mb-2">

@@ -11,12 +11,14 @@
 		found: Schemas['SetupResult'] | undefined;
 		/** Number of the setup, from 0. */
 		index: number;
+		/** The newest shot on top, under the hand that writes it; else as in a book. */
+		newestFirst?: boolean;
 	}
-	let { stage, setup, found, index }: Props = $props();
+	let { stage, setup, found, index, newestFirst = false }: Props = $props();
 
 	const ROLES: Record<string, string> = { start: 'begins here', check: 'check' };
 	const rows = $derived(
-		setup.shots.map((shot) => ({
+		(newestFirst ? setup.shots.toReversed() : setup.shots).map((shot) => ({
 			shot,
 			found: found?.shots.find((one) => one.number === shot.number),
 			doubt: stage.result?.doubts.find((one) => one.setup === index && one.number === shot.number)

@@ -87,6 +87,8 @@ class TestContract:
         assert found["heights"]["A"] == pytest.approx(101 * FOOT - INCH / 8)
         assert found["heights"]["TP"] == pytest.approx(99 * FOOT - INCH / 8)
         assert found["heights"]["B"] == pytest.approx(100 * FOOT - INCH / 4)
+        assert [s["hi_mm"] for s in found["setups"]] == [104 * FOOT, pytest.approx(104 * FOOT)]
+        assert [s["level_line_mm"] - s["hi_mm"] for s in found["setups"]] == pytest.approx([-INCH / 8, -INCH / 4])
 
     def test_nothing_about_heights_gives_empty_results(self) -> None:
         found = levels_of({})
@@ -310,6 +312,50 @@ class TestInstruments:
             "A span of 40 ft is more than the 25 ft this level is good for. Halve it, or use a better instrument."
         )
         assert reaches[1]["kind"] == "sag"
+
+
+class TestSeveralStructures:
+    def job(self, levels: dict[str, Any]) -> dict[str, Any]:
+        """A store at a monument, and a lean-to whose A stands 10 m east of it, turned a quarter left."""
+        lean = {
+            "id": "lean",
+            "kind": "slab",
+            "footprint": {"shape": "rectangle", "length": "6 m", "width": "4 m"},
+            "placing": {"by": "point", "corner": "A", "at": "N", "bearing": 0},
+        }
+        store = {
+            "id": "store",
+            "kind": "building",
+            "footprint": {"shape": "rectangle", "length": "8 m", "width": "5 m"},
+            "placing": {"by": "point", "corner": "A", "at": "M", "bearing": 90},
+        }
+        control = {"points": [{"name": "M", "x": 0, "y": 0}, {"name": "N", "x": "10 m", "y": 0}]}
+        job = {"format": "anvilhead-job", "version": 1, "units": "m", "control": control, "structures": [store, lean]}
+        solved: dict[str, Any] = json.loads(
+            solve_job(read_job(json.dumps({**job, "levels": levels}).encode())).model_dump_json()
+        )
+        return solved
+
+    def test_points_of_another_structure_lie_where_it_stands(self) -> None:
+        found = self.job({"setups": [setup(("BM", "1 m"), ("A", "1 m"), ("lean/B", "1.2 m"))]})["levels"]
+        places = {p["name"]: (round(p["place"]["x_mm"], 3), round(p["place"]["y_mm"], 3)) for p in found["points"]}
+        assert places == {"A": (0, 0), "lean/B": (10_000, 6000)}
+
+    def test_each_has_boards_on_its_own_ground(self) -> None:
+        shots = [("BM", "1 m"), *((f"lean/{c}", f"{1 + i / 10} m") for i, c in enumerate("ABCD"))]
+        structures = self.job({"setups": [setup(*shots)]})["structures"]
+        assert structures["store"]["heights"] is None
+        assert structures["lean"]["heights"]["highest"].endswith("@A")
+
+    def test_a_slab_of_the_other_is_measured_at_a_grid_of_its_own(self) -> None:
+        grid = {"name": "H", "structure": "lean", "start": [0, 0], "step": ["6 m", "4 m"], "columns": 2, "rows": 2}
+        shots = [{"at": f"lean/H{i}", "on": "base", "reading": "320 mm"} for i in (1, 2, 3, 4)]
+        slab = self.job(
+            {"grids": [grid], "setups": [{"instrument": "string", "height": "0.5 m", "shots": shots}],
+             "slabs": [{"structure": "lean", "height": "0.3 m", "thickness": "120 mm"}]}
+        )["levels"]["slabs"][0]  # fmt: skip
+        assert slab["covered_share"] == pytest.approx(1)
+        assert slab["concrete_mm3"] == pytest.approx(24e6 * 120 * 1.05)
 
 
 class TestRefused:

@@ -13,8 +13,9 @@ from anvilhead.core.levels.rod import RodMarks
 from anvilhead.core.units import Units
 from anvilhead.formats.points_csv import plain_cell
 from anvilhead.jobfile.lengths import in_units
-from anvilhead.jobfile.levels.documents import Levels, SetupEntry
+from anvilhead.jobfile.levels.documents import Levels
 from anvilhead.jobfile.levels.level_results import LevelsResult
+from anvilhead.jobfile.levels.measured import SetupEntry
 from anvilhead.jobfile.problems import problems_from
 
 COLUMNS = ("setup", "instrument", "device", "rod", "point", "on", "reading", "turned", "distance", "height_mm", "who",

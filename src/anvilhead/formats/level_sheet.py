@@ -9,7 +9,8 @@ from datetime import date
 
 from anvilhead.formats.paper import MARGIN, Paper
 from anvilhead.formats.site_sheet import FOOT
-from anvilhead.jobfile.levels.level_results import EdgeResult, LevelsResult
+from anvilhead.jobfile.levels.built_results import EdgeResult
+from anvilhead.jobfile.levels.level_results import LevelsResult
 
 CAUTIONS = (
     "Look up for overhead lines before raising a rod. Never look into a laser.",
@@ -50,7 +51,7 @@ def _targets(page: Paper, result: LevelsResult) -> None:
     if not result.targets:
         return
     page.heading("To height")
-    level = next((setup.hi_text for setup in reversed(result.setups) if setup.hi_text), None)
+    level = next((one.level_line_text for one in reversed(result.setups) if one.level_line_text), None)
     if level:
         page.paragraph(f"Level line of the last setup at {level}. Set up anew, these readings change.", 11.5)
     at = (0.0, 0.14, 0.4, 0.6, 0.74)
@@ -113,7 +114,8 @@ def _book(page: Paper, result: LevelsResult) -> None:
     page.heading("Level book")
     at = (0.0, 0.32, 0.5, 0.75)
     for number, setup in enumerate(result.setups, 1):
-        page.paragraph(f"Setup {number}: {setup.device or setup.instrument}. Level line at {setup.hi_text or '?'}.", 12)
+        line = setup.level_line_text or "?"
+        page.paragraph(f"Setup {number}: {setup.device or setup.instrument}. Level line at {line}.", 12)
         page.row(["Point", "", "Reading", "Height"], at, 10.5, right=(2, 3))
         for shot in setup.shots:
             role = {"start": "begins", "check": "check"}.get(shot.role, shot.thing or "")

@@ -13,8 +13,8 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.service import views
 from anvilhead.service.documents import JobChange, JobCreate, StructureCreate
 from anvilhead.service.how_taken import HowTaken
+from anvilhead.service.level_exchange import import_levels
 from anvilhead.service.level_rows import has_levels, levels_of
-from anvilhead.service.levels import import_levels
 from anvilhead.service.people import By
 from anvilhead.service.rounds import import_rounds, rounds_for_file
 from anvilhead.service.showing import (

@@ -8,7 +8,9 @@ from pydantic import Field
 from anvilhead.core.levels.rod import RodMarks
 from anvilhead.jobfile.hold_plan import PointName
 from anvilhead.jobfile.lengths import PositiveLength, SignedLength, Strict
-from anvilhead.jobfile.levels.documents import CheckEntry, InRodUnits, LevelPlan, Named, SetupHead
+from anvilhead.jobfile.levels.documents import LevelPlan
+from anvilhead.jobfile.levels.measured import CheckEntry, InRodUnits, SetupHead
+from anvilhead.jobfile.levels.names import Named
 from anvilhead.service.documents import InJobUnits, Revision
 
 Millimetres = Annotated[float, Field(allow_inf_nan=False, ge=-1e9, le=1e9)]

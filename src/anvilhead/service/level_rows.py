@@ -5,7 +5,8 @@ from typing import Any
 from uuid import UUID
 
 from anvilhead.jobfile.lengths import Length
-from anvilhead.jobfile.levels.documents import CheckEntry, LevelPlan, Levels, SetupEntry, SetupHead, ShotEntry
+from anvilhead.jobfile.levels.documents import LevelPlan, Levels
+from anvilhead.jobfile.levels.measured import CheckEntry, SetupEntry, SetupHead, ShotEntry
 from anvilhead.service.level_documents import ShotCreate
 from anvilhead.service.people import By
 from anvilhead.store.jobs import new_id

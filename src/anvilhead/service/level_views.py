@@ -6,8 +6,9 @@ from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.levels.rod import RodMarks, marks_for, print_reading
 from anvilhead.core.units import Units
 from anvilhead.jobfile.lengths import Length
-from anvilhead.jobfile.levels.documents import LevelPlan, SetupHead
+from anvilhead.jobfile.levels.documents import LevelPlan
 from anvilhead.jobfile.levels.level_results import LevelsResult
+from anvilhead.jobfile.levels.measured import SetupHead
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.result_parts import Place, Result
 from anvilhead.service.level_rows import in_book_order

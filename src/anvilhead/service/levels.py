@@ -6,9 +6,8 @@ from sqlalchemy.orm import Session
 
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.units import Units
-from anvilhead.formats.level_csv import read_level_csv
 from anvilhead.jobfile.levels.book_solving import Book, work_book
-from anvilhead.jobfile.levels.documents import LevelPlan, Levels, SetupEntry
+from anvilhead.jobfile.levels.documents import LevelPlan, Levels
 from anvilhead.jobfile.levels.level_faults import level_problems, plan_problems, unknown_start
 from anvilhead.jobfile.levels.level_points import LevelPoints, level_points
 from anvilhead.jobfile.levels.level_solving import solve_levels
@@ -16,7 +15,7 @@ from anvilhead.jobfile.placed import Site
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.writing import place
-from anvilhead.service.level_documents import BookRead, CheckCreate, LevelPlanChange, SetupCreate, ShotCreate
+from anvilhead.service.level_documents import CheckCreate, LevelPlanChange, SetupCreate, ShotCreate
 from anvilhead.service.level_rows import (
     check_row,
     level_plan_of,
@@ -24,7 +23,7 @@ from anvilhead.service.level_rows import (
     setup_row,
     shot_row,
 )
-from anvilhead.service.level_views import BookReadView, LevelPointView, LevelsView, setup_view
+from anvilhead.service.level_views import LevelPointView, LevelsView, setup_view
 from anvilhead.service.people import By
 from anvilhead.service.showing import plans_of
 from anvilhead.store import jobs as store
@@ -84,14 +83,14 @@ def change_level_plan(database: Database, structure_id: str, change: LevelPlanCh
         DocumentRefused: when it contradicts itself or the job.
     """
     with database.session() as session:
-        row, job = _both(session, structure_id)
+        row, job = whole_job(session, structure_id)
         if _revision(job) != change.base_revision:
             raise StaleRevision(change.base_revision, _revision(job))
         refuse(plan_problems(change.plan, plans_of(job).site, "/plan"))
         refuse(_still_begins(job, change.plan))
         document = change.plan.model_dump(mode="json")
         if not job.level_plans or document != job.level_plans[-1].document:
-            _keep_plan(session, job, document, by)
+            keep_plan(session, job, document, by)
             store.add_log(session, job, "heights-planned", "Changed the plan of heights.", by.who, by.at, row.id)
         return _shown(session, structure_id)
 
@@ -117,14 +116,14 @@ def undo_level_plan(database: Database, structure_id: str, base_revision: int, b
         StaleRevision: when somebody changed it since.
     """
     with database.session() as session:
-        row, job = _both(session, structure_id)
+        row, job = whole_job(session, structure_id)
         if _revision(job) != base_revision:
             raise StaleRevision(base_revision, _revision(job))
         target = _to_restore(job)
         if target is None:
             raise Conflict("This is the first plan of heights: there is nothing to undo.")
         document = next(plan.document for plan in job.level_plans if plan.revision == target)
-        _keep_plan(session, job, document, by, restores=target)
+        keep_plan(session, job, document, by, restores=target)
         text = f"Went back to plan {target} of heights."
         store.add_log(session, job, "heights-undone", text, by.who, by.at, row.id)
         return _shown(session, structure_id)
@@ -137,7 +136,7 @@ def begin_setup(database: Database, structure_id: str, document: SetupCreate, by
         DocumentRefused: when its instrument is not one of the crew's, or asks for a correction nobody found.
     """
     with database.session() as session:
-        row, job = _both(session, structure_id)
+        row, job = whole_job(session, structure_id)
         if not any(setup.id == str(document.id) for setup in job.setups):
             refuse(_setup_problems(job, document))
             setup = setup_row(str(document.id), job.id, document, by)
@@ -167,7 +166,7 @@ def record_shot(database: Database, structure_id: str, setup_id: str, document: 
         Conflict: when its id was used for another reading, or the one it replaces is struck already.
     """
     with database.session() as session:
-        row, job = _both(session, structure_id)
+        row, job = whole_job(session, structure_id)
         setup = next((one for one in job.setups if one.id == setup_id), None)
         if setup is None:
             raise NotFound("There is no such setup here.")
@@ -213,7 +212,7 @@ def strike_shot(database: Database, structure_id: str, shot_id: str, by: By) -> 
         Conflict: when the rest of its setup hangs on it.
     """
     with database.session() as session:
-        row, job = _both(session, structure_id)
+        row, job = whole_job(session, structure_id)
         for number, setup in enumerate(job.setups, 1):
             shot = next((one for one in setup.shots if one.id == shot_id), None)
             if shot is None:
@@ -236,7 +235,7 @@ def record_check(database: Database, structure_id: str, document: CheckCreate, b
         DocumentRefused: when there is no such instrument, or the test cannot show anything.
     """
     with database.session() as session:
-        row, job = _both(session, structure_id)
+        row, job = whole_job(session, structure_id)
         if not any(check.id == str(document.id) for check in job.checks):
             plan = level_plan_of(job)
             alone = Levels(devices=plan.devices, checks=[document])
@@ -248,59 +247,7 @@ def record_check(database: Database, structure_id: str, document: CheckCreate, b
         return _shown(session, structure_id)
 
 
-def take_book(database: Database, structure_id: str, document: BookRead, by: By) -> BookReadView:
-    """Read a level book from CSV, and keep it behind what there is if that is asked.
-
-    Raises:
-        DocumentRefused: when nothing in it can be read, or a setup begins where nobody knows the height.
-    """
-    with database.session() as session:
-        row, job = _both(session, structure_id)
-        read = read_level_csv(document.text, Units(job.units))
-        if not read.setups:
-            first = f" {read.skipped[0]}" if read.skipped else ""
-            message = f"No reading was found. A line is setup, instrument, point and reading.{first}"
-            refuse([Problem(pointer="/text", code="no-readings", message=message)])
-        levels = levels_of(job)
-        both = levels.model_copy(update={"setups": [*levels.setups, *read.setups]})
-        refuse(level_problems(both, plans_of(job).site, ""))
-        count = sum(len(setup.shots) for setup in read.setups)
-        if document.keep:
-            for setup in read.setups:
-                _keep_setup(session, job, setup, by)
-            text = f"Took {count} readings in {len(read.setups)} setups in from a file."
-            store.add_log(session, job, "book-imported", text, by.who, by.at, row.id)
-        return BookReadView(setups=len(read.setups), shots=count, skipped=list(read.skipped), kept=document.keep)
-
-
-def import_levels(session: Session, job: JobRow, levels: Levels, by: By) -> None:
-    """Take the levels of a job file into a new job."""
-    _keep_plan(session, job, levels.plan.model_dump(mode="json"), by)
-    for setup in levels.setups:
-        _keep_setup(session, job, setup, by)
-    for check in levels.checks:
-        row = check_row(None, job.id, check, by.unless_told(check.who, check.taken))
-        store.add(session, row, "This test is there already.")
-    count = sum(len(setup.shots) for setup in levels.setups)
-    if count:
-        text = f"Took over {count} level readings in {len(levels.setups)} setups."
-        store.add_log(session, job, "book-imported", text, by.who, by.at)
-
-
-def _keep_setup(session: Session, job: JobRow, setup: SetupEntry, by: By) -> None:
-    """Keep a setup of a file with its readings, struck ones too."""
-    taken = by.unless_told(setup.who, setup.taken)
-    row = setup_row(store.new_id(), job.id, setup, taken)
-    store.add(session, row, "This setup is there already.")
-    for shot in setup.shots:
-        read = taken.unless_told(shot.who, shot.taken)
-        kept = shot_row(None, row.id, shot, read)
-        store.add(session, kept, "This reading is there already.")
-        if shot.struck:
-            store.strike_shot(session, kept, read.who, read.at)
-
-
-def _both(session: Session, structure_id: str) -> tuple[StructureRow, JobRow]:
+def whole_job(session: Session, structure_id: str) -> tuple[StructureRow, JobRow]:
     """A structure and its whole job, which nobody else changes meanwhile."""
     row = store.structure_by_id(session, structure_id)
     return row, store.job_by_id(session, row.job_id, to_change=True)
@@ -324,7 +271,8 @@ def _to_restore(job: JobRow) -> int | None:
     return came_from[before] if before >= 1 else None
 
 
-def _keep_plan(session: Session, job: JobRow, document: dict[str, Any], by: By, restores: int | None = None) -> None:
+def keep_plan(session: Session, job: JobRow, document: dict[str, Any], by: By, restores: int | None = None) -> None:
+    """Keep a document as the newest plan of heights."""
     row = LevelPlanRow(
         job_id=job.id, revision=_revision(job) + 1, document=document, restores=restores, who=by.who, at=by.at
     )

@@ -10,7 +10,7 @@ from anvilhead.api import examples
 from anvilhead.api.dependencies import ByWhom, Db
 from anvilhead.api.problems import ANSWERS
 from anvilhead.api.routers.exchange import handed_out
-from anvilhead.service import exchange, levels
+from anvilhead.service import exchange, level_exchange, levels
 from anvilhead.service.documents import Revision
 from anvilhead.service.level_documents import BookRead, CheckCreate, LevelPlanChange, SetupCreate, ShotCreate
 from anvilhead.service.level_views import BookReadView, LevelsView
@@ -93,7 +93,7 @@ def take_book(
     database: Db, by: ByWhom, structure_id: UUID, book: Annotated[BookRead, Body(examples=[examples.LEVEL_BOOK])]
 ) -> BookReadView:
     """Read a level book from CSV; kept behind what there is only when asked."""
-    return levels.take_book(database, str(structure_id), book, by)
+    return level_exchange.take_book(database, str(structure_id), book, by)
 
 
 @router.get("/sheet.pdf", response_class=Response)

@@ -66,19 +66,20 @@ class SetupFound:
     """A setup worked out, millimetres.
 
     Attributes:
-        raw_mm: HI before anything is shared out; None when it has no shot yet, or begins where no height is known.
+        hi_mm: HI as set up, before anything is shared out; None when it has no shot yet, or begins where no height is
+            known.
         correction_mm: what closing the run adds.
         start: the shot (setup, shot) that its first point got its height from; None on a benchmark.
     """
 
-    raw_mm: float | None
+    hi_mm: float | None
     correction_mm: float = 0.0
     start: tuple[int, int] | None = None
 
     @property
-    def hi_mm(self) -> float | None:
-        """HI that counts."""
-        return None if self.raw_mm is None else self.raw_mm + self.correction_mm
+    def level_line_mm(self) -> float | None:
+        """Height of the level line that counts: HI and what was shared out."""
+        return None if self.hi_mm is None else self.hi_mm + self.correction_mm
 
 
 @dataclass(frozen=True, slots=True)
@@ -136,9 +137,9 @@ class LevelBook:
         return None if spot.thing else self.benchmarks.get(spot.at)
 
     @property
-    def hi_mm(self) -> float | None:
-        """HI of the instrument as it stands now: of the last setup that has one."""
-        return next((s.hi_mm for s in reversed(self.setups) if s.hi_mm is not None), None)
+    def level_line_mm(self) -> float | None:
+        """Level line of the instrument as it stands now: of the last setup that has one."""
+        return next((s.level_line_mm for s in reversed(self.setups) if s.level_line_mm is not None), None)
 
 
 def keep_book(benchmarks: Mapping[str, float], setups: Sequence[LevelSetup]) -> LevelBook:

@@ -16,8 +16,9 @@ from anvilhead.core.levels.rod import RodMarks, marks_for
 from anvilhead.core.point import Point
 from anvilhead.core.units import Units
 from anvilhead.jobfile.lengths import Length, mm_of
-from anvilhead.jobfile.levels.documents import CheckEntry, Device, LevelPlan, Levels, SetupEntry, ShotEntry, TargetPlan
+from anvilhead.jobfile.levels.documents import Device, LevelPlan, Levels, TargetPlan
 from anvilhead.jobfile.levels.level_points import LevelPoints
+from anvilhead.jobfile.levels.measured import CheckEntry, SetupEntry, ShotEntry
 
 BENCHMARK = "BM"
 """Name of the benchmark where nobody named one."""

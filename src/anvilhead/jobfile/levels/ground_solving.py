@@ -7,10 +7,10 @@ from anvilhead.core.levels.plane import Plane
 from anvilhead.core.levels.terrain import Terrain
 from anvilhead.core.point import Point
 from anvilhead.jobfile.lengths import mm_of
-from anvilhead.jobfile.levels import level_results as r
+from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book
-from anvilhead.jobfile.levels.documents import PadPlan
 from anvilhead.jobfile.levels.level_points import LevelPoints, level_points
+from anvilhead.jobfile.levels.parts import PadPlan
 from anvilhead.jobfile.levels.surfaces import edge, fall_words, mesh_of, outline_of, plane_of, shots_on
 from anvilhead.jobfile.placed import Site
 from anvilhead.jobfile.writing import place, text_of, tidy

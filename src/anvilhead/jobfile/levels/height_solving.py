@@ -59,8 +59,8 @@ def _standing(book: Book, points: LevelPoints, target: TargetPlan, at: str) -> r
 
 def target_reading_of(book: Book, height_mm: float) -> float | None:
     """What the rod reads at a height, with the instrument as it stands now; None before it is set up."""
-    hi = book.book.hi_mm
-    return None if hi is None else target_reading_mm(hi, height_mm)
+    line = book.book.level_line_mm
+    return None if line is None else target_reading_mm(line, height_mm)
 
 
 def _from_ground(high_mm: float, units: Units) -> str:

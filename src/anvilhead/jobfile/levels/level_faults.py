@@ -6,8 +6,9 @@ from anvilhead.core.errors import InputError
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.units import Units
 from anvilhead.jobfile.levels.book_solving import truths_of, work_book
-from anvilhead.jobfile.levels.documents import LevelPlan, Levels, PadPlan, SectionPlan, SlabPlan
+from anvilhead.jobfile.levels.documents import LevelPlan, Levels
 from anvilhead.jobfile.levels.level_points import level_points
+from anvilhead.jobfile.levels.parts import PadPlan, SectionPlan, SlabPlan
 from anvilhead.jobfile.placed import Site
 from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.problems import Problem, pointer_to
@@ -105,7 +106,7 @@ def _starts(levels: Levels, site: Site, pointer: str) -> list[Problem]:
     book = work_book(levels, level_points(levels, site), Units.MM)
     found = []
     for i, (setup, one) in enumerate(zip(book.setups, book.book.setups, strict=True)):
-        if setup.shots and one.raw_mm is None:
+        if setup.shots and one.hi_mm is None:
             path = pointer_to(["setups", i, "shots", book.number_of((i, 0)), "at"])
             message = unknown_start(setup.shots[0].spot, i)
             found.append(Problem(pointer=pointer + path, code="unknown-start", message=message))

@@ -1,16 +1,25 @@
-"""Results of levels: the book, what is to be set to height, the ground, slabs, posts and steps."""
+"""Results of levels: the book, instruments, what is to be set to height."""
 
 from enum import StrEnum
 
 from pydantic import Field
 
 from anvilhead.core.levels.doubt import DoubtKind
-from anvilhead.core.levels.earthwork import Rough
 from anvilhead.core.levels.height_target import ThingKind, Way
 from anvilhead.core.levels.instrument_check import CheckKind
 from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.levels.reach import ReachKind
 from anvilhead.core.misreading import Misreading
+from anvilhead.jobfile.levels.built_results import (
+    GroundResult,
+    PadResult,
+    PostResult,
+    SectionResult,
+    SlabResult,
+    SteppedResult,
+    StickView,
+    StraightResult,
+)
 from anvilhead.jobfile.result_parts import Place, Result
 
 
@@ -43,15 +52,16 @@ class SetupResult(Result):
     """A setup.
 
     Attributes:
-        hi_mm: height of the level line, as shared out; null before its first shot. raw_hi_mm: before that.
+        hi_mm: known height and first reading; null before its first shot. level_line_mm: HI and what closing the run
+            adds, which heights and target readings count from.
         start: the point that gave it; how: how this instrument is read.
     """
 
     instrument: LevelInstrument
     device: str | None
     hi_mm: float | None
-    hi_text: str | None
-    raw_hi_mm: float | None
+    level_line_mm: float | None
+    level_line_text: str | None
     correction_mm: float
     start: str | None
     how: str
@@ -163,190 +173,6 @@ class DeviceResult(Result):
     truths: list[TruthResult]
     is_true: bool | None
     correction: str | None
-
-
-class ContourResult(Result):
-    """A line of equal height."""
-
-    height_mm: float
-    text: str
-    points: list[Place]
-    closed: bool
-
-
-class GroundResult(Result):
-    """The ground between its shots; `contours` are empty when the shots hold no area."""
-
-    high: str
-    high_mm: float
-    low: str
-    low_mm: float
-    mean_mm: float
-    mean_text: str
-    fall_mm: float
-    fall_text: str
-    step_mm: float
-    step_text: str
-    contours: list[ContourResult]
-    text: str
-
-
-class EdgeResult(Result):
-    """A height at a place, such as a form's at a corner; `reading_text` with the instrument as it stands."""
-
-    name: str
-    place: Place
-    height_mm: float
-    text: str
-    reading_text: str | None
-
-
-class PadResult(Result):
-    """Cut and fill to a pad; null volumes when its ground was not shot."""
-
-    name: str
-    structure: str
-    outline: list[Place]
-    edges: list[EdgeResult]
-    fall_text: str | None
-    cut_mm3: float | None
-    fill_mm3: float | None
-    loose_mm3: float | None
-    cut_text: str | None
-    fill_text: str | None
-    loose_text: str | None
-    covered_share: float
-    most_cut_mm: float | None
-    most_fill_mm: float | None
-    parted: list[list[Place]]
-    rough: Rough | None
-    text: str
-
-
-class ThicknessResult(Result):
-    """A slab's thickness at a spot."""
-
-    at: str
-    place: Place
-    thick_mm: float
-    text: str
-    thin: bool
-
-
-class SlabResult(Result):
-    """A slab: heights of its forms and rails, and its thickness once its base was shot.
-
-    Attributes:
-        concrete_mm3: with waste: from the thickness measured, else from the one planned.
-        thin_pieces: where it is too thin, to be drawn.
-    """
-
-    name: str
-    structure: str
-    outline: list[Place]
-    edges: list[EdgeResult]
-    rails: list[EdgeResult]
-    fall_text: str | None
-    spots: list[ThicknessResult]
-    least_mm: float | None
-    mean_mm: float | None
-    least_text: str | None
-    mean_text: str | None
-    thin_pieces: list[list[Place]]
-    covered_share: float
-    concrete_mm3: float
-    concrete_text: str
-    base_mm3: float | None
-    base_text: str | None
-    text: str
-
-
-class PostResult(Result):
-    """A post: out of and in the ground, or cut from its seat; null lengths where nothing was shot."""
-
-    name: str
-    at: str
-    out_mm: float | None
-    deep_mm: float | None
-    cut_mm: float | None
-    short_mm: float
-    text: str
-
-
-class StudResult(Result):
-    """A stud over a step."""
-
-    step: str
-    length_mm: float | None
-    stud_mm: float | None
-    text: str
-
-
-class SteppedResult(Result):
-    """A stepped wall."""
-
-    name: str
-    line_mm: float
-    studs: list[StudResult]
-
-
-class StraightResult(Result):
-    """Old concrete against a string: how far each place stands out (above zero) or back."""
-
-    name: str
-    offs: dict[str, float]
-    spread_mm: float
-    within: bool
-    text: str
-
-
-class StickResult(Result):
-    """A layer on the story stick: its drop below the string."""
-
-    name: str
-    height_mm: float
-    drop_mm: float
-    text: str
-
-
-class StickView(Result):
-    """The story stick of a structure: drops from its string, in order down."""
-
-    structure: str
-    string_mm: float
-    string_text: str
-    drops: list[StickResult]
-
-
-class StationResult(Result):
-    """A place along a section."""
-
-    along_mm: float
-    height_mm: float
-
-
-class SectionLine(Result):
-    """Something drawn in a section from station to station; `kind`: string, board, finish, base, pad."""
-
-    kind: str
-    name: str
-    points: list[StationResult]
-    text: str
-
-
-class SectionResult(Result):
-    """A cut through the ground, heights drawn `exaggeration` times larger than lengths."""
-
-    name: str
-    length_mm: float
-    length_text: str
-    start: Place
-    end: Place
-    exaggeration: int
-    low_mm: float
-    high_mm: float
-    ground: list[list[StationResult]]
-    lines: list[SectionLine]
 
 
 class BookState(StrEnum):

@@ -71,7 +71,7 @@ def _standing(book: Book) -> tuple[r.BookState, str, str]:
     if not shots:
         first = next(iter(book.book.benchmarks))
         return r.BookState.EMPTY, "Set up, and shoot the benchmark", f"The first shot stands on {first}; it gives HI."
-    adrift = [i for i, one in enumerate(book.book.setups) if book.setups[i].shots and one.raw_mm is None]
+    adrift = [i for i, one in enumerate(book.book.setups) if book.setups[i].shots and one.hi_mm is None]
     if adrift:
         return r.BookState.DOUBTFUL, f"Setup {adrift[0] + 1} begins nowhere", words.ADRIFT
     torn = [closing for closing in book.closings if closing.check.shared and not closing.fits]
@@ -81,7 +81,7 @@ def _standing(book: Book) -> tuple[r.BookState, str, str]:
         count = len(book.doubts)
         headline = f"{count} readings are in question" if count > 1 else "One reading is in question"
         return r.BookState.DOUBTFUL, headline, _doubt(book, book.doubts[0]).text
-    hi = book.book.hi_mm
+    hi = book.book.level_line_mm
     headline = "Set up, and shoot the benchmark" if hi is None else f"Level line at {text_of(hi, book.units)}"
     last = max(i for i, setup in enumerate(book.setups) if setup.shots)
     closed = [closing for closing in book.closings if closing.check.setup == last]
@@ -110,14 +110,14 @@ def _setup(book: Book, index: int) -> r.SetupResult:
         book.book.setups[index],
         book.rods[index],
     )
-    hi, raw = found.hi_mm, found.raw_mm
+    hi, line = found.hi_mm, found.level_line_mm
     shots = []
     for n, shot in enumerate(setup.shots):
-        if hi is None or raw is None:
+        if hi is None or line is None:
             break
         is_benchmark = not shot.spot.thing and shot.spot.at in book.book.benchmarks
         role = "start" if n == 0 and setup.height_mm is None else "check" if is_benchmark else "shot"
-        height = (raw if role == "check" else hi) - shot.used_mm
+        height = (hi if role == "check" else line) - shot.used_mm
         shots.append(
             r.ShotResult(
                 number=book.number_of((index, n)),
@@ -134,8 +134,8 @@ def _setup(book: Book, index: int) -> r.SetupResult:
         instrument=setup.instrument,
         device=entry.device,
         hi_mm=None if hi is None else tidy(hi),
-        hi_text=None if hi is None else text_of(hi, book.units),
-        raw_hi_mm=None if raw is None else tidy(raw),
+        level_line_mm=None if line is None else tidy(line),
+        level_line_text=None if line is None else text_of(line, book.units),
         correction_mm=tidy(found.correction_mm),
         start=setup.shots[0].spot.at if setup.shots and setup.height_mm is None else None,
         how=words.READ_HOW[setup.instrument],

@@ -3,10 +3,10 @@
 from anvilhead.core.board_height import heights_of
 from anvilhead.core.levels.section_line import exaggeration, section
 from anvilhead.core.point import Point
-from anvilhead.jobfile.levels import level_results as r
+from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book
-from anvilhead.jobfile.levels.documents import SectionPlan
 from anvilhead.jobfile.levels.level_points import level_points
+from anvilhead.jobfile.levels.parts import SectionPlan
 from anvilhead.jobfile.levels.surfaces import finish_of, mesh_of, outline_of, plane_of, shots_on
 from anvilhead.jobfile.placed import Site
 from anvilhead.jobfile.planned import Planned, ground_of, height_rule_of

@@ -7,10 +7,10 @@ from anvilhead.core.levels.plane import Plane, area_of
 from anvilhead.core.levels.slab import SlabThickness, slab_thickness
 from anvilhead.core.point import Point
 from anvilhead.jobfile.lengths import mm_of
-from anvilhead.jobfile.levels import level_results as r
+from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book
-from anvilhead.jobfile.levels.documents import SlabPlan
 from anvilhead.jobfile.levels.level_points import LevelPoints, level_points
+from anvilhead.jobfile.levels.parts import SlabPlan
 from anvilhead.jobfile.levels.surfaces import edge, fall_words, finish_of, mesh_of, outline_of, shots_on
 from anvilhead.jobfile.placed import Site
 from anvilhead.jobfile.writing import place, text_of, tidy

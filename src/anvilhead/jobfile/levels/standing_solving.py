@@ -5,9 +5,9 @@ from anvilhead.core.length_printing import print_difference
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.levels.post import ground_post, post_cut_mm, step_studs, straightness
 from anvilhead.jobfile.lengths import mm_of
-from anvilhead.jobfile.levels import level_results as r
+from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book
-from anvilhead.jobfile.levels.documents import PostPlan, SteppedPlan, StepPlan, StraightPlan
+from anvilhead.jobfile.levels.parts import PostPlan, SteppedPlan, StepPlan, StraightPlan
 from anvilhead.jobfile.placed import Site
 from anvilhead.jobfile.planned import Planned, ground_of, height_rule_of
 from anvilhead.jobfile.writing import text_of, tidy

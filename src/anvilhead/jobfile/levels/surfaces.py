@@ -11,11 +11,11 @@ from anvilhead.core.levels.rod import print_reading
 from anvilhead.core.levels.terrain import GroundShot, Terrain, terrain_of
 from anvilhead.core.point import Point
 from anvilhead.core.units import Units
-from anvilhead.jobfile.levels import level_results as r
+from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book
-from anvilhead.jobfile.levels.documents import Fall, PadPlan, SlabPlan
 from anvilhead.jobfile.levels.height_solving import target_reading_of
 from anvilhead.jobfile.levels.level_points import LevelPoints
+from anvilhead.jobfile.levels.parts import Fall, PadPlan, SlabPlan
 from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.writing import place, text_of, tidy
 

@@ -4508,7 +4508,8 @@ export interface components {
          * @description A setup.
          *
          *     Attributes:
-         *         hi_mm: height of the level line, as shared out; null before its first shot. raw_hi_mm: before that.
+         *         hi_mm: known height and first reading; null before its first shot. level_line_mm: HI and what closing the run
+         *             adds, which heights and target readings count from.
          *         start: the point that gave it; how: how this instrument is read.
          */
         SetupResult: {
@@ -4517,10 +4518,10 @@ export interface components {
             device: string | null;
             /** Hi Mm */
             hi_mm: number | null;
-            /** Hi Text */
-            hi_text: string | null;
-            /** Raw Hi Mm */
-            raw_hi_mm: number | null;
+            /** Level Line Mm */
+            level_line_mm: number | null;
+            /** Level Line Text */
+            level_line_text: string | null;
             /** Correction Mm */
             correction_mm: number;
             /** Start */

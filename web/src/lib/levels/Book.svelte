@@ -60,7 +60,7 @@
 	<details class="border-t border-edge" open={index === (stage.levels?.setups.length ?? 0) - 1}>
 		<summary class="flex min-h-11 cursor-pointer flex-wrap items-center gap-x-3">
 			<b>Setup {index + 1}: {setup.device ?? LEVEL_INSTRUMENTS[setup.instrument]}</b>
-			{#if found?.hi_text}<span>level line <Len text={found.hi_text} /></span>{/if}
+			{#if found?.level_line_text}<span>level line <Len text={found.level_line_text} /></span>{/if}
 			<span class="text-sm text-ink-soft">{setup.who}, {when.format(new Date(setup.taken))}</span>
 		</summary>
 		{#if found && Math.abs(found.correction_mm) > 0.05}

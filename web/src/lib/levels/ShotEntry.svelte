@@ -39,7 +39,7 @@
 	const meaning = $derived(
 		first
 			? { known_mm: points.find((one) => one.label === at)?.height_mm ?? undefined }
-			: { hi_mm: found?.hi_mm ?? undefined }
+			: { hi_mm: found?.level_line_mm ?? undefined }
 	);
 	$effect(() => echo.ask({ units: stage.job.units, rod: setup.rod, text: reading, ...meaning }));
 	const things = $derived([...new Set([...stage.things, ...THINGS])]);

@@ -1,0 +1,119 @@
+"""What was measured, as documents: setups with their shots, and tests of instruments."""
+
+from datetime import datetime
+from typing import Annotated, Any, Self
+
+from pydantic import Field, model_validator
+from pydantic_core import PydanticCustomError
+
+from anvilhead.core.levels.instrument_check import CheckKind
+from anvilhead.core.levels.rod import RodMarks
+from anvilhead.jobfile.hold_plan import PointName
+from anvilhead.jobfile.lengths import (
+    Coordinates,
+    Length,
+    NonNegativeLength,
+    PositiveLength,
+    SignedLength,
+    Sparse,
+    in_units,
+)
+from anvilhead.jobfile.levels.names import InstrumentName, Named, Who
+
+
+class InRodUnits(Sparse):
+    """A document whose `rod` says what a bare number in it means; left out, what the job says."""
+
+    rod: RodMarks | None = None
+
+    @model_validator(mode="wrap")
+    @classmethod
+    def _with_rod_units(cls, data: Any, handler: Any) -> Any:
+        named = data.get("rod") if isinstance(data, dict) else None
+        known = RodMarks(named).units if isinstance(named, str) and named in list(RodMarks) else None
+        with in_units(known):
+            return handler(data)
+
+
+class ShotEntry(Sparse):
+    """One reading.
+
+    Attributes:
+        at: the point; thing: what the rod stands on there, the ground when left out.
+        turned: second reading with a line or spirit level turned end for end.
+        distance: of the sight, or of the span.
+        who, taken: by whom and when, where that differs from the setup; struck: stays in the record, does not count.
+    """
+
+    at: PointName
+    thing: Named | None = Field(default=None, alias="on")
+    reading: SignedLength
+    turned: SignedLength | None = None
+    distance: PositiveLength | None = None
+    who: Who | None = None
+    taken: datetime | None = None
+    struck: bool = False
+
+
+class SetupHead(InRodUnits):
+    """One standing of an instrument, without its shots.
+
+    Attributes:
+        instrument: its kind; device: which one of the crew's.
+        rod: how the rod is marked; rod_length: its length.
+        height: of the level line where that is known: a string at its height above the datum.
+        place: where the instrument stands, for the lengths of its sights.
+        corrected: readings are corrected by the last test of the device.
+        warmer: degrees that water is warmer in one leg of the hose; leg: standing height of that water.
+    """
+
+    instrument: InstrumentName
+    device: Named | None = None
+    rod_length: PositiveLength | None = None
+    height: SignedLength | None = None
+    place: Coordinates | None = None
+    corrected: bool = False
+    warmer: Annotated[float, Field(ge=0, le=60, allow_inf_nan=False)] | None = None
+    leg: PositiveLength | None = None
+    who: Who | None = None
+    taken: datetime | None = None
+
+
+class SetupEntry(SetupHead):
+    """A setup of a job file, with its shots."""
+
+    shots: list[ShotEntry] = Field(default_factory=list, max_length=5000)
+
+
+_READINGS = {CheckKind.TWO_PEG: 4, CheckKind.FOUR_WAYS: 4, CheckKind.TURN_ROUND: 2, CheckKind.ENDS_TOGETHER: 2}
+
+
+class CheckEntry(InRodUnits):
+    """A test of an instrument.
+
+    Attributes:
+        readings: two-peg: on A and B from midway, then on A and B from near A; four-ways: on one mark, turned a
+            quarter each time; turn-round: first and turned; ends-together: of either end.
+        distance: between the pegs, to the mark, or of the span; none for a water level.
+        near: from the instrument to peg A the second time; beyond: it stands beyond A, not between the pegs.
+    """
+
+    device: Named
+    kind: CheckKind
+    readings: Annotated[list[SignedLength], Field(min_length=2, max_length=4)]
+    distance: PositiveLength | None = None
+    near: NonNegativeLength = Length(0.0, 0)
+    beyond: bool = False
+    who: Who | None = None
+    taken: datetime | None = None
+
+    @model_validator(mode="after")
+    def _is_whole(self) -> Self:
+        needed = _READINGS[self.kind]
+        if len(self.readings) != needed:
+            message = f"A test “{self.kind}” takes {needed} readings, not {len(self.readings)}."
+            raise PydanticCustomError("readings-missing", "{message}", {"message": message, "at": "readings"})
+        if self.distance is None and self.kind is not CheckKind.ENDS_TOGETHER:
+            message = f"A test “{self.kind}” needs its “distance”. Add it."
+            raise PydanticCustomError("missing", "{message}", {"message": message, "at": "distance"})
+        return self

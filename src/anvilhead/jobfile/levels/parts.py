@@ -1,0 +1,173 @@
+"""What is built to height, as documents: pads, slabs, posts, stepped walls, old concrete, sections."""
+
+from itertools import pairwise
+from typing import Annotated, Self
+
+from pydantic import Field, model_validator
+from pydantic_core import PydanticCustomError
+
+from anvilhead.jobfile.hold_plan import PointName
+from anvilhead.jobfile.lengths import Coordinates, Length, NonNegativeLength, PositiveLength, SignedLength, Strict
+from anvilhead.jobfile.levels.names import Named, Points, Share
+
+
+class Fall(Strict):
+    """How a surface falls: `rise` in `over`; away from a line of the footprint, or to a drain."""
+
+    rise: NonNegativeLength
+    over: PositiveLength
+    away_from: Annotated[str, Field(min_length=1, max_length=20)] | None = None
+    drain: Coordinates | None = None
+
+    @property
+    def share(self) -> float:
+        """Fall for each unit of length."""
+        return self.rise.mm / self.over.mm
+
+    @model_validator(mode="after")
+    def _goes_one_way(self) -> Self:
+        if (self.away_from is None) == (self.drain is None):
+            message = "Say one: “away_from” a line, or to a “drain”."
+            raise PydanticCustomError("one-way", "{message}", {"message": message, "at": "away_from"})
+        return self
+
+
+class PadPlan(Strict):
+    """Ground to be brought to a pad: cut and fill.
+
+    Attributes:
+        structure: whose outline it has; family: of its lines, the wall face when left out.
+        outline: corners of its own instead, in that structure's plan frame.
+        height: of the pad, along its high edge when it falls; swell: share that dug ground gains.
+        rough: within this of the pad a rake does.
+    """
+
+    name: Named = "pad"
+    structure: Named | None = None
+    family: Named | None = None
+    outline: Annotated[list[Coordinates], Field(min_length=3, max_length=200)] | None = None
+    height: SignedLength
+    fall: Fall | None = None
+    swell: Share = 0.0
+    rough: PositiveLength = Length(25.4, '1"')
+
+
+class RailPlan(Strict):
+    """A screed rail from place to place of the plan."""
+
+    name: Named
+    start: Coordinates = Field(alias="from")
+    end: Coordinates = Field(alias="to")
+
+
+class SlabPlan(Strict):
+    """A slab on its base.
+
+    Attributes:
+        height: finished top, along its high edge when it falls.
+        thickness: planned; least: thinner is too thin, the planned one when left out.
+        base: the thing whose shots are the top of its base; base_thickness, subgrade: the base itself, and the thing
+            whose shots lie under it.
+        waste: share of concrete ordered on top.
+        rails: screed rails; rail_below: how far their tops lie below the finish.
+    """
+
+    name: Named = "slab"
+    structure: Named | None = None
+    family: Named | None = None
+    height: SignedLength
+    fall: Fall | None = None
+    thickness: PositiveLength
+    least: PositiveLength | None = None
+    base: Named = "base"
+    base_thickness: NonNegativeLength | None = None
+    subgrade: Named = "subgrade"
+    waste: Share = 0.05
+    rails: list[RailPlan] = Field(default_factory=list, max_length=60)
+    rail_below: NonNegativeLength = Length(0.0, 0)
+
+
+class PostPlan(Strict):
+    """Posts whose tops stand on one line.
+
+    Attributes:
+        top: height of the string over them.
+        length, least: of posts in the ground: stock length and least embedment; left out, posts stand on seats.
+        seat: the thing whose shots are the seats.
+        at: points.
+    """
+
+    name: Named = "posts"
+    top: SignedLength
+    length: PositiveLength | None = None
+    least: NonNegativeLength = Length(0.0, 0)
+    seat: Named = "seat"
+    at: Points = Field(min_length=1)
+
+
+class StepPlan(Strict):
+    """A step: its height, or the point whose shot is its height; and how long it is."""
+
+    name: Named
+    height: SignedLength | None = None
+    at: PointName | None = None
+    length: PositiveLength | None = None
+
+    @model_validator(mode="after")
+    def _has_a_height(self) -> Self:
+        if (self.height is None) == (self.at is None):
+            message = "Say one: the “height” of the step, or the point “at” which it was shot."
+            raise PydanticCustomError("one-height", "{message}", {"message": message, "at": "height"})
+        return self
+
+
+class SteppedPlan(Strict):
+    """A stepped wall: a level line from the highest plate, and a stud to every step."""
+
+    name: Named = "stepped wall"
+    line: SignedLength
+    plates: list[PositiveLength] = Field(default_factory=list, max_length=10)
+    trim: NonNegativeLength = Length(0.0, 0)
+    steps: list[StepPlan] = Field(min_length=1, max_length=100)
+
+
+class StringGap(Strict):
+    """A gap between string and concrete at a distance along it."""
+
+    name: Named
+    along: NonNegativeLength
+    gap: SignedLength
+
+
+class StraightPlan(Strict):
+    """Old concrete held against a string from end to end; `allowed` either way."""
+
+    name: Named
+    gaps: list[StringGap] = Field(min_length=3, max_length=200)
+    allowed: PositiveLength = Length(25.4 / 4, '1/4"')
+
+    @model_validator(mode="after")
+    def _runs_along(self) -> Self:
+        alongs = [gap.along.mm for gap in self.gaps]
+        if any(one >= other for one, other in pairwise(alongs)):
+            message = "Take the gaps in order along the string, each farther on than the last."
+            raise PydanticCustomError("out-of-order", "{message}", {"message": message, "at": "gaps"})
+        return self
+
+
+class SectionPlan(Strict):
+    """A cut through the ground: along a line of a structure, carried on beyond its ends, or between two places."""
+
+    name: Named
+    structure: Named | None = None
+    line: Annotated[str, Field(min_length=1, max_length=20)] | None = None
+    start: Coordinates | None = Field(default=None, alias="from")
+    end: Coordinates | None = Field(default=None, alias="to")
+
+    @model_validator(mode="after")
+    def _is_a_line(self) -> Self:
+        between = self.start is not None and self.end is not None
+        if between == (self.line is not None) or (self.start is None) != (self.end is None):
+            message = "Say a “line” of the structure, or two places “from” and “to”."
+            raise PydanticCustomError("one-line", "{message}", {"message": message, "at": "line"})
+        return self

@@ -1,0 +1,81 @@
+import { describe, expect, test } from 'vitest';
+import type { Levels } from '$lib/api/types';
+import { fallOf, noFall } from './fall';
+import { contourLabels, spotLabels, spotsOf } from './levelDrawing';
+
+const place = (x_mm: number, y_mm: number) => ({ x_mm, y_mm });
+const target = (at: string, words: string, way: string | null, on_thing = true) => ({
+	name: 'form tops',
+	at,
+	place: place(1000, 0),
+	words,
+	way,
+	on_thing
+});
+const levels = {
+	points: [{ name: 'A', label: 'A' }, { name: 'shed/B', label: 'B' }],
+	result: {
+		doubts: [{ at: 'shed/B' }],
+		points: [
+			{ name: 'A', place: place(0, 0), height_text: '5"' },
+			{ name: 'shed/B', place: place(4000, 0), height_text: '-1\' 0"' },
+			{ name: 'BM', place: place(0, 9000), height_text: null }
+		],
+		targets: [
+			target('A', 'On height (1/16" high)', 'on'),
+			target('shed/B', 'Raise 3/8"', 'raise'),
+			target('C', '3" above the ground', null, false)
+		],
+		ground: { contours: [{ text: '-3"', points: [place(0, 0), place(500, 100), place(900, 0)] }] }
+	}
+} as unknown as Levels;
+const at = (point: { x: number; y: number }) => ({ x: point.x / 10, y: -point.y / 10 });
+
+describe('spots', () => {
+	test('the ground shows every height that has a place, and marks what is doubtful', () => {
+		const spots = spotsOf(levels, '');
+		expect(spots.map((one) => [one.label, one.text, one.doubtful])).toEqual([
+			['A', '5"', false],
+			['B', '-1\' 0"', true]
+		]);
+	});
+
+	test('a thing shows what hands do, shortly, and nothing where only the ground was shot', () => {
+		const spots = spotsOf(levels, 'form tops');
+		expect(spots.map((one) => [one.text, one.way])).toEqual([
+			['On height', 'on'],
+			['Raise 3/8"', 'raise'],
+			['', null]
+		]);
+	});
+
+	test('labels of doubtful spots are placed first, beside their spot', () => {
+		const labels = spotLabels(spotsOf(levels, ''), at, true);
+		expect(labels.map((one) => one.text)).toEqual(['B -1\' 0"', 'A 5"']);
+		expect(labels[0]?.places[0]).toEqual({ x: 400, y: -18 });
+	});
+
+	test('without names an empty text makes no label', () => {
+		expect(spotLabels(spotsOf(levels, 'form tops'), at, false)).toHaveLength(2);
+	});
+});
+
+test('a contour carries its height in its middle first', () => {
+	expect(contourLabels(levels, at)[0]?.places[0]).toEqual({ x: 50, y: -10 });
+});
+
+describe('falls', () => {
+	test('level is no fall', () => {
+		expect(fallOf(noFall())).toBeUndefined();
+	});
+
+	test('away from a line, or to a drain once both its places are typed', () => {
+		const typed = { ...noFall(), rise: ' 1/4" ', over: "1'", line: 'AB' };
+		expect(fallOf(typed)).toEqual({ rise: '1/4"', over: "1'", away_from: 'AB' });
+		expect(fallOf({ ...typed, drain: ["3'", "4'"] })).toEqual({
+			rise: '1/4"',
+			over: "1'",
+			drain: ["3'", "4'"]
+		});
+	});
+});

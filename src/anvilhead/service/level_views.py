@@ -73,7 +73,6 @@ class LevelsView(Result):
     setups: list[LevelSetupView]
     points: list[LevelPointView]
     result: LevelsResult
-    problems: list[Problem]
 
 
 class LevelEcho(Result):

@@ -55,7 +55,6 @@ def levels_view(row: StructureRow, job: JobRow) -> LevelsView:
         setups=[setup_view(setup, units) for setup in job.setups],
         points=_points(book, points, row.name_in_file),
         result=solve_levels(book, site, row.name_in_file),
-        problems=level_problems(levels, site, ""),
     )
 
 

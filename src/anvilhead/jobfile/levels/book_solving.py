@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
-from anvilhead.core.errors import InputError
+from anvilhead.core.errors import GeometryError, InputError
 from anvilhead.core.levels import instrument_check
 from anvilhead.core.levels.closing import Closing, Sights, closings
 from anvilhead.core.levels.doubt import Around, Doubt, doubts
@@ -13,6 +13,7 @@ from anvilhead.core.levels.instrument_check import CheckKind, Truth
 from anvilhead.core.levels.level_book import LevelBook, LevelSetup, LevelShot, Spot, keep_book
 from anvilhead.core.levels.level_instrument import CLASSES, SPANNED, LevelClass, LevelInstrument
 from anvilhead.core.levels.rod import RodMarks, marks_for
+from anvilhead.core.levels.terrain import GroundShot, Terrain, terrain_of
 from anvilhead.core.point import Point
 from anvilhead.core.units import Units
 from anvilhead.jobfile.lengths import Length, mm_of
@@ -61,6 +62,16 @@ class Book:
         around = Around(lengths, [rod.units for rod in self.rods], self.points.places, tops)
         return doubts(self.book, self.setups, self.sights, around)
 
+    @cached_property
+    def ground_mesh(self) -> Terrain | None:
+        """The ground between its shots, in the frame of `points`; None when they hold no area."""
+        return mesh_of(self.shots_on(self.points))
+
+    def shots_on(self, points: LevelPoints, thing: str = "") -> list[GroundShot]:
+        """Shots on the ground, or on a thing, that have a place."""
+        places = points.places
+        return [GroundShot(name, places[name], mm) for name, mm in self.heights_on(thing).items() if name in places]
+
     def entry_of(self, place: tuple[int, int]) -> ShotEntry:
         """The document of a shot that counts."""
         return self.levels.setups[place[0]].shots[self.number_of(place)]
@@ -81,6 +92,14 @@ class Book:
     def heights_on(self, thing: str = "") -> dict[str, float]:
         """Heights of the ground, or of a thing, by point."""
         return {spot.at: one.height_mm for spot, one in self.book.found.items() if spot.thing == thing}
+
+
+def mesh_of(shots: Sequence[GroundShot]) -> Terrain | None:
+    """The surface between shots; None when they hold no area."""
+    try:
+        return terrain_of(shots)
+    except GeometryError:
+        return None
 
 
 def kind_of(target: TargetPlan) -> ThingKind:

@@ -9,25 +9,27 @@ from anvilhead.core.point import Point
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book
-from anvilhead.jobfile.levels.level_points import LevelPoints, level_points
+from anvilhead.jobfile.levels.frames import Frames
 from anvilhead.jobfile.levels.parts import PadPlan
-from anvilhead.jobfile.levels.surfaces import edge, fall_words, mesh_of, outline_of, plane_of, shots_on
-from anvilhead.jobfile.placed import Site
+from anvilhead.jobfile.levels.surfaces import edge, fall_words, outline_of, plane_of
 from anvilhead.jobfile.writing import place, text_of, tidy
+
+MOST_LINES = 200
+"""More contours than this are a slip of the keys."""
 
 LEAST_COVERED = 0.98
 """Less of a pad between shots is told: volumes then speak for a part of it."""
 
 
-def solve_ground(book: Book, points: LevelPoints) -> r.GroundResult | None:
-    """What the ground shots say; None without two of them."""
-    shots = shots_on(book, points)
+def solve_ground(frames: Frames, frame: str | None) -> r.GroundResult | None:
+    """What the ground shots say, drawn in the plan frame of a structure; None without two of them."""
+    book, shots = frames.book, frames.shots(frame)
     if len(shots) < 2:
         return None
     high, low = max(shots, key=lambda s: s.height_mm), min(shots, key=lambda s: s.height_mm)
     mean = sum(shot.height_mm for shot in shots) / len(shots)
-    step = mm_of(book.levels.contour_step) or usual_step_mm(low.height_mm, high.height_mm, book.units)
-    mesh = mesh_of(shots)
+    step = _step_mm(book, high.height_mm - low.height_mm)
+    mesh = frames.mesh(frame)
     fall = high.height_mm - low.height_mm
     return r.GroundResult(
         high=high.name,
@@ -54,17 +56,23 @@ def solve_ground(book: Book, points: LevelPoints) -> r.GroundResult | None:
     )
 
 
-def solve_pads(book: Book, site: Site) -> list[r.PadResult]:
+def _step_mm(book: Book, fall_mm: float) -> float:
+    """Step between contours as asked for, unless that is more lines than can be drawn; else a usual one."""
+    asked = mm_of(book.levels.contour_step)
+    return asked if asked and fall_mm / asked <= MOST_LINES else usual_step_mm(0.0, fall_mm, book.units)
+
+
+def solve_pads(frames: Frames) -> list[r.PadResult]:
     """Cut and fill of every pad."""
-    return [_pad(book, site, pad, pad.structure or book.points.on or "") for pad in book.levels.pads]
+    return [_pad(frames, pad, pad.structure or frames.book.points.on or "") for pad in frames.book.levels.pads]
 
 
-def _pad(book: Book, site: Site, pad: PadPlan, structure: str) -> r.PadResult:
-    planned = site.planned[structure]
+def _pad(frames: Frames, pad: PadPlan, structure: str) -> r.PadResult:
+    book, planned = frames.book, frames.site.planned[structure]
     outline = outline_of(planned, pad)
     corners = list(outline.values())
     surface = plane_of(planned, corners, pad.height.mm, pad.fall)
-    mesh = mesh_of(shots_on(book, level_points(book.levels, site, structure)))
+    mesh = frames.mesh(structure)
     head = r.PadResult(
         name=pad.name,
         structure=structure,

@@ -12,9 +12,10 @@ from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import level_results as r
 from anvilhead.jobfile.levels.book_solving import Book
 from anvilhead.jobfile.levels.documents import Device
+from anvilhead.jobfile.levels.frames import Frames
 from anvilhead.jobfile.levels.ground_solving import solve_ground, solve_pads
 from anvilhead.jobfile.levels.height_solving import solve_targets
-from anvilhead.jobfile.levels.level_points import LevelPoints, level_points
+from anvilhead.jobfile.levels.level_points import LevelPoints
 from anvilhead.jobfile.levels.section_solving import solve_sections
 from anvilhead.jobfile.levels.slab_solving import solve_slabs
 from anvilhead.jobfile.levels.standing_solving import solve_posts, solve_stepped, solve_sticks, solve_straight
@@ -33,7 +34,9 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         site: the job's structures.
         frame: structure whose plan frame places are given in; the book's own when left out.
     """
-    points = level_points(book.levels, site, frame) if frame else book.points
+    frames = Frames(book, site)
+    frame = frame or book.points.on
+    points = frames.points(frame)
     heights = {**book.book.benchmarks, **book.heights_on()}
     things: dict[str, dict[str, float]] = {}
     for spot, found in book.book.found.items():
@@ -54,13 +57,13 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         doubts=[_doubt(book, doubt) for doubt in book.doubts],
         devices=[_device(book, device) for device in book.levels.devices],
         targets=solve_targets(book, points),
-        ground=solve_ground(book, points),
-        pads=solve_pads(book, site),
-        slabs=solve_slabs(book, site),
+        ground=solve_ground(frames, frame),
+        pads=solve_pads(frames),
+        slabs=solve_slabs(frames),
         posts=solve_posts(book),
         stepped=solve_stepped(book),
         straight=solve_straight(book),
-        sections=solve_sections(book, site),
+        sections=solve_sections(frames),
         sticks=solve_sticks(book, site),
     )
 

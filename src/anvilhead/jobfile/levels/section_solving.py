@@ -5,10 +5,9 @@ from anvilhead.core.levels.section_line import exaggeration, section
 from anvilhead.core.point import Point
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book
-from anvilhead.jobfile.levels.level_points import level_points
+from anvilhead.jobfile.levels.frames import Frames
 from anvilhead.jobfile.levels.parts import SectionPlan
-from anvilhead.jobfile.levels.surfaces import finish_of, mesh_of, outline_of, plane_of, shots_on
-from anvilhead.jobfile.placed import Site
+from anvilhead.jobfile.levels.surfaces import finish_of, outline_of, plane_of
 from anvilhead.jobfile.planned import Planned, ground_of, height_rule_of
 from anvilhead.jobfile.writing import place, text_of, tidy
 
@@ -18,15 +17,16 @@ SAMPLES = 24
 """Places at which a layer is drawn along a section."""
 
 
-def solve_sections(book: Book, site: Site) -> list[r.SectionResult]:
+def solve_sections(frames: Frames) -> list[r.SectionResult]:
     """Every section that is asked for."""
-    return [_section(book, site, plan, plan.structure or book.points.on or "") for plan in book.levels.sections]
+    book = frames.book
+    return [_section(frames, plan, plan.structure or book.points.on or "") for plan in book.levels.sections]
 
 
-def _section(book: Book, site: Site, plan: SectionPlan, structure: str) -> r.SectionResult:
-    planned = site.planned[structure]
+def _section(frames: Frames, plan: SectionPlan, structure: str) -> r.SectionResult:
+    book, planned = frames.book, frames.site.planned[structure]
     start, end = _ends(planned, plan)
-    mesh = mesh_of(shots_on(book, level_points(book.levels, site, structure)))
+    mesh = frames.mesh(structure)
     ground = section(mesh, start, end) if mesh else []
     lines = [*_strings(book, planned, start, end, plan.line), *_layers(book, planned, structure, start, end)]
     length = start.distance_to(end)

@@ -5,34 +5,33 @@ from anvilhead.core.levels.earthwork import earthwork
 from anvilhead.core.levels.finish import Finish
 from anvilhead.core.levels.plane import Plane, area_of
 from anvilhead.core.levels.slab import SlabThickness, slab_thickness
+from anvilhead.core.levels.terrain import Terrain
 from anvilhead.core.point import Point
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book
-from anvilhead.jobfile.levels.level_points import LevelPoints, level_points
+from anvilhead.jobfile.levels.frames import Frames
 from anvilhead.jobfile.levels.parts import SlabPlan
-from anvilhead.jobfile.levels.surfaces import edge, fall_words, finish_of, mesh_of, outline_of, shots_on
-from anvilhead.jobfile.placed import Site
+from anvilhead.jobfile.levels.surfaces import edge, fall_words, finish_of, outline_of
 from anvilhead.jobfile.writing import place, text_of, tidy
 
 
-def solve_slabs(book: Book, site: Site) -> list[r.SlabResult]:
+def solve_slabs(frames: Frames) -> list[r.SlabResult]:
     """Every slab."""
-    return [_slab(book, site, slab, slab.structure or book.points.on or "") for slab in book.levels.slabs]
+    return [_slab(frames, slab, slab.structure or frames.book.points.on or "") for slab in frames.book.levels.slabs]
 
 
-def _slab(book: Book, site: Site, slab: SlabPlan, structure: str) -> r.SlabResult:
-    planned = site.planned[structure]
+def _slab(frames: Frames, slab: SlabPlan, structure: str) -> r.SlabResult:
+    book, planned = frames.book, frames.site.planned[structure]
     outline = outline_of(planned, slab)
     corners = list(outline.values())
     finish = finish_of(planned, corners, slab)
-    points = level_points(book.levels, site, structure)
-    base = shots_on(book, points, slab.base)
+    points, base = frames.points(structure), frames.shots(structure, slab.base)
     least = mm_of(slab.least) or slab.thickness.mm
-    measured = slab_thickness(base, mesh_of(base), finish, corners, least) if base else None
+    measured = slab_thickness(base, frames.mesh(structure, slab.base), finish, corners, least) if base else None
     planned_mm3 = slab.thickness.mm * abs(area_of(corners))
     concrete = (measured.volume_mm3 if measured else planned_mm3) * (1 + slab.waste)
-    under = _base_mm3(book, points, slab, corners, finish)
+    under = _base_mm3(frames.mesh(structure, slab.subgrade), slab, corners, finish)
     return r.SlabResult(
         name=slab.name,
         structure=structure,
@@ -86,15 +85,14 @@ def _rails(book: Book, slab: SlabPlan, finish: Finish) -> list[r.EdgeResult]:
     return out
 
 
-def _base_mm3(book: Book, points: LevelPoints, slab: SlabPlan, outline: list[Point], finish: Finish) -> float | None:
+def _base_mm3(under: Terrain | None, slab: SlabPlan, outline: list[Point], finish: Finish) -> float | None:
     """Base between its top and the subgrade: as shot under it, else by its planned thickness."""
     if slab.base_thickness is None:
         return None
     area = abs(area_of(outline))
-    mesh = mesh_of(shots_on(book, points, slab.subgrade))
-    if mesh is None or not isinstance(finish, Plane):
+    if under is None or not isinstance(finish, Plane):
         return area * slab.base_thickness.mm
-    work = earthwork(mesh, outline, finish - Plane(slab.thickness.mm))
+    work = earthwork(under, outline, finish - Plane(slab.thickness.mm))
     if work.covered_mm2 <= 0:
         return area * slab.base_thickness.mm
     return (work.fill_mm3 - work.cut_mm3) / work.covered_mm2 * area

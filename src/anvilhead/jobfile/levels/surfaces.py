@@ -2,19 +2,16 @@
 
 from collections.abc import Sequence
 
-from anvilhead.core.errors import GeometryError
 from anvilhead.core.length_printing import print_difference
 from anvilhead.core.levels.finish import DrainFinish, Finish, drain_below, falling_finish
 from anvilhead.core.levels.level_words import slope_text
 from anvilhead.core.levels.plane import Plane
 from anvilhead.core.levels.rod import print_reading
-from anvilhead.core.levels.terrain import GroundShot, Terrain, terrain_of
 from anvilhead.core.point import Point
 from anvilhead.core.units import Units
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book
 from anvilhead.jobfile.levels.height_solving import target_reading_of
-from anvilhead.jobfile.levels.level_points import LevelPoints
 from anvilhead.jobfile.levels.parts import Fall, PadPlan, SlabPlan
 from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.writing import place, text_of, tidy
@@ -57,20 +54,6 @@ def edge(book: Book, name: str, at: Point, height_mm: float) -> r.EdgeResult:
         text=text_of(height_mm, book.units),
         reading_text=None if reading is None else print_reading(reading, book.rods[-1]),
     )
-
-
-def shots_on(book: Book, points: LevelPoints, thing: str = "") -> list[GroundShot]:
-    """Shots on the ground, or on a thing, that have a place."""
-    heights = book.heights_on(thing)
-    return [GroundShot(name, points.places[name], mm) for name, mm in heights.items() if name in points.places]
-
-
-def mesh_of(shots: Sequence[GroundShot]) -> Terrain | None:
-    """The surface between shots; None when they hold no area."""
-    try:
-        return terrain_of(shots)
-    except GeometryError:
-        return None
 
 
 def fall_words(fall: Fall | None, finish: Finish | Plane, units: Units) -> str | None:

@@ -2701,8 +2701,6 @@ export interface components {
             /** Points */
             points: components["schemas"]["LevelPointView"][];
             result: components["schemas"]["LevelsResult"];
-            /** Problems */
-            problems: components["schemas"]["Problem"][];
         };
         /**
          * LoadResult

@@ -1,19 +1,16 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { ApiError, type Schemas } from '$lib/api/client';
-	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import Benchmarks from './Benchmarks.svelte';
-	import ShotRows from './ShotRows.svelte';
+	import BookSetup from './BookSetup.svelte';
 	import type { LevelsStage } from './stage.svelte';
-	import { LEVEL_INSTRUMENTS } from './words';
 
 	interface Props {
 		stage: LevelsStage;
 	}
 	let { stage }: Props = $props();
 
-	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'short', timeStyle: 'short' });
 	const base = $derived(`/api/structures/${stage.structure.id}/levels`);
 	let paper = $state<'a4' | 'letter'>(
 		untrack(() => (stage.job.units === 'ft-in' ? 'letter' : 'a4'))
@@ -56,21 +53,7 @@
 	</article>
 {/each}
 {#each stage.levels?.setups ?? [] as setup, index (setup.id)}
-	{@const found = stage.result?.setups[index]}
-	<details class="border-t border-edge" open={index === (stage.levels?.setups.length ?? 0) - 1}>
-		<summary class="flex min-h-11 cursor-pointer flex-wrap items-center gap-x-3">
-			<b>Setup {index + 1}: {setup.device ?? LEVEL_INSTRUMENTS[setup.instrument]}</b>
-			{#if found?.level_line_text}<span>level line <Len text={found.level_line_text} /></span>{/if}
-			<span class="text-sm text-ink-soft">{setup.who}, {when.format(new Date(setup.taken))}</span>
-		</summary>
-		{#if found && Math.abs(found.correction_mm) > 0.05}
-			<p class="text-sm text-ink-soft">
-				Closing the run moved it by <span class="numbers">{found.correction_mm.toFixed(1)} mm</span
-				>.
-			</p>
-		{/if}
-		<ShotRows {stage} {setup} {found} {index} />
-	</details>
+	<BookSetup {stage} {setup} {index} last={index === (stage.levels?.setups.length ?? 0) - 1} />
 {/each}
 <Benchmarks {stage} />
 <h2 class="mt-4 text-lg font-bold">On paper and in files</h2>

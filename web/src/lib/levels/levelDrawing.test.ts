@@ -13,7 +13,10 @@ const target = (at: string, words: string, way: string | null, on_thing = true) 
 	on_thing
 });
 const levels = {
-	points: [{ name: 'A', label: 'A' }, { name: 'shed/B', label: 'B' }],
+	points: [
+		{ name: 'A', label: 'A' },
+		{ name: 'shed/B', label: 'B' }
+	],
 	result: {
 		doubts: [{ at: 'shed/B' }],
 		points: [

@@ -16,7 +16,8 @@ export interface Spot {
 
 /** Every point that was shot, with its height; or every point of a thing, with what hands do there. */
 export function spotsOf(levels: Levels, thing: string): Spot[] {
-	const label = (name: string) => levels.points.find((one) => one.name === name)?.label ?? name;
+	const labels = Object.fromEntries(levels.points.map((one) => [one.name, one.label]));
+	const label = (name: string) => labels[name] ?? name;
 	const doubtful = new Set(levels.result.doubts.map((one) => one.at));
 	if (thing) {
 		return levels.result.targets.flatMap((one) =>
@@ -53,9 +54,14 @@ export function spotsOf(levels: Levels, thing: string): Spot[] {
 /** “On height (1/16" high)” is “On height” on a drawing. */
 const shortly = (words: string): string => words.replace(/ \(.*\)$/, '');
 
-/** Names and texts beside their spots, the names of doubtful ones first. */
+/** More texts than this would lie over each other, and take long to part. */
+const MOST_LABELS = 150;
+
+/** Names and texts beside their spots, those of doubtful ones first; of very many spots some. */
 export function spotLabels(spots: Spot[], at: ToScreen, names: boolean): Label[] {
-	const sorted = spots.toSorted((one, other) => Number(other.doubtful) - Number(one.doubtful));
+	const every = Math.ceil(spots.length / MOST_LABELS);
+	const shown = spots.filter((spot, index) => spot.doubtful || index % every === 0);
+	const sorted = shown.toSorted((one, other) => Number(other.doubtful) - Number(one.doubtful));
 	return sorted.flatMap((spot) => {
 		const here = at(xy(spot.place));
 		const both = names ? `${spot.label} ${spot.text}`.trim() : spot.text;

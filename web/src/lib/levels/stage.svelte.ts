@@ -25,6 +25,9 @@ export class LevelsStage {
 	/** Section that is drawn in place of the plan; empty for the plan. */
 	section = $state('');
 	shouting = $state(false);
+	readonly #labels = $derived(
+		Object.fromEntries((this.levels?.points ?? []).map((one) => [one.name, one.label]))
+	);
 	readonly #here: Here;
 	#drafts = $state<Record<string, string>>({});
 
@@ -63,12 +66,12 @@ export class LevelsStage {
 
 	/** Every thing at every point of this structure. */
 	get standings() {
-		return this.result?.targets ?? [];
+		return (this.result?.targets ?? []).filter((one) => !this.label(one.at).includes('/'));
 	}
 
 	/** How a point of the book reads beside this structure. */
 	label(name: string): string {
-		return this.levels?.points.find((one) => one.name === name)?.label ?? name;
+		return this.#labels[name] ?? name;
 	}
 
 	/** What a typed name is called in the book: this structure's own points may be typed bare. */

@@ -95,92 +95,100 @@ def closings(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, unit
         sights: how good each sight is.
         units: of each setup's rod, for slips of digits.
     """
-    out = []
-    for check in book.checks:
-        steps = _steps(book, setups, check)
-        allowed = math.hypot(*(sights.step_mm(setups[s].instrument, back, fore) for s, back, fore in steps))
-        places = [place for _, back, fore in steps for place in (back, fore) if place]
-        assumed = any(place not in sights.distance_mm and sights.classes[place[0]].per_mm for place in places)
+    judge = _Judge(book, setups, sights, units)
+    return [judge.closing(check) for check in book.checks]
+
+
+@dataclass(frozen=True)
+class _Step:
+    """One setup of a run: its backsight, None where its height was known otherwise, and the shot that carries on."""
+
+    setup: int
+    back: Place | None
+    fore: Place
+
+    @property
+    def readings(self) -> list[tuple[Place, float]]:
+        """Its readings, each with what a millimetre more on it adds to what the run comes out at."""
+        return [*([(self.back, 1.0)] if self.back else []), (self.fore, -1.0)]
+
+
+@dataclass(frozen=True)
+class _Judge:
+    """A book, and what its checks are judged by."""
+
+    book: LevelBook
+    setups: Sequence[LevelSetup]
+    sights: Sights
+    units: Sequence[Units]
+
+    def closing(self, check: Check) -> Closing:
+        steps = self._steps(check)
+        allowed = math.hypot(*(self._step_mm(step.setup, step.back, step.fore) for step in steps))
+        places = [place for step in steps for place, _ in step.readings]
+        assumed = any(place not in self.sights.distance_mm and self.sights.classes[place[0]].per_mm for place in places)
         closing = Closing(check, allowed, assumed, ())
-        if not closing.fits:
-            closing = replace(closing, suspects=tuple(_suspects(book, setups, sights, units, closing, steps)))
-        out.append(closing)
-    return out
+        return closing if closing.fits else replace(closing, suspects=tuple(self._suspects(closing, steps)))
 
-
-def _steps(book: LevelBook, setups: Sequence[LevelSetup], check: Check) -> list[tuple[int, Place | None, Place]]:
-    """Each setup of a run with its backsight and the shot that carries on."""
-    fores = [start for setup in check.run[1:] if (start := book.setups[setup].start)] + [(check.setup, check.shot)]
-    return [
-        (setup, None if setups[setup].height_mm is not None else (setup, 0), fore)
-        for setup, fore in zip(check.run, fores, strict=True)
-    ]
-
-
-def _suspects(
-    book: LevelBook,
-    setups: Sequence[LevelSetup],
-    sights: Sights,
-    units: Sequence[Units],
-    closing: Closing,
-    steps: Sequence[tuple[int, Place | None, Place]],
-) -> list[LevelSuspect]:
-    """Readings of the run whose named slip would make it close; those that other shots point at first."""
-    off = closing.check.misclosure_mm
-    found: dict[Place, LevelSuspect] = {}
-    for setup, back, fore in steps:
-        for place, sign in ((back, 1.0), (fore, -1.0)):
-            if place is None:
-                continue
-            shot = setups[place[0]].shots[place[1]]
-            for slip, correction in misreadings(shot.used_mm, shot.typed, units[setup]):
-                if abs(off + sign * correction) <= closing.allowed_mm:
-                    found.setdefault(place, LevelSuspect(place, slip, correction, certain=False))
-    before = _torn(book, setups, sights)
-    if not before:
-        return sorted(found.values(), key=lambda one: list(Misreading).index(one.slip or Misreading.FOOT))[
-            :MOST_SUSPECTS
+    def _steps(self, check: Check) -> list[_Step]:
+        fores = [start for setup in check.run[1:] if (start := self.book.setups[setup].start)]
+        fores.append((check.setup, check.shot))
+        return [
+            _Step(setup, None if self.setups[setup].height_mm is not None else (setup, 0), fore)
+            for setup, fore in zip(check.run, fores, strict=True)
         ]
-    candidates = list(found.values()) or [
-        LevelSuspect(place, None, -off if place == back else off, certain=False)
-        for _, back, fore in steps
-        for place in (back, fore)
-        if place
-    ]
-    mended = [one for one in candidates if len(_torn_with(book, setups, sights, one)) < len(before)]
-    spots = {setups[one.place[0]].shots[one.place[1]].spot for one in mended}
-    if len(spots) == 1:  # one turning point, as read from either side of it
-        return [replace(one, certain=True) for one in mended]
-    return (mended or list(found.values()))[:MOST_SUSPECTS]
 
+    def _step_mm(self, setup: int, back: Place | None, fore: Place) -> float:
+        return self.sights.step_mm(self.setups[setup].instrument, back, fore)
 
-def _torn(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights) -> list[Place]:
-    """Spots shot again whose two raw heights differ by more than the way between them allows."""
-    out = []
-    for again in book.again:
-        (one, _), (other, _) = again.first, again.second
-        if one == other or again.spot.thing:  # a thing set to height is moved on purpose
-            continue
-        before, after = book.setups[one], book.setups[other]
-        raw = again.higher_mm - after.correction_mm + before.correction_mm
-        allowed = math.hypot(
-            *(
-                sights.step_mm(setups[place[0]].instrument, (place[0], 0), place)
-                for place in (again.first, again.second)
-            )
-        )
-        if abs(raw) > allowed * max(1, other - one) ** 0.5:
-            out.append(again.second)
-    return out
+    def _suspects(self, closing: Closing, steps: Sequence[_Step]) -> list[LevelSuspect]:
+        """Readings of the run that may have slipped; where other shots point at one turning point, those alone."""
+        named = self._named(closing, steps)
+        torn = self._torn(self.book)
+        if not torn:
+            return named[:MOST_SUSPECTS]
+        off = closing.check.misclosure_mm
+        anywhere = [
+            LevelSuspect(place, None, -sign * off, certain=False) for step in steps for place, sign in step.readings
+        ]
+        mended = [one for one in named or anywhere if self._torn_with(one) < torn]
+        spots = {self.setups[one.place[0]].shots[one.place[1]].spot for one in mended}
+        if len(spots) == 1:  # one turning point, as read from either side of it
+            return [replace(one, certain=True) for one in mended]
+        return (mended or named)[:MOST_SUSPECTS]
 
+    def _named(self, closing: Closing, steps: Sequence[_Step]) -> list[LevelSuspect]:
+        """Readings whose named slip would make the run close, likeliest first."""
+        found: dict[Place, LevelSuspect] = {}
+        order = list(Misreading)
+        for step in steps:
+            for place, sign in step.readings:
+                shot = self.setups[place[0]].shots[place[1]]
+                for slip, correction in misreadings(shot.used_mm, shot.typed, self.units[step.setup]):
+                    if abs(closing.check.misclosure_mm + sign * correction) <= closing.allowed_mm:
+                        found.setdefault(place, LevelSuspect(place, slip, correction, certain=False))
+        return sorted(found.values(), key=lambda one: order.index(one.slip or order[-1]))
 
-def _torn_with(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, suspect: LevelSuspect) -> list[Place]:
-    """The same, once a suspect's reading is put right."""
-    setup, number = suspect.place
-    shots: list[LevelShot] = list(setups[setup].shots)
-    shot = shots[number]
-    turned = None if shot.turned_mm is None else shot.turned_mm + suspect.correction_mm
-    shots[number] = replace(shot, reading_mm=shot.reading_mm + suspect.correction_mm, turned_mm=turned)
-    righted = [*setups]
-    righted[setup] = replace(setups[setup], shots=tuple(shots))
-    return _torn(keep_book(book.benchmarks, righted), righted, sights)
+    def _torn(self, book: LevelBook) -> int:
+        """How many spots were shot again at a height (raw) that the way between the two shots does not allow."""
+        count = 0
+        for again in book.again:
+            (one, _), (other, _) = again.first, again.second
+            if one == other or again.spot.thing:  # a thing set to height is moved on purpose
+                continue
+            raw = again.higher_mm - book.setups[other].correction_mm + book.setups[one].correction_mm
+            ends = (again.first, again.second)
+            allowed = math.hypot(*(self._step_mm(place[0], (place[0], 0), place) for place in ends))
+            count += abs(raw) > allowed * max(1, other - one) ** 0.5
+        return count
+
+    def _torn_with(self, suspect: LevelSuspect) -> int:
+        """The same, once a suspect's reading is put right."""
+        setup, number = suspect.place
+        shots: list[LevelShot] = list(self.setups[setup].shots)
+        shot = shots[number]
+        turned = None if shot.turned_mm is None else shot.turned_mm + suspect.correction_mm
+        shots[number] = replace(shot, reading_mm=shot.reading_mm + suspect.correction_mm, turned_mm=turned)
+        righted = [*self.setups]
+        righted[setup] = replace(self.setups[setup], shots=tuple(shots))
+        return self._torn(keep_book(self.book.benchmarks, righted))

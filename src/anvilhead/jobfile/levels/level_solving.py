@@ -107,21 +107,32 @@ def _points(book: Book, points: LevelPoints) -> list[r.PointResult]:
 
 
 def _setup(book: Book, index: int) -> r.SetupResult:
-    entry, setup, found, rod = (
-        book.levels.setups[index],
-        book.setups[index],
-        book.book.setups[index],
-        book.rods[index],
-    )
+    entry, setup, found = book.levels.setups[index], book.setups[index], book.book.setups[index]
     hi, line = found.hi_mm, found.level_line_mm
-    shots = []
+    return r.SetupResult(
+        instrument=setup.instrument,
+        device=entry.device,
+        hi_mm=None if hi is None else tidy(hi),
+        level_line_mm=None if line is None else tidy(line),
+        level_line_text=None if line is None else text_of(line, book.units),
+        correction_mm=tidy(found.correction_mm),
+        start=setup.shots[0].spot.at if setup.shots and setup.height_mm is None else None,
+        how=words.READ_HOW[setup.instrument],
+        rod=book.rods[index],
+        reaches=_reaches(book, index),
+        shots=[] if hi is None or line is None else _shots(book, index, hi, line),
+    )
+
+
+def _shots(book: Book, index: int, hi_mm: float, line_mm: float) -> list[r.ShotResult]:
+    """Shots of a setup: heights as shared out, checks as they came out."""
+    setup, rod = book.setups[index], book.rods[index]
+    out = []
     for n, shot in enumerate(setup.shots):
-        if hi is None or line is None:
-            break
         is_benchmark = not shot.spot.thing and shot.spot.at in book.book.benchmarks
         role = "start" if n == 0 and setup.height_mm is None else "check" if is_benchmark else "shot"
-        height = (hi if role == "check" else line) - shot.used_mm
-        shots.append(
+        height = (hi_mm if role == "check" else line_mm) - shot.used_mm
+        out.append(
             r.ShotResult(
                 number=book.number_of((index, n)),
                 at=shot.spot.at,
@@ -133,19 +144,7 @@ def _setup(book: Book, index: int) -> r.SetupResult:
                 height_text=text_of(height, book.units),
             )
         )
-    return r.SetupResult(
-        instrument=setup.instrument,
-        device=entry.device,
-        hi_mm=None if hi is None else tidy(hi),
-        level_line_mm=None if line is None else tidy(line),
-        level_line_text=None if line is None else text_of(line, book.units),
-        correction_mm=tidy(found.correction_mm),
-        start=setup.shots[0].spot.at if setup.shots and setup.height_mm is None else None,
-        how=words.READ_HOW[setup.instrument],
-        rod=rod,
-        reaches=_reaches(book, index),
-        shots=shots,
-    )
+    return out
 
 
 def _reaches(book: Book, index: int) -> list[r.ReachResult]:

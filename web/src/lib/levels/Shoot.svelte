@@ -5,7 +5,7 @@
 	import ShotEntry from './ShotEntry.svelte';
 	import ShotRows from './ShotRows.svelte';
 	import type { LevelsStage } from './stage.svelte';
-	import { LEVEL_INSTRUMENTS } from './words';
+	import { CARRIED, LEVEL_INSTRUMENTS } from './words';
 
 	interface Props {
 		stage: LevelsStage;
@@ -16,6 +16,24 @@
 	const index = $derived((stage.levels?.setups.length ?? 0) - 1);
 	const found = $derived(stage.result?.setups[index]);
 	let moving = $state(false);
+	let trouble = $state('');
+	/** A hose or a string has two ends: once both are read it is carried on from the far one. */
+	const onFrom = $derived.by(() => {
+		const read = setup?.shots.filter((one) => !one.struck) ?? [];
+		const carried = setup && CARRIED.includes(setup.instrument) && read.length > 1;
+		return carried ? stage.label(read.at(-1)?.at ?? '') : '';
+	});
+
+	async function walkOn() {
+		if (!setup) return;
+		trouble = await stage.beginSetup({
+			instrument: setup.instrument,
+			rod: setup.rod,
+			corrected: setup.corrected,
+			...(setup.device ? { device: setup.device } : {}),
+			...(setup.rod_length ? { rod_length: setup.rod_length.written } : {})
+		});
+	}
 </script>
 
 {#if setup && found && !moving}
@@ -31,6 +49,11 @@
 	{#each found.reaches as reach (reach.text)}
 		<p class="caution my-1 font-semibold"><Words text={reach.text} /></p>
 	{/each}
+	{#if onFrom}
+		<button class="board-button no-print my-1 w-full" onclick={walkOn}>Walk on from {onFrom}</button
+		>
+	{/if}
+	{#if trouble}<p role="alert" class="font-semibold text-string">{trouble}</p>{/if}
 	<div class="no-print my-2 border-y-2 border-edge py-2"><ShotEntry {stage} {setup} /></div>
 	{#if setup.shots.length}<ShotRows {stage} {setup} {found} {index} newestFirst />{/if}
 {:else}

@@ -5,7 +5,7 @@
 	import { outbox } from '$lib/outbox/outbox.svelte';
 	import { ReadingEcho } from './readingEcho.svelte';
 	import type { LevelsStage } from './stage.svelte';
-	import { THINGS, TURNED, unitsOf } from './words';
+	import { CARRIED, THINGS, TURNED, unitsOf } from './words';
 
 	interface Props {
 		stage: LevelsStage;
@@ -20,8 +20,14 @@
 	const shot = $derived(setup.shots.filter((one) => !one.struck));
 	/** The first shot of a setup is on a point whose height is known. */
 	const first = $derived(shot.length === 0 && setup.instrument !== 'string');
+	/** The last point of the setup before, when the height is carried on from it. */
+	const carriedFrom = $derived.by(() => {
+		const last = stage.levels?.setups.at(-2)?.shots.findLast((one) => !one.struck);
+		const point = points.find((one) => one.name === last?.at);
+		return point && (CARRIED.includes(setup.instrument) || !point.place) ? point.label : '';
+	});
 	const suggested = $derived.by(() => {
-		if (first) return points[0]?.label ?? '';
+		if (first) return carriedFrom || (points[0]?.label ?? '');
 		const done = new Set(shot.filter((one) => !one.thing).map((one) => one.at));
 		const last = points.findIndex((one) => one.name === shot.at(-1)?.at);
 		const ahead = [...points.slice(last + 1), ...points.slice(0, last + 1)];

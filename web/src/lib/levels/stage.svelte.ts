@@ -28,6 +28,8 @@ export class LevelsStage {
 	readonly #labels = $derived(
 		Object.fromEntries((this.levels?.points ?? []).map((one) => [one.name, one.label]))
 	);
+	/** How often the book was taken; a late answer to an older question must not put it back. */
+	#taken = 0;
 	readonly #here: Here;
 	#drafts = $state<Record<string, string>>({});
 
@@ -91,9 +93,22 @@ export class LevelsStage {
 		writeKept(this.#key, Object.keys(drafts).length ? drafts : undefined);
 	}
 
+	/** Take the book as the server now has it. */
+	take(levels: Levels): void {
+		this.#taken++;
+		this.levels = levels;
+	}
+
+	/** Fetch the book; an answer that was asked for before something newer came is thrown away and asked for again. */
 	async load(): Promise<void> {
 		try {
-			this.levels = await answer(api.GET('/api/structures/{structure_id}/levels', this.#path));
+			let before: number;
+			let levels: Levels;
+			do {
+				before = this.#taken;
+				levels = await answer(api.GET('/api/structures/{structure_id}/levels', this.#path));
+			} while (before !== this.#taken);
+			this.take(levels);
 			this.trouble = '';
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
@@ -204,7 +219,7 @@ export class LevelsStage {
 	async #ask(call: () => Parameters<typeof answer<Levels>>[0]): Promise<string> {
 		if (!(await person.ensure())) return 'Say who you are first.';
 		try {
-			this.levels = await answer(call());
+			this.take(await answer(call()));
 			return '';
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
@@ -223,7 +238,7 @@ export function useLevelsStage(here: Here): LevelsStage {
 	});
 	$effect(() => {
 		outbox.onShot = (levels) => {
-			if (levels.structure_id === here.structure.id) stage.levels = levels;
+			if (levels.structure_id === here.structure.id) stage.take(levels);
 		};
 		return () => (outbox.onShot = () => {});
 	});

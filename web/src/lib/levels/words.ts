@@ -20,6 +20,9 @@ export const ROD_MARKS: Record<RodMarks, string> = {
 /** Instruments that are read twice, turned end for end. */
 export const TURNED: LevelInstrument[] = ['line-level', 'spirit-level'];
 
+/** Instruments that are carried on from point to point: each step is a setup of two readings. */
+export const CARRIED: LevelInstrument[] = ['water-level', 'line-level', 'spirit-level'];
+
 export const THINGS = [
 	'board tops',
 	'form tops',

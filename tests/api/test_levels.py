@@ -118,12 +118,37 @@ class TestBook:
         assert found["result"]["headline"] == "Setup 2 begins nowhere"
         assert found["result"]["setups"][1]["hi_mm"] is None
 
+    def test_two_crews_each_get_the_target_readings_of_their_own_setup(self, client: TestClient, book: Book) -> None:
+        book.plan(targets=[{"name": "form tops", "height": "1", "at": ["A"]}])
+        laser = book.setup()
+        book.shoot(laser, "BM", "5")
+        hose = book.setup("water-level")
+        seen = book.shoot(hose, "BM", "3").json()
+        assert seen["result"]["targets"][0]["target_reading_text"] == "2' 0\""
+        mine = client.get(book.base, params={"setup": laser}).json()["result"]
+        assert (mine["targets"][0]["target_reading_text"], mine["headline"]) == ("4' 0\"", "Level line at 5' 0\"")
+        begun = {"id": str(uuid4()), "units": "ft-in", "instrument": "laser"}
+        fresh = client.post(f"{book.base}/setups", json=begun).json()["result"]
+        assert (fresh["targets"][0]["target_reading_text"], fresh["headline"]) == (None, "Shoot the benchmark first")
+
+    def test_a_corrected_setup_asks_how_far_the_sight_is(self, client: TestClient, book: Book) -> None:
+        book.plan(devices=[{"name": "Level 2", "kind": "optical"}])
+        check = {"id": str(uuid4()), "units": "m", "device": "Level 2", "kind": "two-peg", "distance": "60",
+                 "readings": ["1.402", "1.214", "1.506", "1.330"]}  # fmt: skip
+        assert client.post(f"{book.base}/checks", json=check).status_code == 201
+        setup = book.setup("optical", device="Level 2", corrected=True)
+        assert book.shoot(setup, "BM", "4").json()["problems"][0]["pointer"] == "/distance"
+        assert book.shoot(setup, "BM", "4", distance="40").status_code == 201
+
     @pytest.mark.parametrize(
         ("more", "pointer"),
         [
             ({"reading": "4 2 2 2"}, "/reading"),
             ({"reading": ""}, "/reading"),
             ({"at": ""}, "/at"),
+            ({"at": "   "}, "/at"),
+            ({"reading": "9" * 4000}, "/reading"),
+            ({"reading": "-900000000 m"}, "/reading"),
             ({"distance": "0"}, "/distance"),
             ({"height": "3"}, "/height"),
         ],
@@ -218,19 +243,22 @@ class TestFiles:
         other = book.setup("line-level")
         book.shoot(other, "A", "3", turned="3 0 1/8", distance="20")
         book.shoot(other, "C", "2 11", turned="2 11")
+        string = book.setup("string", height="2 6", rod_length="4")
+        book.shoot(string, "D", "3 1", on="base")
 
     def test_a_book_goes_out_as_csv_and_comes_back_the_same(
         self, client: TestClient, book: Book, new_job: NewJob
     ) -> None:
         self.shot_book(book)
         text = client.get(f"{book.base}/book.csv").content.decode("utf-8-sig")
-        assert text.splitlines()[0].startswith("setup,instrument,device,rod,point,on,reading")
+        assert text.splitlines()[0].startswith("setup,instrument,device,rod,rod_length,string_at")
         other = Book(client, new_job()["structures"][0]["id"])
         seen = client.post(f"{other.base}/book", json={"text": text}).json()
-        assert (seen["setups"], seen["shots"], seen["skipped"], seen["kept"]) == (2, 5, [], False)
+        assert (seen["setups"], seen["shots"], seen["skipped"], seen["kept"]) == (3, 6, [], False)
         assert other.get()["setups"] == []
         client.post(f"{other.base}/book", json={"text": text, "keep": True})
         assert other.heights() == book.heights()
+        assert other.get()["result"]["things"] == {"base": {"D": pytest.approx(-7 * INCH)}}
 
     def test_a_book_of_another_hand_is_read_and_its_bad_lines_are_told(self, client: TestClient, book: Book) -> None:
         text = "No;Level;At;Reading\n1;optical;BM;1,40 m\n1;optical;A;1,25 m\n1;optical;B;one\n"

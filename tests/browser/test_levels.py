@@ -5,7 +5,7 @@ from pathlib import Path
 
 from playwright.sync_api import Browser, Page, expect
 
-from tests.browser.conftest import PHONE, open_page
+from tests.browser.conftest import DESK, PHONE, open_page
 from tests.browser.steps import GROUND, stand_at_levels
 
 
@@ -81,6 +81,32 @@ def test_a_reading_that_cannot_be_is_questioned_and_corrected(page: Page) -> Non
     expect(page.get_by_text("struck by Ines")).to_be_visible()
 
 
+def test_two_crews_shoot_from_a_setup_each(browser: Browser, site: str) -> None:
+    ines, bram = (open_page(browser, site, DESK, who=who) for who in ("Ines", "Bram"))
+    stand_at_levels(ines, "Two crews", GROUND)
+    set_to_height(ines, "form tops", '8"', "corners")
+    expect(ines.get_by_label("the rod reads")).to_contain_text("3′ 6″")
+    ines.get_by_role("tab", name="Shoot").click()
+    shoot(ines, "BM", "4 2")
+
+    bram.goto(ines.url)
+    bram.get_by_role("button", name="Instrument moves").click()
+    bram.get_by_label("Kind of instrument").select_option("water-level")
+    bram.get_by_role("button", name="Instrument stands").click()
+    shoot(bram, "BM", "3")
+    expect(bram.get_by_role("heading", name="Level line at 3′ 0″")).to_be_visible()
+
+    expect(ines.get_by_text("Bram has set up since: setup 2, water level.")).to_be_visible()
+    expect(ines.get_by_label("Shooting from")).to_contain_text("1, rotating laser, Ines")
+    expect(ines.get_by_role("heading", name="Level line at 4′ 2″")).to_be_visible()
+    ines.get_by_role("tab", name="To height").click()
+    expect(ines.get_by_label("the rod reads")).to_contain_text("3′ 6″")
+    bram.get_by_role("tab", name="To height").click()
+    expect(bram.get_by_label("the rod reads")).to_contain_text("2′ 4″")
+    for page in (ines, bram):
+        page.context.close()
+
+
 def test_a_hose_is_carried_round_and_back(page: Page) -> None:
     stand_at_levels(page)
     page.get_by_label("Kind of instrument").select_option("water-level")
@@ -144,13 +170,18 @@ def test_pads_slabs_and_sections_are_worked_out_and_drawn(page: Page) -> None:
     page.get_by_label("Thickness", exact=True).fill('6"')
     page.get_by_label("Its top").select_option("away")
     page.get_by_label("Screed rail beside the first side, at").fill("14'")
+    page.get_by_label("Waste, per cent").fill("some")
+    page.get_by_role("button", name="Keep the slab").click()
+    expect(page.get_by_role("alert")).to_have_text("Type the per cent as a number from 0 to 100.")
+    expect(page.get_by_label("Thickness", exact=True)).to_have_value('6"')  # what was typed stays
+    page.get_by_label("Waste, per cent").fill("10")
     page.get_by_role("button", name="Keep the slab").click()
     forms = page.get_by_role("table", name="Forms and rails")
     expect(forms.get_by_role("row")).to_have_count(7)
     page.get_by_text("Points to shoot: a grid").click()
     page.get_by_label("A point every").fill("14'")
     page.get_by_role("button", name="Lay the grid").click()
-    expect(page.get_by_text("Grid H: 4 by 2 points")).to_be_visible()
+    expect(page.get_by_text("Grid H: 8 points")).to_be_visible()
     expect(forms.get_by_role("row", name=re.compile("^A 8″ 3′ 6″"))).to_be_visible()
 
 

@@ -142,6 +142,14 @@ class TestGround:
         }
         assert lines == {0: {0.0}, -3: {12.0}, -6: {24.0}, -9: {36.0}, -12: {48.0}}
 
+    def test_a_grid_without_a_start_covers_the_structure(self) -> None:
+        # 44' by 27' 6" and 6' beyond at 14': from -6' as far as 50' and 33' 6", five by three points
+        grid = {"name": "K", "step": ["14'", "14'"], "beyond": "6'"}
+        shots = setup(("BM", "4'"), ("K1", "4'"), ("K15", "4'"), ("K16", "4'"))
+        found = levels_of({"grids": [grid], "setups": [shots]})["points"]
+        places = {p["name"]: (round(p["place"]["x_mm"] / FOOT, 3), round(p["place"]["y_mm"] / FOOT, 3)) for p in found}
+        assert places == {"K1": (-6, -6), "K15": (50, 22)}
+
     def test_cut_and_fill_to_a_level_pad_by_hand(self) -> None:
         # under the store the ground falls from 0 to -11" over 44'; a pad at -5 1/2" halves it:
         # cut = fill = 1/2 · 5.5/12 · 22 · 27.5 = 138.6 cubic feet = 5.13 cubic yards
@@ -150,6 +158,7 @@ class TestGround:
         assert pad["cut_mm3"] == pytest.approx(cubic_feet * FOOT**3)
         assert pad["fill_mm3"] == pytest.approx(cubic_feet * FOOT**3)
         assert (pad["cut_text"], pad["loose_text"]) == ("5.1 cu yd", "6.4 cu yd")
+        assert pad["balance_text"] == "Cut and fill are even."
         assert (pad["rough"], pad["covered_share"]) == ("machine-first", pytest.approx(1))
         # cut turns to fill half-way along
         assert {round(p["x_mm"] / FOOT) for p in pad["parted"][0]} == {22}
@@ -218,6 +227,13 @@ class TestSlabs:
         assert heights["A"] == (12, "4' 0\"")
         assert heights["C"] == (round(12 - 27.5 / 4, 4), "4' 6 7/8\"")
         assert [round(e["height_mm"] / INCH, 4) for e in slab["rails"]] == [8.5, 8.5]
+
+    def test_a_rail_beside_a_line_runs_right_across(self) -> None:
+        rails = [{"name": "mid", "beside": "BC", "at": "10'"}]
+        found = levels_of({"slabs": [self.SLAB | {"rails": rails}]})["slabs"][0]["rails"]
+        assert [(e["place"]["x_mm"], e["place"]["y_mm"]) for e in found] == [
+            (pytest.approx(34 * FOOT), pytest.approx(y * FOOT)) for y in (0, 27.5)
+        ]
 
     def test_a_drain_is_lower_than_the_farthest_corner(self) -> None:
         fall = {"rise": '1/4"', "over": "1'", "drain": ["0'", "0'"]}
@@ -396,6 +412,23 @@ class TestRefused:
     )  # fmt: skip
     def test_faults_have_their_place(self, levels: dict[str, Any], faults: dict[str, str]) -> None:
         assert refused(levels) == faults
+
+    def test_one_thing_may_stand_at_two_heights_but_not_at_one_point(self) -> None:
+        def tops(*at: str) -> dict[str, Any]:
+            return {
+                "targets": [{"name": "board tops", "height": h, "at": [p]} for h, p in zip((0, 300), at, strict=True)]
+            }
+
+        assert [t["height_mm"] for t in levels_of(tops("AB@A", "CD@C"))["targets"]] == [0, 300]
+        assert refused(tops("A", "A")) == {"/levels/targets/1/at/0": "height-twice"}
+
+    def test_a_point_does_not_take_the_name_of_a_corner(self) -> None:
+        assert refused({"points": [{"name": "C", "place": [0, 0]}]}) == {"/levels/points/0/name": "name-twice"}
+
+    def test_a_correction_needs_the_length_of_the_sight(self) -> None:
+        levels = TestInstruments().shots(corrected=True)
+        del levels["setups"][0]["shots"][1]["distance"]
+        assert refused(levels) == {"/levels/setups/0/shots/1/distance": "distance-missing"}
 
     def test_a_pad_on_an_open_line_is_refused(self) -> None:
         fence = {"id": "fence", "kind": "fence", "footprint": {"shape": "run", "steps": [{"go": "40'"}]}}

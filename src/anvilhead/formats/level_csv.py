@@ -18,14 +18,16 @@ from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.levels.measured import SetupEntry
 from anvilhead.jobfile.problems import problems_from
 
-COLUMNS = ("setup", "instrument", "device", "rod", "point", "on", "reading", "turned", "distance", "height_mm", "who",
-           "taken", "struck")  # fmt: skip
+COLUMNS = (
+    *("setup", "instrument", "device", "rod", "rod_length", "string_at", "corrected"),
+    *("point", "on", "reading", "turned", "distance", "height_mm", "who", "taken", "struck"),
+)
 MOST_LINES = 20_000
 _OTHER_HEADINGS = {"at": "point", "station": "point", "thing": "on", "no": "setup", "level": "instrument"}
 
 
 @dataclass(frozen=True, slots=True)
-class BookRead:
+class LevelCsvRead:
     """Setups of a file, and which of its lines could not be read, in words."""
 
     setups: tuple[SetupEntry, ...]
@@ -52,6 +54,8 @@ def write_level_csv(levels: Levels, result: LevelsResult, usual: RodMarks) -> st
                      shot.distance.text if shot.distance else ""]  # fmt: skip
             writer.writerow(
                 [s + 1, setup.instrument.value, plain_cell(setup.device or ""), setup.rod or usual]
+                + [plain_cell(length.text if length else "") for length in (setup.rod_length, setup.height)]
+                + ["yes" if setup.corrected else ""]
                 + [plain_cell(text) for text in texts]
                 + [height, plain_cell(shot.who or setup.who or ""), taken.isoformat() if taken else ""]
                 + ["yes" if shot.struck else ""]
@@ -59,7 +63,7 @@ def write_level_csv(levels: Levels, result: LevelsResult, usual: RodMarks) -> st
     return out.getvalue()
 
 
-def read_level_csv(text: str, units: Units) -> BookRead:
+def read_level_csv(text: str, units: Units) -> LevelCsvRead:
     """Read a level book: headings, then a line to a reading.
 
     Only `point` and `reading` are needed; a line without a setup belongs to the one before.  Commas, semicolons or
@@ -74,7 +78,7 @@ def read_level_csv(text: str, units: Units) -> BookRead:
     rows = list(csv.reader(lines[:MOST_LINES], delimiter=delimiter))
     headings = [_heading(cell) for cell in rows[0]] if rows else []
     if not {"point", "reading"} <= set(headings):
-        return BookRead((), ("The first line must name the columns: setup, instrument, point, reading.",))
+        return LevelCsvRead((), ("The first line must name the columns: setup, instrument, point, reading.",))
     skipped = [f"Only the first {MOST_LINES} lines were read."] if len(lines) > MOST_LINES else []
     setups: list[dict[str, object]] = []
     number = None
@@ -89,7 +93,7 @@ def read_level_csv(text: str, units: Units) -> BookRead:
             skipped.append(f"Line {line}: {trouble}")
     with in_units(units):
         read = [SetupEntry.model_validate(setup) for setup in setups if setup["shots"]]
-    return BookRead(tuple(read), tuple(skipped))
+    return LevelCsvRead(tuple(read), tuple(skipped))
 
 
 def _heading(cell: str) -> str:
@@ -99,7 +103,9 @@ def _heading(cell: str) -> str:
 
 def _setup(cells: Mapping[str, str]) -> dict[str, object]:
     head: dict[str, object] = {"instrument": cells.get("instrument", LevelInstrument.OPTICAL), "shots": []}
-    return head | {key: cells[key] for key in ("device", "rod") if key in cells}
+    keys = {"device": "device", "rod": "rod", "rodlength": "rod_length", "stringat": "height"}
+    head |= {key: cells[heading] for heading, key in keys.items() if heading in cells}
+    return head | {"corrected": _is_yes(cells.get("corrected", ""))}
 
 
 def _take(setup: dict[str, object], cells: Mapping[str, str], units: Units) -> str | None:
@@ -110,7 +116,7 @@ def _take(setup: dict[str, object], cells: Mapping[str, str], units: Units) -> s
                              ("distance", "distance"), ("who", "who"), ("taken", "taken"))
         if heading in cells
     }  # fmt: skip
-    shot["struck"] = cells.get("struck", "").lower() in ("yes", "true", "1", "x")
+    shot["struck"] = _is_yes(cells.get("struck", ""))
     shots = setup["shots"]
     try:
         with in_units(units):
@@ -120,6 +126,10 @@ def _take(setup: dict[str, object], cells: Mapping[str, str], units: Units) -> s
     if isinstance(shots, list):
         shots.append(shot)
     return None
+
+
+def _is_yes(cell: str) -> bool:
+    return cell.lower() in ("yes", "true", "1", "x")
 
 
 def _told(problems: Sequence[object]) -> str:

@@ -6,7 +6,6 @@ from uuid import UUID
 from pydantic import Field
 
 from anvilhead.core.levels.rod import RodMarks
-from anvilhead.jobfile.hold_plan import PointName
 from anvilhead.jobfile.lengths import PositiveLength, SignedLength, Strict
 from anvilhead.jobfile.levels.documents import LevelPlan
 from anvilhead.jobfile.levels.measured import CheckEntry, InRodUnits, SetupHead
@@ -38,7 +37,7 @@ class ShotCreate(InRodUnits):
     """
 
     id: UUID
-    at: PointName
+    at: Named
     thing: Named | None = Field(default=None, alias="on")
     reading: SignedLength
     turned: SignedLength | None = None

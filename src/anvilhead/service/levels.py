@@ -8,7 +8,7 @@ from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.units import Units
 from anvilhead.jobfile.levels.book_solving import Book, work_book
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
-from anvilhead.jobfile.levels.level_faults import level_problems, plan_problems, unknown_start
+from anvilhead.jobfile.levels.level_faults import DISTANCE_MISSING, level_problems, plan_problems, unknown_start
 from anvilhead.jobfile.levels.level_points import LevelPoints, level_points
 from anvilhead.jobfile.levels.level_solving import solve_levels
 from anvilhead.jobfile.placed import Site
@@ -32,16 +32,17 @@ from anvilhead.store.errors import Conflict, NotFound, StaleRevision
 from anvilhead.store.tables import JobRow, LevelPlanRow, LevelSetupRow, LevelShotRow, StructureRow
 
 
-def get_levels(database: Database, structure_id: str) -> LevelsView:
-    """Heights of the job of a structure, drawn in its plan frame."""
+def get_levels(database: Database, structure_id: str, in_hand: str | None = None) -> LevelsView:
+    """Heights of the job of a structure, drawn in its plan frame; target readings for the setup in hand."""
     with database.session() as session:
         row = store.structure_by_id(session, structure_id)
-        return levels_view(row, store.job_by_id(session, row.job_id))
+        return levels_view(row, store.job_by_id(session, row.job_id), in_hand)
 
 
-def levels_view(row: StructureRow, job: JobRow) -> LevelsView:
-    """Heights of a job with everything computed."""
-    units, plans = Units(job.units), plans_of(job)
+def levels_view(row: StructureRow, job: JobRow, in_hand: str | None = None) -> LevelsView:
+    """Heights of a job with everything computed; two crews may shoot from a setup each."""
+    setup = next((i for i, one in enumerate(job.setups) if one.id == in_hand), None)
+    units, plans = Units(job.units), plans_of(job, setup)
     levels, site = levels_of(job), plans.site
     book = plans.book or work_book(levels, level_points(levels, site), units)
     points = level_points(levels, site, row.name_in_file)
@@ -74,7 +75,9 @@ def _points(book: Book, points: LevelPoints, structure: str) -> list[LevelPointV
     ]
 
 
-def change_level_plan(database: Database, structure_id: str, change: LevelPlanChange, by: By) -> LevelsView:
+def change_level_plan(
+    database: Database, structure_id: str, change: LevelPlanChange, by: By, in_hand: str | None = None
+) -> LevelsView:
     """Make a plan of heights the newest one.
 
     Raises:
@@ -91,7 +94,7 @@ def change_level_plan(database: Database, structure_id: str, change: LevelPlanCh
         if not job.level_plans or document != job.level_plans[-1].document:
             keep_plan(session, job, document, by)
             store.add_log(session, job, "heights-planned", "Changed the plan of heights.", by.who, by.at, row.id)
-        return _shown(session, structure_id)
+        return _shown(session, structure_id, in_hand)
 
 
 def _still_begins(job: JobRow, plan: LevelPlan) -> list[Problem]:
@@ -107,7 +110,9 @@ def _still_begins(job: JobRow, plan: LevelPlan) -> list[Problem]:
     ]
 
 
-def undo_level_plan(database: Database, structure_id: str, base_revision: int, by: By) -> LevelsView:
+def undo_level_plan(
+    database: Database, structure_id: str, base_revision: int, by: By, in_hand: str | None = None
+) -> LevelsView:
     """Bring the plan of heights before the newest one back, as a new revision.
 
     Raises:
@@ -125,7 +130,7 @@ def undo_level_plan(database: Database, structure_id: str, base_revision: int, b
         keep_plan(session, job, document, by, restores=target)
         text = f"Went back to plan {target} of heights."
         store.add_log(session, job, "heights-undone", text, by.who, by.at, row.id)
-        return _shown(session, structure_id)
+        return _shown(session, structure_id, in_hand)
 
 
 def begin_setup(database: Database, structure_id: str, document: SetupCreate, by: By) -> LevelsView:
@@ -143,7 +148,7 @@ def begin_setup(database: Database, structure_id: str, document: SetupCreate, by
             name = document.device or document.instrument.value
             text = f"Set up the {name}: setup {len(job.setups) + 1}."
             store.add_log(session, job, "setup", text, by.who, by.at, row.id)
-        return _shown(session, structure_id)
+        return _shown(session, structure_id, str(document.id))
 
 
 def _setup_problems(job: JobRow, document: SetupCreate) -> list[Problem]:
@@ -172,9 +177,9 @@ def record_shot(database: Database, structure_id: str, setup_id: str, document: 
         known = next((shot for one in job.setups for shot in one.shots if shot.id == str(document.id)), None)
         if known is not None:
             _refuse_another(known, setup, document)
-            return levels_view(row, job)
+            return levels_view(row, job, setup_id)
         replaced = _shot_of(setup, str(document.replaces)) if document.replaces else None
-        refuse(_start_problems(job, setup, replaced, document))
+        refuse(_shot_problems(job, setup, replaced, document))
         shot = shot_row(document.id, setup.id, document, by)
         store.add(session, shot, "This reading is being recorded already. Try again.")
         number = job.setups.index(setup) + 1
@@ -183,28 +188,31 @@ def record_shot(database: Database, structure_id: str, setup_id: str, document: 
             store.strike_shot(session, replaced, by.who, by.at, replaced_by=shot.id)
             text += f" Replaces {replaced.reading_written} by {replaced.who}."
         store.add_log(session, job, "shot", text, by.who, by.at, row.id)
-        return _shown(session, structure_id)
+        return _shown(session, structure_id, setup_id)
 
 
-def _start_problems(
+def _shot_problems(
     job: JobRow, setup: LevelSetupRow, replaced: LevelShotRow | None, document: ShotCreate
 ) -> list[Problem]:
-    """The first shot of a setup must be on a point whose height is known by then."""
+    """A shot that would begin a setup where nobody knows the height, or cannot be corrected as its setup asks."""
+    index = job.setups.index(setup)
+    levels = levels_of(job)
+    points = level_points(levels, plans_of(job).site)
+    known = document.distance is not None or (setup.document.get("place") and document.at in points.places)
+    if setup.document.get("corrected") and not known:
+        return [Problem(pointer="/distance", code="distance-missing", message=DISTANCE_MISSING)]
     standing = [shot for shot in setup.shots if not shot.strike]
     begins = standing[0] is replaced if replaced and standing else not standing
     if not begins or setup.document.get("height") is not None:
         return []
-    index = job.setups.index(setup)
-    levels = levels_of(job)
-    levels = levels.model_copy(update={"setups": levels.setups[:index]})
-    book = work_book(levels, level_points(levels, plans_of(job).site), Units(job.units))
+    before = levels.model_copy(update={"setups": levels.setups[:index]})
     spot = Spot(document.at, document.thing or "")
-    if book.book.height_of(spot) is not None:
+    if work_book(before, points, Units(job.units)).book.height_of(spot) is not None:
         return []
     return [Problem(pointer="/at", code="unknown-start", message=unknown_start(spot, index))]
 
 
-def strike_shot(database: Database, structure_id: str, shot_id: str, by: By) -> LevelsView:
+def strike_shot(database: Database, structure_id: str, shot_id: str, by: By, in_hand: str | None = None) -> LevelsView:
     """Strike a reading out; it stays in the record.  Striking it twice changes nothing.
 
     Raises:
@@ -223,11 +231,13 @@ def strike_shot(database: Database, structure_id: str, shot_id: str, by: By) -> 
                 store.strike_shot(session, shot, by.who, by.at)
                 text = f"Setup {number}: struck {Spot(shot.point, shot.thing or '')} {shot.reading_written}."
                 store.add_log(session, job, "shot-struck", text, by.who, by.at, row.id)
-            return _shown(session, structure_id)
+            return _shown(session, structure_id, in_hand)
         raise NotFound("There is no such reading here.")
 
 
-def record_check(database: Database, structure_id: str, document: CheckCreate, by: By) -> LevelsView:
+def record_check(
+    database: Database, structure_id: str, document: CheckCreate, by: By, in_hand: str | None = None
+) -> LevelsView:
     """Keep a test of an instrument with it.
 
     Raises:
@@ -243,7 +253,7 @@ def record_check(database: Database, structure_id: str, document: CheckCreate, b
             store.add(session, check_row(document.id, job.id, document, by), "The id of this test belongs to another.")
             text = f"Tested {document.device}: {document.kind}."
             store.add_log(session, job, "instrument-tested", text, by.who, by.at, row.id)
-        return _shown(session, structure_id)
+        return _shown(session, structure_id, in_hand)
 
 
 def whole_job(session: Session, structure_id: str) -> tuple[StructureRow, JobRow]:
@@ -252,11 +262,11 @@ def whole_job(session: Session, structure_id: str) -> tuple[StructureRow, JobRow
     return row, store.job_by_id(session, row.job_id, to_change=True)
 
 
-def _shown(session: Session, structure_id: str) -> LevelsView:
+def _shown(session: Session, structure_id: str, in_hand: str | None) -> LevelsView:
     session.flush()
     session.expire_all()
     row = store.structure_by_id(session, structure_id)
-    return levels_view(row, store.job_by_id(session, row.job_id))
+    return levels_view(row, store.job_by_id(session, row.job_id), in_hand)
 
 
 def _revision(job: JobRow) -> int:

@@ -57,14 +57,14 @@ class JobPlans:
         return next((problem.message for problem in self.problems if problem.pointer == pointer), None)
 
 
-def plans_of(job: JobRow) -> JobPlans:
-    """Work out every plan of a job."""
+def plans_of(job: JobRow, in_hand: int | None = None) -> JobPlans:
+    """Work out every plan of a job; target readings are for the setup in hand, the last when none is named."""
     found = {row.name_in_file: planned(plan_of(row)) for row in job.structures}
     site, problems = place_all(control_of(job), found)
     if not has_levels(job):
         return JobPlans(found, site, problems)
     levels = levels_of(job)
-    book = work_book(levels, level_points(levels, site), Units(job.units))
+    book = work_book(levels, level_points(levels, site), Units(job.units), in_hand)
     site = on_ground_shot(site, book)
     return JobPlans(dict(site.planned), site, problems, book)
 

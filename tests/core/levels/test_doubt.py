@@ -42,6 +42,10 @@ def test_off_the_rod() -> None:
     assert [(d.kind, d.off_mm) for d in found] == [(DoubtKind.OFF_ROD, 100)]
 
 
+def test_longer_than_any_rod_although_nobody_said_how_long_it_is() -> None:
+    assert [d.kind for d in questioned(shot("A", 304_800))] == [DoubtKind.NO_ROD]
+
+
 def test_below_zero_on_the_ground() -> None:
     assert [d.kind for d in questioned(shot("A", -40))] == [DoubtKind.UPSIDE_DOWN]
     assert questioned(shot("A", -40, "beam")) == []

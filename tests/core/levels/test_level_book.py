@@ -50,7 +50,7 @@ class TestOneSetup:
     def test_a_setup_that_begins_nowhere_has_no_height_and_gives_none(self) -> None:
         book = keep_book({"BM": 0.0}, [setup(("BM", 1000), ("B", 900)), setup(("X", 900), ("A", 800))])
         assert (book.setups[1].hi_mm, book.height_of(Spot("A"))) == (None, None)
-        assert book.level_line_mm == 1000
+        assert book.setups[0].level_line_mm == 1000
 
     def test_a_thing_set_on_a_point_leaves_its_ground_alone(self) -> None:
         shots = (LevelShot(Spot("BM"), 1000), LevelShot(Spot("A"), 900), LevelShot(Spot("A", "form top"), 700))

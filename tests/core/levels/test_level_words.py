@@ -74,6 +74,7 @@ class TestClosings:
     ("doubt", "words"),
     [
         (Doubt((0, 1), DoubtKind.OFF_ROD, 2 * INCH), 'A reads 2" more than the rod is long. Read it again.'),
+        (Doubt((0, 1), DoubtKind.NO_ROD, 9e6), "A reads more than any rod is long. Read it again."),
         (Doubt((0, 1), DoubtKind.BELOW_GROUND, INCH), 'A lies 1" under the ground there. Read it again.'),
         (
             Doubt((0, 1), DoubtKind.STANDS_OUT, -12 * INCH, Misreading.FOOT, 50 * INCH),

@@ -6,8 +6,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from anvilhead.core.levels.finish import DrainFinish, drain_below, falling_finish, level_finish
+from anvilhead.core.levels.finish import DrainFinish, drain_below, falling_finish
 from anvilhead.core.levels.height_target import Way, standing, target_reading_mm
+from anvilhead.core.levels.plane import Plane
 from anvilhead.core.levels.post import ground_post, post_cut_mm, step_studs, straightness
 from anvilhead.core.levels.slab import YARD3_MM3, slab_thickness
 from anvilhead.core.levels.stake_mark import MarkedIn, hundredths_as_eighths, stake_mark
@@ -80,7 +81,7 @@ class TestSlabs:
     def test_least_mean_and_volume_by_hand(self) -> None:
         # a base that falls from -100 to -140 across the 6 m: 120 mean over 24 m² is 2.88 m³
         base = self.base(-100, -140, -140, -100)
-        slab = slab_thickness(base, terrain_of(base), level_finish(0), SLAB, 110)
+        slab = slab_thickness(base, terrain_of(base), Plane(0), SLAB, 110)
 
         assert (slab.least_mm, slab.mean_mm) == (pytest.approx(100), pytest.approx(120))
         assert slab.volume_mm3 / 1e9 == pytest.approx(2.88)
@@ -91,8 +92,8 @@ class TestSlabs:
     def test_a_crowded_corner_does_not_count_double(self) -> None:
         crowd = [GroundShot(f"x{i}", Point(10 * i, 10 * i), -200) for i in range(1, 9)]
         even = self.base(-200, -100, -100, -100)
-        crowded = slab_thickness([*even, *crowd], terrain_of([*even, *crowd]), level_finish(0), SLAB, 50)
-        alone = slab_thickness(even, terrain_of(even), level_finish(0), SLAB, 50)
+        crowded = slab_thickness([*even, *crowd], terrain_of([*even, *crowd]), Plane(0), SLAB, 50)
+        alone = slab_thickness(even, terrain_of(even), Plane(0), SLAB, 50)
         assert crowded.mean_mm == pytest.approx(alone.mean_mm, rel=0.03)
         assert sum(s.thick_mm for s in crowded.spots) / 12 > 1.3 * crowded.mean_mm
 
@@ -103,7 +104,7 @@ class TestSlabs:
         assert (slab.least_mm, slab.mean_mm, slab.thin) == (pytest.approx(100), pytest.approx(100), ())
 
     def test_one_spot_is_its_own_mean(self) -> None:
-        slab = slab_thickness([GroundShot("A", SLAB[0], -90)], None, level_finish(10), SLAB, 100)
+        slab = slab_thickness([GroundShot("A", SLAB[0], -90)], None, Plane(10), SLAB, 100)
         assert (slab.mean_mm, slab.thin, slab.covered_mm2) == (100, (), 0)
 
     def test_a_cubic_yard(self) -> None:

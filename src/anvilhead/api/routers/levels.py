@@ -4,7 +4,7 @@ from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Body, Response
+from fastapi import APIRouter, Body, Query, Response
 
 from anvilhead.api import examples
 from anvilhead.api.dependencies import ByWhom, Db
@@ -15,13 +15,17 @@ from anvilhead.service.documents import Revision
 from anvilhead.service.level_documents import BookRead, CheckCreate, LevelPlanChange, SetupCreate, ShotCreate
 from anvilhead.service.level_views import BookReadView, LevelsView
 
+InHand = Annotated[
+    UUID | None, Query(alias="setup", description="The setup that target readings are for; the last when left out.")
+]
+
 router = APIRouter(prefix="/structures/{structure_id}/levels", tags=["levels"], responses=ANSWERS)
 
 
 @router.get("")
-def get_levels(database: Db, structure_id: UUID) -> LevelsView:
+def get_levels(database: Db, structure_id: UUID, in_hand: InHand = None) -> LevelsView:
     """The level book of the job, drawn in this structure's plan frame."""
-    return levels.get_levels(database, str(structure_id))
+    return levels.get_levels(database, str(structure_id), named(in_hand))
 
 
 @router.put("/plan")
@@ -32,17 +36,22 @@ def change_level_plan(
     change: Annotated[
         LevelPlanChange, Body(examples=[{"units": "ft-in", "base_revision": 0, "plan": examples.LEVEL_PLAN}])
     ],
+    in_hand: InHand = None,
 ) -> LevelsView:
     """Replace what is planned about heights; refused when somebody saved first."""
-    return levels.change_level_plan(database, str(structure_id), change, by)
+    return levels.change_level_plan(database, str(structure_id), change, by, named(in_hand))
 
 
 @router.post("/plan/undo")
 def undo_level_plan(
-    database: Db, by: ByWhom, structure_id: UUID, base_revision: Annotated[Revision, Body(embed=True, examples=[2])]
+    database: Db,
+    by: ByWhom,
+    structure_id: UUID,
+    base_revision: Annotated[Revision, Body(embed=True, examples=[2])],
+    in_hand: InHand = None,
 ) -> LevelsView:
     """Bring the plan of heights before the newest one back."""
-    return levels.undo_level_plan(database, str(structure_id), base_revision, by)
+    return levels.undo_level_plan(database, str(structure_id), base_revision, by, named(in_hand))
 
 
 @router.post("/setups", status_code=201)
@@ -66,9 +75,9 @@ def record_shot(
 
 
 @router.post("/shots/{shot_id}/strike")
-def strike_shot(database: Db, by: ByWhom, structure_id: UUID, shot_id: UUID) -> LevelsView:
+def strike_shot(database: Db, by: ByWhom, structure_id: UUID, shot_id: UUID, in_hand: InHand = None) -> LevelsView:
     """Strike a reading out; it stays in the record."""
-    return levels.strike_shot(database, str(structure_id), str(shot_id), by)
+    return levels.strike_shot(database, str(structure_id), str(shot_id), by, named(in_hand))
 
 
 @router.post("/checks", status_code=201)
@@ -77,9 +86,10 @@ def record_check(
     by: ByWhom,
     structure_id: UUID,
     check: Annotated[CheckCreate, Body(examples=[examples.INSTRUMENT_CHECK])],
+    in_hand: InHand = None,
 ) -> LevelsView:
     """Keep a test of an instrument with it."""
-    return levels.record_check(database, str(structure_id), check, by)
+    return levels.record_check(database, str(structure_id), check, by, named(in_hand))
 
 
 @router.get("/book.csv", response_class=Response)
@@ -100,3 +110,8 @@ def take_book(
 def level_sheet(database: Db, structure_id: UUID, paper: Literal["a4", "letter"] = "a4") -> Response:
     """The level sheet for the crew: target readings, heights, the book, slabs, stakes."""
     return handed_out(exchange.level_sheet(database, str(structure_id), paper, date.today()))
+
+
+def named(in_hand: UUID | None) -> str | None:
+    """The id of the setup in hand as it is kept."""
+    return None if in_hand is None else str(in_hand)

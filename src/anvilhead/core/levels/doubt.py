@@ -17,6 +17,8 @@ STANDS_OUT_MM = 150.0
 STANDS_OUT_TIMES = 4.0
 """... and by less than this many times what they stand out from each other."""
 NEIGHBOURS = 6
+LONGEST_ROD_MM = 10_000.0
+"""No rod, and no drop from a string on a site, is longer: 33 ft."""
 MENDED_SHARE = 0.35
 """A slip explains a shot that stands out when it leaves no more than this share of it."""
 
@@ -26,6 +28,8 @@ class DoubtKind(StrEnum):
 
     OFF_ROD = "off-rod"
     """Longer than the rod."""
+    NO_ROD = "no-rod"
+    """Longer than any rod."""
     UPSIDE_DOWN = "upside-down"
     """Below zero on the ground: the level line would run under it."""
     BELOW_GROUND = "below-ground"
@@ -81,7 +85,9 @@ def _each(book: LevelBook, setups: Sequence[LevelSetup], around: Around) -> list
     for s, setup in enumerate(setups):
         rod = around.rod_mm[s]
         for n, shot in enumerate(setup.shots):
-            if rod is not None and shot.used_mm > rod:
+            if rod is None and abs(shot.used_mm) > LONGEST_ROD_MM:
+                out.append(Doubt((s, n), DoubtKind.NO_ROD, abs(shot.used_mm) - LONGEST_ROD_MM))
+            elif rod is not None and shot.used_mm > rod:
                 out.append(Doubt((s, n), DoubtKind.OFF_ROD, shot.used_mm - rod))
             elif shot.used_mm < 0 and not shot.spot.thing and shot.spot.at not in book.benchmarks:
                 out.append(Doubt((s, n), DoubtKind.UPSIDE_DOWN, -shot.used_mm))

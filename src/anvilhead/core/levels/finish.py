@@ -32,11 +32,6 @@ class DrainFinish:
         return self.drain_mm + self.fall * place.distance_to(self.drain)
 
 
-def level_finish(height_mm: float) -> Plane:
-    """A level top."""
-    return Plane(height_mm)
-
-
 def falling_finish(start: Point, away: Point, height_mm: float, fall: float) -> Plane:
     """A top that falls one way, level across it.
 

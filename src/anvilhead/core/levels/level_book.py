@@ -136,11 +136,6 @@ class LevelBook:
             return self.found[spot].height_mm
         return None if spot.thing else self.benchmarks.get(spot.at)
 
-    @property
-    def level_line_mm(self) -> float | None:
-        """Level line of the instrument as it stands now: of the last setup that has one."""
-        return next((s.level_line_mm for s in reversed(self.setups) if s.level_line_mm is not None), None)
-
 
 def keep_book(benchmarks: Mapping[str, float], setups: Sequence[LevelSetup]) -> LevelBook:
     """Work a level book out; the cost grows with its shots.

@@ -46,6 +46,7 @@ SLIP_WORDS = {
     Misreading.SWAPPED_DIGITS: "two digits swapped",
     Misreading.HUNDREDTHS: "hundredths read as inches, or the reverse",
 }
+FIRST_SHOT = "Begin on a benchmark, or on a point whose height was shot before; it gives HI."
 NOT_CLOSED = "Nothing closes this run yet: shoot a benchmark again before the instrument moves."
 ADRIFT = "The height of its first point is not known. Correct that reading, or the one the point was shot by."
 SLIPPED_TIMES = 3.0
@@ -95,6 +96,7 @@ def doubt_words(doubt: Doubt, name: str, marks: RodMarks, units: Units) -> str:
     amount, higher = print_difference(abs(doubt.off_mm), units), "higher" if doubt.off_mm > 0 else "lower"
     said = {
         DoubtKind.OFF_ROD: f"{name} reads {amount} more than the rod is long",
+        DoubtKind.NO_ROD: f"{name} reads more than any rod is long",
         DoubtKind.UPSIDE_DOWN: f"{name} reads below zero: the level line would run {amount} under the ground",
         DoubtKind.BELOW_GROUND: f"{name} lies {amount} under the ground there",
         DoubtKind.STANDS_OUT: f"{name} is {amount} {higher} than the ground around",
@@ -158,6 +160,14 @@ def rough_words(rough: Rough, work: Earthwork, units: Units) -> str:
     if rough is Rough.BY_HAND:
         return f"Nowhere more than {most} off the pad: strings can go up, and a rake does the rest."
     return f"Up to {most} off the pad: rough-level it by machine before strings go up."
+
+
+def balance_words(work: Earthwork, units: Units) -> str:
+    """Whether ground is left over or short, before it swells."""
+    amount = volume_text(abs(work.balance_mm3), units)
+    if amount.startswith("0.0 "):
+        return "Cut and fill are even."
+    return f"{amount} of it goes away." if work.balance_mm3 > 0 else f"{amount} must be brought."
 
 
 def volume_text(mm3: float, units: Units) -> str:

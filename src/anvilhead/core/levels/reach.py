@@ -29,7 +29,7 @@ class ReachKind(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Reach:
-    """A limit that the work goes beyond; `amount_mm` against `limit_mm`, at setup number `setup` and its shot."""
+    """A limit that the work goes beyond; `amount_mm` against `limit_mm`."""
 
     kind: ReachKind
     amount_mm: float

@@ -37,6 +37,7 @@ class Book:
         kept: for each setup, the numbers of its shots that count.
         setups, sights, rods: as the core takes them; book: what it makes of them.
         truths: what the last test of each device found, by its name.
+        in_hand: the setup that somebody shoots from now; None for the last.
     """
 
     levels: Levels
@@ -48,6 +49,25 @@ class Book:
     rods: tuple[RodMarks, ...]
     truths: Mapping[str, tuple[Truth, ...]]
     book: LevelBook
+    in_hand: int | None = None
+
+    @property
+    def standing(self) -> int | None:
+        """The setup that target readings are for: the one in hand, else the last; None before one has a level line."""
+        found = self.book.setups
+        if self.in_hand is not None:
+            return None if found[self.in_hand].hi_mm is None else self.in_hand
+        return next((i for i in reversed(range(len(found))) if found[i].hi_mm is not None), None)
+
+    @cached_property
+    def uncorrected(self) -> list[tuple[int, int]]:
+        """Shots of setups that ask for a correction, whose sights nobody knows the length of."""
+        return [
+            (s, n)
+            for s, entry in enumerate(self.levels.setups)
+            for n in range(len(self.setups[s].shots))
+            if entry.corrected and (s, n) not in self.sights.distance_mm
+        ]
 
     @cached_property
     def closings(self) -> list[Closing]:
@@ -146,13 +166,14 @@ def truths_of(check: CheckEntry, device: Device | None) -> tuple[Truth, ...]:
     return (instrument_check.ends_together(reads[0], reads[1], kind),)
 
 
-def work_book(levels: Levels, points: LevelPoints, units: Units) -> Book:
+def work_book(levels: Levels, points: LevelPoints, units: Units, in_hand: int | None = None) -> Book:
     """Work a level book out.
 
     Args:
         levels: its documents.
         points: its names in the plan frame of the structure the book is on.
         units: of the job; a rod that does not say its marks is marked in them.
+        in_hand: the setup that target readings are for; None for the last.
     """
     devices = {device.name: device for device in levels.devices}
     kept = tuple(tuple(n for n, shot in enumerate(entry.shots) if not shot.struck) for entry in levels.setups)
@@ -172,6 +193,7 @@ def work_book(levels: Levels, points: LevelPoints, units: Units) -> Book:
         rods=tuple(entry.rod or marks_for(units) for entry in levels.setups),
         truths=truths,
         book=keep_book(benchmarks_of(levels), setups),
+        in_hand=in_hand,
     )
 
 
@@ -219,8 +241,11 @@ def _corrected(
     truth = truths.get(entry.device or "", ())
     if not entry.corrected or len(truth) != 1:
         return setup
+    far = sights.distance_mm
     shots = tuple(
-        replace(shot, reading_mm=shot.used_mm + truth[0].correction_mm(sights.length_mm((index, n))), turned_mm=None)
+        replace(shot, reading_mm=shot.used_mm + truth[0].correction_mm(far[index, n]), turned_mm=None)
+        if (index, n) in far
+        else shot
         for n, shot in enumerate(setup.shots)
     )
     return replace(setup, shots=shots)

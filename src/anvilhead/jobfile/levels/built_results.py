@@ -54,6 +54,7 @@ class PadResult(Result):
     cut_text: str | None
     fill_text: str | None
     loose_text: str | None
+    balance_text: str | None
     covered_share: float
     most_cut_mm: float | None
     most_fill_mm: float | None

@@ -10,7 +10,6 @@ from pydantic_core import PydanticCustomError
 
 from anvilhead.core.levels.height_target import ThingKind
 from anvilhead.core.levels.stake_mark import MarkedIn
-from anvilhead.jobfile.hold_plan import PointName
 from anvilhead.jobfile.lengths import (
     Coordinates,
     Length,
@@ -39,7 +38,7 @@ from anvilhead.jobfile.levels.parts import (
 class Benchmark(Strict):
     """A height held as true."""
 
-    name: PointName
+    name: Named
     height: SignedLength = Length(0.0, 0)
 
 
@@ -49,7 +48,7 @@ class LevelPoint(Sparse):
     The book's own structure is meant when none is named; of another one the book calls it `id/name`.
     """
 
-    name: PointName
+    name: Named
     structure: Named | None = None
     place: Coordinates
 
@@ -60,15 +59,25 @@ class PointGrid(Sparse):
     Attributes:
         structure: in whose plan frame it lies.
         name: what goes in front of the numbers.
-        start: its first point; step: from point to point along x and along y.
+        step: from point to point along x and along y.
+        start: its first point, with columns and rows; left out, it covers the structure and runs on `beyond` its walls.
     """
 
     name: Annotated[str, Field(min_length=1, max_length=20)]
     structure: Named | None = None
-    start: Coordinates
+    start: Coordinates | None = None
     step: tuple[PositiveLength, PositiveLength]
-    columns: Annotated[int, Field(ge=1, le=100)]
-    rows: Annotated[int, Field(ge=1, le=100)]
+    columns: Annotated[int, Field(ge=1, le=100)] | None = None
+    rows: Annotated[int, Field(ge=1, le=100)] | None = None
+    beyond: NonNegativeLength = Length(0.0, 0)
+
+    @model_validator(mode="after")
+    def _is_whole(self) -> Self:
+        said = [value is not None for value in (self.start, self.columns, self.rows)]
+        if any(said) and not all(said):
+            message = "Say “start”, “columns” and “rows” together, or none of them to cover the structure."
+            raise PydanticCustomError("grid-in-part", "{message}", {"message": message, "at": "start"})
+        return self
 
 
 class Device(Sparse):

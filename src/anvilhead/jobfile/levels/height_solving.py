@@ -44,7 +44,7 @@ def _standing(book: Book, points: LevelPoints, target: TargetPlan, at: str) -> r
         tolerance_mm=tidy(tolerance),
         tolerance_text=print_difference(tolerance, book.units),
         target_reading_mm=None if reading is None else tidy(reading),
-        target_reading_text=None if reading is None else print_reading(reading, book.rods[-1]),
+        target_reading_text=target_text(book, reading),
         trouble=_trouble(book, reading),
         found_mm=None if found is None else tidy(found),
         on_thing=on_thing,
@@ -59,8 +59,15 @@ def _standing(book: Book, points: LevelPoints, target: TargetPlan, at: str) -> r
 
 def target_reading_of(book: Book, height_mm: float) -> float | None:
     """What the rod reads at a height, with the instrument as it stands now; None before it is set up."""
-    line = book.book.level_line_mm
+    line = None if book.standing is None else book.book.setups[book.standing].level_line_mm
     return None if line is None else target_reading_mm(line, height_mm)
+
+
+def target_text(book: Book, reading_mm: float | None) -> str | None:
+    """A target reading as the rod in hand shows it."""
+    if reading_mm is None or book.standing is None:
+        return None
+    return print_reading(reading_mm, book.rods[book.standing])
 
 
 def _from_ground(high_mm: float, units: Units) -> str:
@@ -72,9 +79,9 @@ def _from_ground(high_mm: float, units: Units) -> str:
 
 def _trouble(book: Book, reading_mm: float | None) -> str | None:
     """Why a target cannot be read from where the instrument stands."""
-    if reading_mm is None:
+    if reading_mm is None or book.standing is None:
         return None
-    rod = mm_of(book.levels.setups[-1].rod_length)
+    rod = mm_of(book.levels.setups[book.standing].rod_length)
     if reading_mm < 0:
         return "The level line runs below this height: set up higher, or hold the rod upside down."
     if rod is not None and reading_mm > rod:

@@ -38,7 +38,7 @@ def level_problems(levels: Levels, site: Site, pointer: str = "/levels") -> list
 
 def plan_problems(plan: LevelPlan, site: Site, pointer: str = "") -> list[Problem]:
     """Faults of what is planned."""
-    found = list(_twice(plan, pointer))
+    found = list(_twice(plan, site, pointer))
     known = list(site.planned)
     if plan.on is not None and plan.on not in known:
         found.append(_unknown(pointer, ("on",), "structure", plan.on, known))
@@ -75,6 +75,9 @@ def _part_problems(part: PadPlan | SlabPlan | SectionPlan, planned: Planned, poi
         found.append(_unknown(pointer, ("family",), "line family", part.family, families))
     if part.fall and part.fall.away_from and part.fall.away_from not in lines:
         found.append(_unknown(pointer, ("fall", "away_from"), "line", part.fall.away_from, lines))
+    for i, rail in enumerate(part.rails if isinstance(part, SlabPlan) else ()):
+        if rail.beside and rail.beside not in lines:
+            found.append(_unknown(pointer, ("rails", i, "beside"), "line", rail.beside, lines))
     own = isinstance(part, PadPlan) and part.outline is not None
     if isinstance(part, PadPlan) and part.fall and part.fall.drain:
         message = "A pad falls one way: say “away_from” a line. Only slabs fall to a drain."
@@ -85,20 +88,41 @@ def _part_problems(part: PadPlan | SlabPlan | SectionPlan, planned: Planned, poi
     return found
 
 
-def _twice(plan: LevelPlan, pointer: str) -> Iterator[Problem]:
-    """Names given twice where each must be alone."""
+def _twice(plan: LevelPlan, site: Site, pointer: str) -> Iterator[Problem]:
+    """Names given twice where each must be alone, and things that belong at two heights at one point."""
+    on = plan.on or next(iter(site.planned), "")
     heights = [("benchmark", plan.benchmark)] if plan.benchmark else []
     heights += [(f"benchmarks/{i}", one) for i, one in enumerate(plan.benchmarks)]
-    lists = [("benchmark", [(path, one.name) for path, one in heights])]
-    for what, key in (("point", "points"), ("instrument", "devices"), ("target", "targets"), ("pad", "pads"),
-                      ("slab", "slabs"), ("section", "sections")):  # fmt: skip
-        lists.append((what, [(f"{key}/{i}", one.name) for i, one in enumerate(getattr(plan, key))]))
+    corners = [((name, corner), "") for name, found in site.planned.items() for corner in found.footprint.names]
+    points = [((one.structure or on, one.name), f"points/{i}/name") for i, one in enumerate(plan.points)]
+    lists: list[tuple[str, list[tuple[tuple[str, str], str]]]] = [
+        ("benchmark", [(("", one.name), f"{path}/name") for path, one in heights]),
+        ("point", corners + points),
+        ("grid", [((one.structure or on, one.name), f"grids/{i}/name") for i, one in enumerate(plan.grids)]),
+    ]
+    for what, key in (("instrument", "devices"), ("pad", "pads"), ("slab", "slabs"), ("section", "sections")):
+        lists.append((what, [(("", one.name), f"{key}/{i}/name") for i, one in enumerate(getattr(plan, key))]))
     for what, named in lists:
-        names = [name for _, name in named]
-        for n, (path, name) in enumerate(named):
-            if name in names[:n]:
-                message = f"“{name}” is the name of two {what}s. Give each its own."
-                yield Problem(pointer=f"{pointer}/{path}/name", code="name-twice", message=message)
+        for path, (_, name) in _again(named):
+            message = f"“{name}” is the name of two {what}s. Give each its own."
+            yield Problem(pointer=f"{pointer}/{path}", code="name-twice", message=message)
+    spots = [
+        ((target.name, at), f"targets/{i}/at/{n}")
+        for i, target in enumerate(plan.targets)
+        for n, at in enumerate(target.at)
+    ]
+    for path, (name, at) in _again(spots):
+        message = f"“{name}” at {at} is to be set to two heights. Keep one."
+        yield Problem(pointer=f"{pointer}/{path}", code="height-twice", message=message)
+
+
+def _again(named: Sequence[tuple[tuple[str, str], str]]) -> Iterator[tuple[str, tuple[str, str]]]:
+    """Where a name comes again that was there before."""
+    seen = set()
+    for name, path in named:
+        if name in seen:
+            yield path, name
+        seen.add(name)
 
 
 def _starts(levels: Levels, site: Site, pointer: str) -> list[Problem]:
@@ -110,7 +134,13 @@ def _starts(levels: Levels, site: Site, pointer: str) -> list[Problem]:
             path = pointer_to(["setups", i, "shots", book.number_of((i, 0)), "at"])
             message = unknown_start(setup.shots[0].spot, i)
             found.append(Problem(pointer=pointer + path, code="unknown-start", message=message))
+    for i, n in book.uncorrected:
+        path = pointer_to(["setups", i, "shots", book.number_of((i, n)), "distance"])
+        found.append(Problem(pointer=pointer + path, code="distance-missing", message=DISTANCE_MISSING))
     return found
+
+
+DISTANCE_MISSING = "This setup is corrected by its instrument's test: say how far the sight is, or where both ends are."
 
 
 def unknown_start(spot: Spot, setup: int) -> str:

@@ -7,10 +7,14 @@ belongs to another structure is written `id/A`.
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from anvilhead.core.footprint import Footprint
 from anvilhead.core.point import Point
-from anvilhead.jobfile.levels.documents import LevelPlan
+from anvilhead.jobfile.levels.documents import LevelPlan, PointGrid
 from anvilhead.jobfile.naming import naming_of
 from anvilhead.jobfile.placed import Site
+
+MOST_EACH_WAY = 100
+"""Points of a grid along one way; more is a step typed wrong."""
 
 
 @dataclass(frozen=True)
@@ -53,7 +57,7 @@ def level_points(plan: LevelPlan, site: Site, frame: str | None = None) -> Level
     places: dict[str, Point] = {}
     own = LevelPoints(on, frame, site.planned[on].footprint.names if on else (), places)
     for structure, found in site.planned.items():
-        points = naming_of(found, (site, structure)).points | _more_points(plan, structure, on)
+        points = naming_of(found, (site, structure)).points | _more_points(plan, structure, on, found.footprint)
         for name, point in points.items():
             moved = _moved(site, structure, frame, point)
             if moved is not None:
@@ -61,7 +65,7 @@ def level_points(plan: LevelPlan, site: Site, frame: str | None = None) -> Level
     return own
 
 
-def _more_points(plan: LevelPlan, structure: str, on: str | None) -> dict[str, Point]:
+def _more_points(plan: LevelPlan, structure: str, on: str | None, footprint: Footprint) -> dict[str, Point]:
     """Points of the ground that are given in a structure's plan frame."""
     points = {
         point.name: Point(point.place[0].mm, point.place[1].mm)
@@ -69,11 +73,30 @@ def _more_points(plan: LevelPlan, structure: str, on: str | None) -> dict[str, P
         if (point.structure or on) == structure
     }
     for grid in (grid for grid in plan.grids if (grid.structure or on) == structure):
-        start, step = Point(grid.start[0].mm, grid.start[1].mm), (grid.step[0].mm, grid.step[1].mm)
-        for number in range(grid.columns * grid.rows):
-            row, column = divmod(number, grid.columns)
-            points[f"{grid.name}{number + 1}"] = start + Point(column * step[0], row * step[1])
+        points |= grid_points(grid, footprint)
     return points
+
+
+def grid_points(grid: PointGrid, footprint: Footprint) -> dict[str, Point]:
+    """Points of a grid by name, row by row."""
+    across, up = grid.step[0].mm, grid.step[1].mm
+    if grid.start and grid.columns and grid.rows:
+        start, columns, rows = Point(grid.start[0].mm, grid.start[1].mm), grid.columns, grid.rows
+    else:
+        xs, ys = [p.x for p in footprint.points], [p.y for p in footprint.points]
+        beyond = grid.beyond.mm
+        start = Point(min(xs) - beyond, min(ys) - beyond)
+        columns, rows = _fitting(max(xs) + beyond - start.x, across), _fitting(max(ys) + beyond - start.y, up)
+    return {
+        f"{grid.name}{row * columns + column + 1}": start + Point(column * across, row * up)
+        for row in range(rows)
+        for column in range(columns)
+    }
+
+
+def _fitting(length_mm: float, step_mm: float) -> int:
+    """How many points a step apart stand on a length; no more than a crew would shoot."""
+    return min(int(length_mm / step_mm + 1e-6) + 1, MOST_EACH_WAY)
 
 
 def _moved(site: Site, structure: str, frame: str | None, point: Point) -> Point | None:

@@ -84,10 +84,11 @@ def _standing(book: Book) -> tuple[r.BookState, str, str]:
         count = len(book.doubts)
         headline = f"{count} readings are in question" if count > 1 else "One reading is in question"
         return r.BookState.DOUBTFUL, headline, _doubt(book, book.doubts[0]).text
-    hi = book.book.level_line_mm
-    headline = "Set up, and shoot the benchmark" if hi is None else f"Level line at {text_of(hi, book.units)}"
-    last = max(i for i, setup in enumerate(book.setups) if setup.shots)
-    closed = [closing for closing in book.closings if closing.check.setup == last]
+    if book.standing is None:
+        return r.BookState.OPEN, "Shoot the benchmark first", words.FIRST_SHOT
+    line = book.book.setups[book.standing].level_line_mm
+    headline = f"Level line at {text_of(line or 0.0, book.units)}"
+    closed = [closing for closing in book.closings if closing.check.setup == book.standing]
     if closed:
         return r.BookState.CLOSED, headline, words.closing_words(closed[-1], book.units)
     return r.BookState.OPEN, headline, words.NOT_CLOSED

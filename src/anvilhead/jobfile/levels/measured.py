@@ -8,7 +8,6 @@ from pydantic_core import PydanticCustomError
 
 from anvilhead.core.levels.instrument_check import CheckKind
 from anvilhead.core.levels.rod import RodMarks
-from anvilhead.jobfile.hold_plan import PointName
 from anvilhead.jobfile.lengths import (
     Coordinates,
     Length,
@@ -45,7 +44,7 @@ class ShotEntry(Sparse):
         who, taken: by whom and when, where that differs from the setup; struck: stays in the record, does not count.
     """
 
-    at: PointName
+    at: Named
     thing: Named | None = Field(default=None, alias="on")
     reading: SignedLength
     turned: SignedLength | None = None

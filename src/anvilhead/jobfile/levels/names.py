@@ -5,12 +5,11 @@ from typing import Annotated, Any
 from pydantic import BeforeValidator, Field
 
 from anvilhead.core.levels.level_instrument import LevelInstrument
-from anvilhead.jobfile.hold_plan import PointName
 
 Named = Annotated[str, Field(min_length=1, max_length=64, pattern=r"^[^\x00-\x1f\x7f]*\S[^\x00-\x1f\x7f]*$")]
 Who = Annotated[str, Field(min_length=1, max_length=120)]
 Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
-Points = Annotated[list[PointName], Field(max_length=500)]
+Points = Annotated[list[Named], Field(max_length=500)]
 
 _OTHER_NAMES = {
     "rotary-laser": LevelInstrument.LASER,

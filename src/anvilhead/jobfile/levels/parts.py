@@ -6,8 +6,15 @@ from typing import Annotated, Self
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from anvilhead.jobfile.hold_plan import PointName
-from anvilhead.jobfile.lengths import Coordinates, Length, NonNegativeLength, PositiveLength, SignedLength, Strict
+from anvilhead.jobfile.lengths import (
+    Coordinates,
+    Length,
+    NonNegativeLength,
+    PositiveLength,
+    SignedLength,
+    Sparse,
+    Strict,
+)
 from anvilhead.jobfile.levels.names import Named, Points, Share
 
 
@@ -52,12 +59,22 @@ class PadPlan(Strict):
     rough: PositiveLength = Length(25.4, '1"')
 
 
-class RailPlan(Strict):
-    """A screed rail from place to place of the plan."""
+class RailPlan(Sparse):
+    """A screed rail: from place to place of the plan, or right across `beside` a line, `at` a distance inward."""
 
     name: Named
-    start: Coordinates = Field(alias="from")
-    end: Coordinates = Field(alias="to")
+    start: Coordinates | None = Field(default=None, alias="from")
+    end: Coordinates | None = Field(default=None, alias="to")
+    beside: Annotated[str, Field(min_length=1, max_length=20)] | None = None
+    at: NonNegativeLength = Length(0.0, 0)
+
+    @model_validator(mode="after")
+    def _is_a_line(self) -> Self:
+        between = self.start is not None and self.end is not None
+        if between == (self.beside is not None) or (self.start is None) != (self.end is None):
+            message = "Say two places “from” and “to”, or “beside” a line and “at” what distance."
+            raise PydanticCustomError("one-line", "{message}", {"message": message, "at": "beside"})
+        return self
 
 
 class SlabPlan(Strict):
@@ -110,7 +127,7 @@ class StepPlan(Strict):
 
     name: Named
     height: SignedLength | None = None
-    at: PointName | None = None
+    at: Named | None = None
     length: PositiveLength | None = None
 
     @model_validator(mode="after")

@@ -11,8 +11,9 @@ from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book
 from anvilhead.jobfile.levels.frames import Frames
-from anvilhead.jobfile.levels.parts import SlabPlan
+from anvilhead.jobfile.levels.parts import RailPlan, SlabPlan
 from anvilhead.jobfile.levels.surfaces import edge, fall_words, finish_of, outline_of
+from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.writing import place, text_of, tidy
 
 
@@ -37,7 +38,7 @@ def _slab(frames: Frames, slab: SlabPlan, structure: str) -> r.SlabResult:
         structure=structure,
         outline=[place(point) for point in corners],
         edges=[edge(book, name, point, finish.height_at(point)) for name, point in outline.items()],
-        rails=_rails(book, slab, finish),
+        rails=_rails(book, slab, planned, finish),
         fall_text=fall_words(slab.fall, finish, book.units),
         spots=_spots(book, measured) if measured else [],
         least_mm=measured and tidy(measured.least_mm),
@@ -71,11 +72,11 @@ def _spots(book: Book, measured: SlabThickness) -> list[r.ThicknessResult]:
     ]
 
 
-def _rails(book: Book, slab: SlabPlan, finish: Finish) -> list[r.EdgeResult]:
+def _rails(book: Book, slab: SlabPlan, planned: Planned, finish: Finish) -> list[r.EdgeResult]:
     """Tops of screed rails at both ends and, on a top that falls to a drain, in the middle."""
     out = []
     for rail in slab.rails:
-        start, end = (Point(at[0].mm, at[1].mm) for at in (rail.start, rail.end))
+        start, end = _ends(rail, planned)
         places = [("start", start), ("end", end)]
         if not isinstance(finish, Plane):
             places.insert(1, ("middle", (start + end) * 0.5))
@@ -83,6 +84,16 @@ def _rails(book: Book, slab: SlabPlan, finish: Finish) -> list[r.EdgeResult]:
             edge(book, f"{rail.name} {which}", at, finish.height_at(at) - slab.rail_below.mm) for which, at in places
         ]
     return out
+
+
+def _ends(rail: RailPlan, planned: Planned) -> tuple[Point, Point]:
+    """As said; beside a line from end to end of the whole footprint along it."""
+    if rail.start and rail.end:
+        return Point(rail.start[0].mm, rail.start[1].mm), Point(rail.end[0].mm, rail.end[1].mm)
+    side = planned.footprint.sides_by_name[rail.beside or ""]
+    alongs = [(point - side.start_point).dot(side.direction) for point in planned.footprint.points]
+    beside = side.start_point + planned.footprint.inward(side) * rail.at.mm
+    return beside + side.direction * min(alongs), beside + side.direction * max(alongs)
 
 
 def _base_mm3(under: Terrain | None, slab: SlabPlan, outline: list[Point], finish: Finish) -> float | None:

@@ -6,12 +6,11 @@ from anvilhead.core.length_printing import print_difference
 from anvilhead.core.levels.finish import DrainFinish, Finish, drain_below, falling_finish
 from anvilhead.core.levels.level_words import slope_text
 from anvilhead.core.levels.plane import Plane
-from anvilhead.core.levels.rod import print_reading
 from anvilhead.core.point import Point
 from anvilhead.core.units import Units
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book
-from anvilhead.jobfile.levels.height_solving import target_reading_of
+from anvilhead.jobfile.levels.height_solving import target_reading_of, target_text
 from anvilhead.jobfile.levels.parts import Fall, PadPlan, SlabPlan
 from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.writing import place, text_of, tidy
@@ -46,13 +45,12 @@ def finish_of(planned: Planned, outline: Sequence[Point], slab: SlabPlan) -> Fin
 
 def edge(book: Book, name: str, at: Point, height_mm: float) -> r.EdgeResult:
     """A height at a place, and the target reading there."""
-    reading = target_reading_of(book, height_mm)
     return r.EdgeResult(
         name=name,
         place=place(at),
         height_mm=tidy(height_mm),
         text=text_of(height_mm, book.units),
-        reading_text=None if reading is None else print_reading(reading, book.rods[-1]),
+        reading_text=target_text(book, target_reading_of(book, height_mm)),
     )
 
 

@@ -1755,7 +1755,7 @@ export interface components {
          * @description Why a reading is questioned.
          * @enum {string}
          */
-        DoubtKind: "off-rod" | "upside-down" | "below-ground" | "stands-out" | "not-again";
+        DoubtKind: "off-rod" | "no-rod" | "upside-down" | "below-ground" | "stands-out" | "not-again";
         /**
          * DoubtResult
          * @description A reading in question.
@@ -3313,6 +3313,8 @@ export interface components {
             fill_text: string | null;
             /** Loose Text */
             loose_text: string | null;
+            /** Balance Text */
+            balance_text: string | null;
             /** Covered Share */
             covered_share: number;
             /** Most Cut Mm */
@@ -3512,7 +3514,8 @@ export interface components {
          *     Attributes:
          *         structure: in whose plan frame it lies.
          *         name: what goes in front of the numbers.
-         *         start: its first point; step: from point to point along x and along y.
+         *         step: from point to point along x and along y.
+         *         start: its first point, with columns and rows; left out, it covers the structure and runs on `beyond` its walls.
          */
         "PointGrid-Input": {
             /** Name */
@@ -3520,16 +3523,28 @@ export interface components {
             /** Structure */
             structure?: string | null;
             /** Start */
-            start: (string | number)[];
+            start?: (string | number)[] | null;
             /** Step */
             step: [
                 string | number,
                 string | number
             ];
             /** Columns */
-            columns: number;
+            columns?: number | null;
             /** Rows */
-            rows: number;
+            rows?: number | null;
+            /**
+             * Beyond
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            beyond?: string | number;
         };
         "PointGrid-Output": {
             [key: string]: unknown;
@@ -4026,15 +4041,32 @@ export interface components {
         Purpose: "framing" | "footing" | "post-frame" | "fence";
         /**
          * RailPlan
-         * @description A screed rail from place to place of the plan.
+         * @description A screed rail: from place to place of the plan, or right across `beside` a line, `at` a distance inward.
          */
-        RailPlan: {
+        "RailPlan-Input": {
             /** Name */
             name: string;
             /** From */
-            from: (string | number)[];
+            from?: (string | number)[] | null;
             /** To */
-            to: (string | number)[];
+            to?: (string | number)[] | null;
+            /** Beside */
+            beside?: string | null;
+            /**
+             * At
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            at?: string | number;
+        };
+        "RailPlan-Output": {
+            [key: string]: unknown;
         };
         /**
          * ReachKind
@@ -4760,7 +4792,7 @@ export interface components {
              */
             waste?: number;
             /** Rails */
-            rails?: components["schemas"]["RailPlan"][];
+            rails?: components["schemas"]["RailPlan-Input"][];
             /**
              * Rail Below
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -4833,7 +4865,7 @@ export interface components {
              */
             waste?: number;
             /** Rails */
-            rails?: components["schemas"]["RailPlan"][];
+            rails?: components["schemas"]["RailPlan-Output"][];
             /**
              * Rail Below
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -6224,7 +6256,8 @@ export interface components {
          *     Attributes:
          *         structure: in whose plan frame it lies.
          *         name: what goes in front of the numbers.
-         *         start: its first point; step: from point to point along x and along y.
+         *         step: from point to point along x and along y.
+         *         start: its first point, with columns and rows; left out, it covers the structure and runs on `beyond` its walls.
          */
         PointGrid: {
             /** Name */
@@ -6234,17 +6267,38 @@ export interface components {
              * @default null
              */
             structure?: string | null;
-            /** Start */
-            start: (string | number)[];
+            /**
+             * Start
+             * @default null
+             */
+            start?: (string | number)[] | null;
             /** Step */
             step: [
                 string | number,
                 string | number
             ];
-            /** Columns */
-            columns: number;
-            /** Rows */
-            rows: number;
+            /**
+             * Columns
+             * @default null
+             */
+            columns?: number | null;
+            /**
+             * Rows
+             * @default null
+             */
+            rows?: number | null;
+            /**
+             * Beyond
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            beyond?: string | number;
         };
         /**
          * PostPlan
@@ -6294,6 +6348,41 @@ export interface components {
             seat?: string;
             /** At */
             at: string[];
+        };
+        /**
+         * RailPlan
+         * @description A screed rail: from place to place of the plan, or right across `beside` a line, `at` a distance inward.
+         */
+        RailPlan: {
+            /** Name */
+            name: string;
+            /**
+             * From
+             * @default null
+             */
+            from?: (string | number)[] | null;
+            /**
+             * To
+             * @default null
+             */
+            to?: (string | number)[] | null;
+            /**
+             * Beside
+             * @default null
+             */
+            beside?: string | null;
+            /**
+             * At
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            at?: string | number;
         };
         /**
          * Section
@@ -8133,7 +8222,10 @@ export interface operations {
     };
     get_levels_api_structures__structure_id__levels_get: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The setup that target readings are for; the last when left out. */
+                setup?: string | null;
+            };
             header?: never;
             path: {
                 structure_id: string;
@@ -8209,7 +8301,10 @@ export interface operations {
     };
     change_level_plan_api_structures__structure_id__levels_plan_put: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The setup that target readings are for; the last when left out. */
+                setup?: string | null;
+            };
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
@@ -8292,7 +8387,10 @@ export interface operations {
     };
     undo_level_plan_api_structures__structure_id__levels_plan_undo_post: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The setup that target readings are for; the last when left out. */
+                setup?: string | null;
+            };
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
@@ -8542,7 +8640,10 @@ export interface operations {
     };
     strike_shot_api_structures__structure_id__levels_shots__shot_id__strike_post: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The setup that target readings are for; the last when left out. */
+                setup?: string | null;
+            };
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
@@ -8622,7 +8723,10 @@ export interface operations {
     };
     record_check_api_structures__structure_id__levels_checks_post: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The setup that target readings are for; the last when left out. */
+                setup?: string | null;
+            };
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Units } from '$lib/api/types';
 	import LengthField from '$lib/lengths/LengthField.svelte';
-	import type { FallDraft } from './fall';
+	import type { FallDraft, Way } from './fall';
 
 	interface Props {
 		draft: FallDraft;
@@ -13,22 +13,19 @@
 	}
 	let { draft, lines, units, drains = false, onChange }: Props = $props();
 
-	let way = $state<'level' | 'away' | 'drain'>('level');
+	const way = $derived(draft.way);
 	const usual = $derived(
 		units === 'ft-in' ? { rise: '1/4"', over: "1'" } : { rise: '20 mm', over: '1 m' }
 	);
 
-	function turn(to: typeof way) {
-		way = to;
-		if (to === 'level') onChange({ rise: '', over: '', line: '', drain: ['', ''] });
-		else
-			onChange({
-				...draft,
-				rise: draft.rise || usual.rise,
-				over: draft.over || usual.over,
-				line: to === 'away' ? draft.line || (lines[0] ?? '') : '',
-				drain: ['', '']
-			});
+	function turn(to: Way) {
+		onChange({
+			...draft,
+			way: to,
+			rise: draft.rise || usual.rise,
+			over: draft.over || usual.over,
+			line: draft.line || (lines[0] ?? '')
+		});
 	}
 </script>
 
@@ -38,7 +35,7 @@
 		class="field"
 		aria-label="Its top"
 		value={way}
-		onchange={(event) => turn(event.currentTarget.value as typeof way)}
+		onchange={(event) => turn(event.currentTarget.value as Way)}
 	>
 		<option value="level">is level</option>
 		<option value="away">falls away from a line</option>

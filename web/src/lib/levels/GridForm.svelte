@@ -6,10 +6,10 @@
 		stage: LevelsStage;
 		/** Letter in front of the numbers. */
 		letter: string;
-		/** How far beyond the walls it reaches, millimetres. */
-		beyondMm?: number;
+		/** How far beyond the walls it reaches. */
+		beyond?: string | number;
 	}
-	let { stage, letter, beyondMm = 0 }: Props = $props();
+	let { stage, letter, beyond = 0 }: Props = $props();
 
 	const units = $derived(stage.job.units);
 	const here = $derived(stage.structure.name_in_file);
@@ -18,44 +18,22 @@
 	let along = $state('');
 	let left = $state('');
 	let trouble = $state('');
-	const grid = $derived(
-		(stage.planned.grids ?? []).find(
-			(one) => one.name === letter && (one.structure ?? stage.levels?.on) === here
-		)
+	const isThis = (one: { name: string; structure?: string | null }) =>
+		one.name === letter && (one.structure ?? stage.levels?.on) === here;
+	const grid = $derived((stage.planned.grids ?? []).find(isThis));
+	const count = $derived(
+		(stage.levels?.points ?? []).filter(({ label }) => new RegExp(`^${letter}[0-9]+$`).test(label))
+			.length
 	);
 
-	/** A grid over the structure, every step both ways. */
+	/** A grid over the structure, every step both ways; the server lays it. */
 	async function lay(event: SubmitEvent) {
 		event.preventDefault();
-		const places = Object.values(stage.structure.result.corners);
-		const size = stage.typedMm(step);
-		const span = (pick: 'x_mm' | 'y_mm') => {
-			const all = places.map((one) => one[pick]);
-			return {
-				low: Math.min(...all) - beyondMm,
-				long: Math.max(...all) - Math.min(...all) + 2 * beyondMm
-			};
-		};
-		const x = span('x_mm');
-		const y = span('y_mm');
-		const mm = await size;
-		if (!mm) {
-			trouble = 'Type how far apart the points are.';
-			return;
-		}
-		const count = (long: number) => Math.min(Math.max(Math.floor(long / mm + 1e-6) + 1, 1), 100);
 		trouble = await stage.plan((plan) => ({
 			...plan,
 			grids: [
-				...(plan.grids ?? []).filter((one) => one !== grid),
-				{
-					name: letter,
-					structure: here,
-					start: [x.low, y.low],
-					step: [step.trim(), step.trim()],
-					columns: count(x.long),
-					rows: count(y.long)
-				}
+				...(plan.grids ?? []).filter((one) => !isThis(one)),
+				{ name: letter, structure: here, step: [step.trim(), step.trim()], beyond }
 			]
 		}));
 	}
@@ -65,7 +43,7 @@
 		trouble = await stage.plan((plan) => ({
 			...plan,
 			points: [
-				...(plan.points ?? []).filter((one) => one.name !== point.trim()),
+				...(plan.points ?? []),
 				{ name: point.trim(), structure: here, place: [along.trim(), left.trim()] }
 			]
 		}));
@@ -75,9 +53,7 @@
 
 <details class="no-print mt-3">
 	<summary class="flex min-h-11 cursor-pointer items-center font-semibold underline"
-		>{grid
-			? `Grid ${letter}: ${grid.columns} by ${grid.rows} points`
-			: 'Points to shoot: a grid, or one by one'}</summary
+		>{grid ? `Grid ${letter}: ${count} points` : 'Points to shoot: a grid, or one by one'}</summary
 	>
 	<form class="grid grid-cols-2 items-start gap-2" aria-label="Grid of points" onsubmit={lay}>
 		<LengthField

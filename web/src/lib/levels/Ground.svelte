@@ -4,9 +4,10 @@
 	import Words from '$lib/lengths/Words.svelte';
 	import FallFields from './FallFields.svelte';
 	import type { FallDraft } from './fall';
-	import { fallOf, noFall } from './fall';
+	import { draftOf, fallOf, noFall } from './fall';
 	import GridForm from './GridForm.svelte';
 	import type { LevelsStage } from './stage.svelte';
+	import { freeName, NO_SHARE, shareOf, typedText } from './typed';
 
 	interface Props {
 		stage: LevelsStage;
@@ -24,26 +25,45 @@
 	let height = $state('');
 	let swell = $state('20');
 	let fall = $state<FallDraft>(noFall());
+	let changing = $state('');
 	let trouble = $state('');
 
 	async function keepPad(event: SubmitEvent) {
 		event.preventDefault();
-		const name = `${stage.structure.plan.name ?? here} pad`;
-		const tilt = fallOf(fall);
-		trouble = await stage.plan((plan) => ({
-			...plan,
-			pads: [
-				...(plan.pads ?? []).filter((one) => one.name !== name),
-				{
-					name,
-					structure: here,
-					height: height.trim(),
-					swell: Math.min(Math.max(Number(swell) || 0, 0), 100) / 100,
-					...(tilt ? { fall: tilt } : {})
-				}
-			]
-		}));
-		if (!trouble) height = '';
+		const share = shareOf(swell);
+		if (share === undefined) {
+			trouble = NO_SHARE;
+			return;
+		}
+		trouble = await stage.plan((plan) => {
+			const others = (plan.pads ?? []).filter((one) => one.name !== changing);
+			const usual = `${stage.structure.plan.name ?? here} pad`;
+			const name =
+				changing ||
+				freeName(
+					usual,
+					others.map((one) => one.name ?? '')
+				);
+			const was = (plan.pads ?? []).find((one) => one.name === changing);
+			const pad = {
+				...was,
+				name,
+				structure: here,
+				height: height.trim(),
+				swell: share,
+				fall: fallOf(fall) ?? null
+			};
+			return { ...plan, pads: [...others, pad] };
+		});
+		if (!trouble) height = changing = '';
+	}
+	/** Put a pad's values back under the hand. */
+	function changePad(name: string) {
+		const pad = (stage.planned.pads ?? []).find((one) => one.name === name);
+		changing = name;
+		height = typedText(pad?.height);
+		swell = String(Math.round((pad?.swell ?? 0) * 1000) / 10);
+		fall = draftOf(pad?.fall);
 	}
 	async function dropPad(name: string) {
 		trouble = await stage.plan((plan) => ({
@@ -52,14 +72,14 @@
 		}));
 	}
 	async function cutAlong() {
-		const name = `along ${line}`;
-		trouble = await stage.plan((plan) => ({
-			...plan,
-			sections: [
-				...(plan.sections ?? []).filter((one) => one.name !== name),
-				{ name, structure: here, line }
-			]
-		}));
+		const name = here === stage.levels?.on ? `along ${line}` : `along ${here} ${line}`;
+		const there = sections.some((one) => one.name === name);
+		trouble = there
+			? ''
+			: await stage.plan((plan) => ({
+					...plan,
+					sections: [...(plan.sections ?? []), { name, structure: here, line }]
+				}));
 		if (!trouble) stage.section = name;
 	}
 </script>
@@ -96,9 +116,11 @@
 			</dl>
 		{/if}
 		{#if pad.fall_text}<p class="text-ink-soft"><Words text={pad.fall_text} /></p>{/if}
-		<button class="no-print min-h-11 underline" onclick={() => dropPad(pad.name)}
-			>take it out</button
-		>
+		{#if pad.balance_text}<p>{pad.balance_text}</p>{/if}
+		<p class="no-print flex gap-4">
+			<button class="min-h-11 underline" onclick={() => changePad(pad.name)}>change it</button>
+			<button class="min-h-11 underline" onclick={() => dropPad(pad.name)}>take it out</button>
+		</p>
 	</article>
 {/each}
 <form
@@ -106,7 +128,9 @@
 	aria-label="Pad"
 	onsubmit={keepPad}
 >
-	<h2 class="col-span-2 text-lg font-bold">Bring the ground under it to a pad</h2>
+	<h2 class="col-span-2 text-lg font-bold">
+		{changing ? `Change ${changing}` : 'Bring the ground under it to a pad'}
+	</h2>
 	<LengthField
 		label="Pad height"
 		value={height}
@@ -126,7 +150,7 @@
 	<FallFields draft={fall} {lines} units={stage.job.units} onChange={(next) => (fall = next)} />
 	<button class="board-button col-span-2" disabled={!height.trim()}>Work out cut and fill</button>
 </form>
-<GridForm {stage} letter="G" beyondMm={2000} />
+<GridForm {stage} letter="G" beyond={stage.job.units === 'ft-in' ? "6'" : '2 m'} />
 <h2 class="mt-4 text-lg font-bold">Sections</h2>
 <div class="no-print flex flex-wrap items-center gap-2">
 	<button

@@ -31,7 +31,7 @@
 			units: stage.job.units,
 			rod: setup?.rod ?? stage.job.units,
 			text,
-			hi_mm: stage.result?.setups.at(-1)?.level_line_mm ?? undefined,
+			hi_mm: stage.found?.level_line_mm ?? undefined,
 			target_mm: row.height_mm,
 			tolerance_mm: row.tolerance_mm
 		})
@@ -66,6 +66,7 @@
 			disabled={!setup || setup.shots.length === 0}
 			autocomplete="off"
 			enterkeyhint="next"
+			onfocus={() => (stage.at = row.at)}
 			oninput={(event) => stage.type(key, event.currentTarget.value)}
 		/>
 	</form>

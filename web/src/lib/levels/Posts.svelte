@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { LevelPlan } from '$lib/api/types';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { LevelsStage } from './stage.svelte';
@@ -11,7 +12,7 @@
 	let { stage }: Props = $props();
 
 	const units = $derived(stage.job.units);
-	const posts = $derived(stage.result?.posts ?? []);
+	const posts = $derived((stage.result?.posts ?? []).filter((one) => stage.isOwn(one.at)));
 	const names = $derived([...new Set(posts.map((one) => one.name))]);
 	let name = $state('posts');
 	let top = $state('');
@@ -21,6 +22,14 @@
 	let trouble = $state('');
 	const prefix = $derived(stage.levels?.prefix ?? '');
 
+	/** Posts without those of a name at this structure's own points; the same name elsewhere stays. */
+	function withoutOwn(all: NonNullable<LevelPlan['posts']>, gone: string) {
+		return all.flatMap((one) => {
+			const at = one.name === gone ? one.at.filter((point) => !stage.isOwn(point)) : one.at;
+			return at.length ? [{ ...one, at }] : [];
+		});
+	}
+
 	async function keep(event: SubmitEvent) {
 		event.preventDefault();
 		const at = Object.keys(stage.structure.result.corners).map((corner) => prefix + corner);
@@ -28,7 +37,7 @@
 		trouble = await stage.plan((plan) => ({
 			...plan,
 			posts: [
-				...(plan.posts ?? []).filter((one) => one.name !== name),
+				...withoutOwn(plan.posts ?? [], name),
 				{
 					name,
 					top: top.trim(),
@@ -41,7 +50,7 @@
 	async function drop(gone: string) {
 		trouble = await stage.plan((plan) => ({
 			...plan,
-			posts: (plan.posts ?? []).filter((one) => one.name !== gone)
+			posts: withoutOwn(plan.posts ?? [], gone)
 		}));
 	}
 </script>

@@ -13,8 +13,11 @@
 	let { stage }: Props = $props();
 
 	const setup = $derived(stage.setup);
-	const index = $derived((stage.levels?.setups.length ?? 0) - 1);
-	const found = $derived(stage.result?.setups[index]);
+	const index = $derived(stage.index);
+	const found = $derived(stage.found);
+	const setups = $derived(stage.levels?.setups ?? []);
+	/** A setup begun after the one in hand: by another crew, or the same instrument moved by somebody else. */
+	const newer = $derived(index < setups.length - 1 ? setups.at(-1) : undefined);
 	let moving = $state(false);
 	let trouble = $state('');
 	/** A hose or a string has two ends: once both are read it is carried on from the far one. */
@@ -41,10 +44,36 @@
 		<h2 class="text-lg font-bold">
 			Setup {index + 1}: {setup.device ?? LEVEL_INSTRUMENTS[setup.instrument]}
 		</h2>
+		{#if setups.length > 1}
+			<label class="no-print"
+				>shooting from
+				<select
+					class="field !w-auto"
+					aria-label="Shooting from"
+					value={setup.id}
+					onchange={(event) => stage.choose(event.currentTarget.value)}
+				>
+					{#each setups as one, number (one.id)}
+						<option value={one.id}
+							>{number + 1}, {one.device ?? LEVEL_INSTRUMENTS[one.instrument]}, {one.who}</option
+						>
+					{/each}
+				</select></label
+			>
+		{/if}
 		<button class="board-button plain no-print" onclick={() => (moving = true)}
 			>Instrument moves</button
 		>
 	</div>
+	{#if newer}
+		<p class="caution my-1" role="status">
+			{newer.who} has set up since: setup {setups.length}, {newer.device ??
+				LEVEL_INSTRUMENTS[newer.instrument]}.
+			<button class="min-h-11 underline" onclick={() => stage.choose(newer.id)}
+				>Shoot from it</button
+			>
+		</p>
+	{/if}
 	<p class="text-sm text-ink-soft">{found.how}</p>
 	{#each found.reaches as reach (reach.text)}
 		<p class="caution my-1 font-semibold"><Words text={reach.text} /></p>

@@ -22,7 +22,7 @@
 	const first = $derived(shot.length === 0 && setup.instrument !== 'string');
 	/** The last point of the setup before, when the height is carried on from it. */
 	const carriedFrom = $derived.by(() => {
-		const last = stage.levels?.setups.at(-2)?.shots.findLast((one) => !one.struck);
+		const last = stage.levels?.setups[stage.index - 1]?.shots.findLast((one) => !one.struck);
 		const point = points.find((one) => one.name === last?.at);
 		return point && (CARRIED.includes(setup.instrument) || !point.place) ? point.label : '';
 	});
@@ -40,12 +40,11 @@
 	const at = $derived(chosen ?? suggested);
 	const reading = $derived(stage.draft('reading'));
 	const isTurned = $derived(TURNED.includes(setup.instrument));
-	const found = $derived(stage.result?.setups[(stage.levels?.setups.length ?? 0) - 1]);
 	/** What a reading on this point would mean. */
 	const meaning = $derived(
 		first
 			? { known_mm: points.find((one) => one.label === at)?.height_mm ?? undefined }
-			: { hi_mm: found?.level_line_mm ?? undefined }
+			: { hi_mm: stage.found?.level_line_mm ?? undefined }
 	);
 	$effect(() => echo.ask({ units: stage.job.units, rod: setup.rod, text: reading, ...meaning }));
 	const things = $derived([...new Set([...stage.things, ...THINGS])]);

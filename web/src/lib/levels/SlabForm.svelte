@@ -1,64 +1,69 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
+	import type { LevelPlan } from '$lib/api/types';
 	import LengthField from '$lib/lengths/LengthField.svelte';
-	import { fallOf, noFall, type FallDraft } from './fall';
+	import { draftOf, fallOf, type FallDraft } from './fall';
 	import FallFields from './FallFields.svelte';
-	import GridForm from './GridForm.svelte';
 	import type { LevelsStage } from './stage.svelte';
+	import { freeName, NO_SHARE, shareOf, typedText } from './typed';
 
+	type Slab = NonNullable<LevelPlan['slabs']>[number];
 	interface Props {
 		stage: LevelsStage;
+		/** The slab to change; a new one when left out. */
+		slab?: Slab;
+		onKept: () => void;
 	}
-	let { stage }: Props = $props();
+	let { stage, slab, onKept }: Props = $props();
 
+	const before = untrack(() => slab);
 	const units = $derived(stage.job.units);
 	const here = $derived(stage.structure.name_in_file);
 	const lines = $derived(stage.structure.result.sides.map((side) => side.line));
 	const families = $derived(stage.structure.result.lines.map((one) => one.family));
-	let height = $state('');
-	let thickness = $state('');
-	let least = $state('');
-	let base = $state('');
-	let waste = $state('5');
-	let family = $state('');
-	let fall = $state<FallDraft>(noFall());
-	let rail = $state('');
+	let height = $state(typedText(before?.height));
+	let thickness = $state(typedText(before?.thickness));
+	let least = $state(typedText(before?.least));
+	let base = $state(typedText(before?.base_thickness));
+	let waste = $state(String(Math.round((before?.waste ?? 0.05) * 1000) / 10));
+	let family = $state(before?.family ?? '');
+	let fall = $state<FallDraft>(draftOf(before?.fall));
+	let rail = $state(typedText(before?.rails?.find((one) => one.beside)?.at));
 	let trouble = $state('');
-
-	/** A rail right across, beside the first side. */
-	function railsAt(off: string) {
-		const xs = Object.values(stage.structure.result.corners).map((one) => one.x_mm);
-		return [
-			{
-				name: 'rail',
-				from: [Math.min(...xs), off] as [number, string],
-				to: [Math.max(...xs), off] as [number, string]
-			}
-		];
-	}
 
 	async function keep(event: SubmitEvent) {
 		event.preventDefault();
-		const name = `${stage.structure.plan.name ?? here} slab`;
-		const tilt = fallOf(fall);
-		trouble = await stage.plan((plan) => ({
-			...plan,
-			slabs: [
-				...(plan.slabs ?? []).filter((one) => one.name !== name),
-				{
-					name,
-					structure: here,
-					height: height.trim(),
-					thickness: thickness.trim(),
-					waste: Math.min(Math.max(Number(waste) || 0, 0), 100) / 100,
-					...(least.trim() ? { least: least.trim() } : {}),
-					...(base.trim() ? { base_thickness: base.trim() } : {}),
-					...(family ? { family } : {}),
-					...(rail.trim() ? { rails: railsAt(rail.trim()) } : {}),
-					...(tilt ? { fall: tilt } : {})
-				}
-			]
-		}));
-		if (!trouble) height = thickness = least = base = '';
+		const share = shareOf(waste);
+		if (share === undefined) {
+			trouble = NO_SHARE;
+			return;
+		}
+		trouble = await stage.plan((plan) => {
+			const others = (plan.slabs ?? []).filter((one) => one.name !== before?.name);
+			const usual = `${stage.structure.plan.name ?? here} slab`;
+			const kept = (before?.rails ?? []).filter((one) => !one.beside);
+			const added = rail.trim() ? [{ name: 'rail', beside: lines[0] ?? '', at: rail.trim() }] : [];
+			const changed: Slab = {
+				...before,
+				name:
+					before?.name ??
+					freeName(
+						usual,
+						others.map((one) => one.name ?? '')
+					),
+				structure: here,
+				height: height.trim(),
+				thickness: thickness.trim(),
+				waste: share,
+				least: least.trim() || null,
+				base_thickness: base.trim() || null,
+				family: family || null,
+				rails: [...kept, ...added],
+				fall: fallOf(fall) ?? null
+			};
+			return { ...plan, slabs: [...others, changed] };
+		});
+		if (!trouble) onKept();
 	}
 </script>
 
@@ -67,7 +72,9 @@
 	aria-label="Slab"
 	onsubmit={keep}
 >
-	<h2 class="col-span-2 text-lg font-bold">A slab to pour</h2>
+	<h2 class="col-span-2 text-lg font-bold">
+		{before ? `Change ${before.name}` : 'A slab to pour'}
+	</h2>
 	<LengthField
 		label="Finished top"
 		value={height}
@@ -119,4 +126,3 @@
 		>Keep the slab</button
 	>
 </form>
-<GridForm {stage} letter="H" />

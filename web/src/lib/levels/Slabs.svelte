@@ -1,6 +1,7 @@
 <script lang="ts">
 	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
+	import GridForm from './GridForm.svelte';
 	import SlabForm from './SlabForm.svelte';
 	import type { LevelsStage } from './stage.svelte';
 
@@ -12,6 +13,9 @@
 	const slabs = $derived(
 		(stage.result?.slabs ?? []).filter((one) => one.structure === stage.structure.name_in_file)
 	);
+	let adding = $state(false);
+	let changing = $state('');
+	const changed = $derived((stage.planned.slabs ?? []).find((one) => one.name === changing));
 	let trouble = $state('');
 
 	async function drop(name: string) {
@@ -65,13 +69,32 @@
 				{/each}
 			</tbody>
 		</table>
-		<button class="no-print min-h-11 underline" onclick={() => drop(slab.name)}>take it out</button>
+		<p class="no-print flex gap-4">
+			<button class="min-h-11 underline" onclick={() => (changing = slab.name)}>change it</button>
+			<button class="min-h-11 underline" onclick={() => drop(slab.name)}>take it out</button>
+		</p>
 	</article>
 {/each}
 {#if trouble}<p role="alert" class="font-semibold text-string">{trouble}</p>{/if}
-{#if stage.structure.result.closed}<SlabForm {stage} />{:else}
+{#if !stage.structure.result.closed}
 	<p>An open line encloses nothing to pour.</p>
+{:else if adding || changed || !slabs.length}
+	{#key changed?.name}
+		<SlabForm
+			{stage}
+			slab={changed}
+			onKept={() => {
+				adding = false;
+				changing = '';
+			}}
+		/>
+	{/key}
+{:else}
+	<button class="board-button plain no-print mt-2" onclick={() => (adding = true)}
+		>Another slab</button
+	>
 {/if}
+<GridForm {stage} letter="H" />
 <p class="caution mt-3 text-sm">
 	Wet cement burns: cover skin and eyes. Cap bars and pins. Thickness, base and reinforcement are
 	for the drawings, the engineer and the inspector to say.

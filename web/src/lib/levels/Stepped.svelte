@@ -2,6 +2,7 @@
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { LevelsStage } from './stage.svelte';
+	import { countOf } from './typed';
 
 	interface Props {
 		stage: LevelsStage;
@@ -10,6 +11,7 @@
 
 	const units = $derived(stage.job.units);
 	const walls = $derived(stage.result?.stepped ?? []);
+	let name = $state('stepped wall');
 	let line = $state('');
 	let plate = $state('');
 	let plates = $state('3');
@@ -20,19 +22,30 @@
 	async function keep(event: SubmitEvent) {
 		event.preventDefault();
 		const typed = steps.map((one) => one.trim()).filter(Boolean);
+		const count = countOf(plates);
+		if (count === undefined) {
+			trouble = 'Type how many plates as a whole number from 0 to 20.';
+			return;
+		}
 		trouble = await stage.plan((plan) => ({
 			...plan,
 			stepped: [
+				...(plan.stepped ?? []).filter((one) => one.name !== name.trim()),
 				{
-					name: 'stepped wall',
+					name: name.trim(),
 					line: line.trim(),
-					plates: plate.trim()
-						? Array.from({ length: Number(plates) || 0 }, () => plate.trim())
-						: [],
+					plates: plate.trim() ? Array.from({ length: count }, () => plate.trim()) : [],
 					...(trim.trim() ? { trim: trim.trim() } : {}),
 					steps: typed.map((height, index) => ({ name: `step ${index + 1}`, height }))
 				}
 			]
+		}));
+	}
+
+	async function drop(gone: string) {
+		trouble = await stage.plan((plan) => ({
+			...plan,
+			stepped: (plan.stepped ?? []).filter((one) => one.name !== gone)
 		}));
 	}
 </script>
@@ -50,12 +63,14 @@
 			{/each}
 		</tbody>
 	</table>
+	<button class="no-print min-h-11 underline" onclick={() => drop(wall.name)}>take it out</button>
 {/each}
 <details class="no-print mt-3">
 	<summary class="flex min-h-11 cursor-pointer items-center font-semibold underline"
 		>A wall over steps</summary
 	>
 	<form class="grid grid-cols-2 gap-2" aria-label="Wall over steps" onsubmit={keep}>
+		<label class="col-span-2">Called <input class="field" bind:value={name} /></label>
 		<LengthField
 			label="Level line, top of the wall"
 			value={line}

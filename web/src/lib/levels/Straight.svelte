@@ -36,12 +36,20 @@
 			]
 		}));
 	}
+
+	async function drop(gone: string) {
+		trouble = await stage.plan((plan) => ({
+			...plan,
+			straight: (plan.straight ?? []).filter((one) => one.name !== gone)
+		}));
+	}
 </script>
 
 {#each found as one (one.name)}
 	<p class="mt-3 border-l-4 pl-3 {one.within ? 'border-good' : 'border-string'}">
 		<b>{one.name}.</b>
 		<Words text={one.text} />
+		<button class="no-print min-h-11 underline" onclick={() => drop(one.name)}>take it out</button>
 	</p>
 {/each}
 <details class="no-print mt-3">

@@ -2,6 +2,7 @@
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Len from '$lib/lengths/Len.svelte';
 	import type { LevelsStage } from './stage.svelte';
+	import { withoutSpots } from './targets';
 	import { THINGS } from './words';
 
 	interface Props {
@@ -27,17 +28,30 @@
 
 	async function keep(event: SubmitEvent) {
 		event.preventDefault();
+		await setTo([{ height: height.trim(), at: names }]);
+	}
+
+	/** Every board to its own string: one height, or stepped. */
+	const strings = $derived.by(() => {
+		const heights: Record<string, string[]> = {};
+		for (const board of result.boards) {
+			if (board.height) (heights[board.height.string_mm] ??= []).push(prefix + board.board);
+		}
+		return Object.entries(heights).map(([mm, at]) => ({ height: Number(mm), at }));
+	});
+
+	async function setTo(wanted: { height: string | number; at: string[] }[]) {
+		const points = wanted.flatMap((one) => one.at);
 		trouble = await stage.plan((plan) => ({
 			...plan,
 			targets: [
-				...(plan.targets ?? []).filter((one) => one.name !== kind),
-				{
+				...withoutSpots(plan.targets ?? [], kind, points),
+				...wanted.map((one) => ({
 					name: kind,
 					kind,
-					height: height.trim(),
-					at: names,
+					...one,
 					...(tolerance.trim() ? { tolerance: tolerance.trim() } : {})
-				}
+				}))
 			]
 		}));
 		if (trouble) return;
@@ -81,12 +95,14 @@
 		placeholder="as usual for it"
 		onInput={(text) => (tolerance = text)}
 	/>
-	{#if kind === 'board tops' && string}
+	{#if kind === 'board tops' && strings.length}
 		<button
 			class="col-span-2 min-h-11 text-left underline"
 			type="button"
-			onclick={() => (height = string)}
-			>The string is planned at <Len text={string} />: take it</button
+			onclick={() => setTo(strings)}
+			>Set every board to its string, <Len text={string} />{strings.length > 1
+				? ' and stepped down as planned'
+				: ''}</button
 		>
 	{/if}
 	{#if trouble}<p role="alert" class="col-span-2 font-semibold text-string">{trouble}</p>{/if}

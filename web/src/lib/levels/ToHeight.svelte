@@ -4,6 +4,7 @@
 	import Words from '$lib/lengths/Words.svelte';
 	import HeightRow from './HeightRow.svelte';
 	import type { LevelsStage } from './stage.svelte';
+	import { withoutSpots } from './targets';
 	import TargetForm from './TargetForm.svelte';
 
 	interface Props {
@@ -12,15 +13,19 @@
 	let { stage }: Props = $props();
 
 	const rows = $derived(stage.standings.filter((one) => one.name === stage.target));
-	const first = $derived(rows[0]);
+	/** The point in hand: the one whose field is open, else the first that is not on height yet. */
+	const first = $derived(
+		rows.find((one) => one.at === stage.at) ?? rows.find((one) => one.way !== 'on') ?? rows[0]
+	);
 	const plan = $derived(stage.planned.targets ?? []);
 	let adding = $state(false);
 	let trouble = $state('');
 
 	async function drop() {
+		const points = rows.map((one) => one.at);
 		trouble = await stage.plan((all) => ({
 			...all,
-			targets: (all.targets ?? []).filter((one) => one.name !== stage.target)
+			targets: withoutSpots(all.targets ?? [], stage.target, points)
 		}));
 	}
 	async function mark(value: string) {
@@ -52,7 +57,9 @@
 {#if first}
 	<div class="target" aria-live="polite">
 		<p class="text-lg">
-			{first.name} at <Len text={first.text} />, within <Len text={first.tolerance_text} />
+			{first.name}, {stage.label(first.at)}: at <Len text={first.text} />, within <Len
+				text={first.tolerance_text}
+			/>
 		</p>
 		{#if first.target_reading_text}
 			<p class="number" aria-label="the rod reads {first.target_reading_text}">

@@ -1,22 +1,53 @@
+import { typedText } from './typed';
+
+/** Ways a top lies. */
+export type Way = 'level' | 'away' | 'drain';
+
 /** A fall as it is typed. */
 export interface FallDraft {
+	way: Way;
 	rise: string;
 	over: string;
-	/** The line it falls away from; empty when it is level or falls to a drain. */
+	/** The line it falls away from. */
 	line: string;
-	/** The drain, along the first side and to its left; empty when there is none. */
+	/** The drain, along the first side and to its left. */
 	drain: [string, string];
 }
 
-export const noFall = (): FallDraft => ({ rise: '', over: '', line: '', drain: ['', ''] });
+export const noFall = (): FallDraft => ({
+	way: 'level',
+	rise: '',
+	over: '',
+	line: '',
+	drain: ['', '']
+});
 
-/** The document's fall; nothing while it is level. */
-export function fallOf(draft: FallDraft) {
-	if (!draft.rise.trim() || !draft.over.trim()) return undefined;
-	const [x, y] = draft.drain;
+/** The document's fall as typed, whole or not: what is missing is told by whoever reads it. Nothing when level. */
+export function fallOf({ way, rise, over, line, drain }: FallDraft) {
+	if (way === 'level') return undefined;
 	const where =
-		x.trim() && y.trim()
-			? { drain: [x.trim(), y.trim()] as [string, string] }
-			: { away_from: draft.line };
-	return { rise: draft.rise.trim(), over: draft.over.trim(), ...where };
+		way === 'drain'
+			? { drain: [drain[0].trim(), drain[1].trim()] as [string, string] }
+			: { away_from: line };
+	return { rise: rise.trim(), over: over.trim(), ...where };
+}
+
+/** A document's fall as it would be typed. */
+export function draftOf(
+	fall?: {
+		rise: string | number;
+		over: string | number;
+		away_from?: string | null;
+		drain?: (string | number)[] | null;
+	} | null
+): FallDraft {
+	if (!fall) return noFall();
+	const [x, y] = fall.drain ?? [];
+	return {
+		way: fall.drain ? 'drain' : 'away',
+		rise: typedText(fall.rise),
+		over: typedText(fall.over),
+		line: fall.away_from ?? '',
+		drain: [typedText(x), typedText(y)]
+	};
 }

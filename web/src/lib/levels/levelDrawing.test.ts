@@ -1,7 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import type { Levels } from '$lib/api/types';
-import { fallOf, noFall } from './fall';
+import { draftOf, fallOf, noFall } from './fall';
 import { contourLabels, spotLabels, spotsOf } from './levelDrawing';
+import { withoutSpots } from './targets';
+import { countOf, freeName, shareOf } from './typed';
 
 const place = (x_mm: number, y_mm: number) => ({ x_mm, y_mm });
 const target = (at: string, words: string, way: string | null, on_thing = true) => ({
@@ -72,13 +74,60 @@ describe('falls', () => {
 		expect(fallOf(noFall())).toBeUndefined();
 	});
 
-	test('away from a line, or to a drain once both its places are typed', () => {
-		const typed = { ...noFall(), rise: ' 1/4" ', over: "1'", line: 'AB' };
+	test('away from a line, or to a drain; what is missing is sent for the server to tell', () => {
+		const typed = { ...noFall(), way: 'away' as const, rise: ' 1/4" ', over: "1'", line: 'AB' };
 		expect(fallOf(typed)).toEqual({ rise: '1/4"', over: "1'", away_from: 'AB' });
-		expect(fallOf({ ...typed, drain: ["3'", "4'"] })).toEqual({
-			rise: '1/4"',
+		expect(fallOf({ ...typed, way: 'drain', drain: ["3'", ''], rise: '' })).toEqual({
+			rise: '',
 			over: "1'",
-			drain: ["3'", "4'"]
+			drain: ["3'", '']
 		});
 	});
+
+	test('a kept fall is put back as it was typed', () => {
+		expect(draftOf({ rise: 20, over: '1 m', drain: [0, '2 m'] })).toEqual({
+			way: 'drain',
+			rise: '20 mm',
+			over: '1 m',
+			line: '',
+			drain: ['0 mm', '2 m']
+		});
+		expect(draftOf(null).way).toBe('level');
+	});
+});
+
+describe('what is typed', () => {
+	test('per cent and counts are numbers or nothing', () => {
+		expect(['20', ' 7,5 % ', '0', '', 'abc', '-1', '101'].map(shareOf)).toEqual([
+			0.2,
+			0.075,
+			0,
+			undefined,
+			undefined,
+			undefined,
+			undefined
+		]);
+		expect(['3', '0', '2.5', 'x', '-1', ''].map(countOf)).toEqual([
+			3,
+			0,
+			...Array(4).fill(undefined)
+		]);
+	});
+
+	test('a new thing never takes the name of another', () => {
+		expect(freeName('pad', [])).toBe('pad');
+		expect(freeName('pad', ['pad', 'pad 2'])).toBe('pad 3');
+	});
+});
+
+test('setting a thing anew leaves it where it belongs elsewhere', () => {
+	const targets = [
+		{ name: 'board tops', height: 100, at: ['AB@A', 'shed/AB@A'] },
+		{ name: 'form tops', height: 50, at: ['AB@A'] },
+		{ name: 'board tops', height: 80, at: ['CD@C'] }
+	];
+	expect(withoutSpots(targets, 'board tops', ['AB@A', 'CD@C'])).toEqual([
+		{ name: 'board tops', height: 100, at: ['shed/AB@A'] },
+		{ name: 'form tops', height: 50, at: ['AB@A'] }
+	]);
 });

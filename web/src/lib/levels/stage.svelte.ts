@@ -22,6 +22,8 @@ export class LevelsStage {
 	tab = $state('shoot');
 	/** Thing that is being set to height. */
 	target = $state('');
+	/** Point whose target reading is the big number. */
+	at = $state('');
 	/** Section that is drawn in place of the plan; empty for the plan. */
 	section = $state('');
 	shouting = $state(false);
@@ -32,10 +34,12 @@ export class LevelsStage {
 	#taken = 0;
 	readonly #here: Here;
 	#drafts = $state<Record<string, string>>({});
+	#chosen = $state('');
 
 	constructor(here: Here) {
 		this.#here = here;
 		this.#drafts = readKept(this.#key, {});
+		this.#chosen = readKept(`anvilhead.setup.${here.job.id}`, '');
 	}
 
 	get job() {
@@ -50,9 +54,37 @@ export class LevelsStage {
 		return this.levels?.result;
 	}
 
-	/** The setup that is shot from now. */
+	/** Number of the setup this device shoots from: the one begun or chosen here, else the last of all. */
+	get index(): number {
+		const setups = this.levels?.setups ?? [];
+		const chosen = setups.findIndex((one) => one.id === this.#chosen);
+		return chosen >= 0 ? chosen : setups.length - 1;
+	}
+
+	/** The setup this person shoots from; another crew may shoot from one of its own. */
 	get setup(): LevelSetup | undefined {
-		return this.levels?.setups.at(-1);
+		return this.levels?.setups[this.index];
+	}
+
+	/** The same worked out. */
+	get found() {
+		return this.result?.setups[this.index];
+	}
+
+	/** Shoot from another setup. */
+	choose(setupId: string): void {
+		this.#keepChosen(setupId);
+		void this.load();
+	}
+
+	#keepChosen(setupId: string): void {
+		this.#chosen = setupId;
+		writeKept(`anvilhead.setup.${this.job.id}`, setupId);
+	}
+
+	/** Whether a point of the book belongs to this structure, or to none. */
+	isOwn(name: string): boolean {
+		return !this.label(name).includes('/');
 	}
 
 	/** What is planned about heights, as it is kept. */
@@ -68,7 +100,7 @@ export class LevelsStage {
 
 	/** Every thing at every point of this structure. */
 	get standings() {
-		return (this.result?.targets ?? []).filter((one) => !this.label(one.at).includes('/'));
+		return (this.result?.targets ?? []).filter((one) => this.isOwn(one.at));
 	}
 
 	/** How a point of the book reads beside this structure. */
@@ -116,20 +148,13 @@ export class LevelsStage {
 		}
 	}
 
-	/** A typed length in millimetres; nothing when it cannot be read. */
-	async typedMm(text: string): Promise<number | undefined> {
-		const echo = await answer(
-			api.POST('/api/lengths', { body: { text, units: this.job.units, signed: false } })
-		);
-		return echo.read?.mm;
-	}
-
 	/** Record a reading of a setup; it goes through the outbox, so that nothing typed is lost. */
 	shoot(
 		setup: LevelSetup,
 		shot: Partial<ShotDraft> & { at: string; reading: string },
 		replaces?: LevelShot
 	): void {
+		this.#keepChosen(setup.id); // whoever shoots from a setup stays with it when another crew begins one
 		outbox.post({
 			id: crypto.randomUUID(),
 			structureId: this.structure.id,
@@ -154,16 +179,24 @@ export class LevelsStage {
 	}
 
 	strike(shot: LevelShot): void {
-		outbox.post({ id: shot.id, structureId: this.structure.id, kind: 'strike-shot' });
+		outbox.post({
+			id: shot.id,
+			structureId: this.structure.id,
+			setupId: this.setup?.id,
+			kind: 'strike-shot'
+		});
 	}
 
-	beginSetup(head: Omit<Schemas['SetupCreate'], 'id' | 'units'>): Promise<string> {
-		return this.#ask(() =>
+	async beginSetup(head: Omit<Schemas['SetupCreate'], 'id' | 'units'>): Promise<string> {
+		const id = crypto.randomUUID();
+		const trouble = await this.#ask(() =>
 			api.POST('/api/structures/{structure_id}/levels/setups', {
-				...this.#path,
-				body: { ...head, id: crypto.randomUUID(), units: this.job.units }
+				params: { path: this.#structure },
+				body: { ...head, id, units: this.job.units }
 			})
 		);
+		if (!trouble) this.#keepChosen(id);
+		return trouble;
 	}
 
 	test(check: Omit<Schemas['CheckCreate'], 'id' | 'units'>): Promise<string> {
@@ -202,7 +235,7 @@ export class LevelsStage {
 	takeBook(text: string, keep: boolean) {
 		return answer(
 			api.POST('/api/structures/{structure_id}/levels/book', {
-				...this.#path,
+				params: { path: this.#structure },
 				body: { text, keep }
 			})
 		);
@@ -212,8 +245,16 @@ export class LevelsStage {
 		return `anvilhead.levels.${this.structure.id}`;
 	}
 
+	/** The structure, and the setup in hand, which target readings are for. */
 	get #path() {
-		return { params: { path: { structure_id: this.structure.id } } };
+		const setup = this.setup?.id;
+		return {
+			params: { path: this.#structure, query: setup ? { setup } : {} }
+		};
+	}
+
+	get #structure() {
+		return { structure_id: this.structure.id };
 	}
 
 	async #ask(call: () => Parameters<typeof answer<Levels>>[0]): Promise<string> {

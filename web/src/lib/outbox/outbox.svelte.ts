@@ -16,7 +16,7 @@ export interface Parcel {
 	/** Key of the call that a reading answers. */
 	callKey?: string;
 	body?: Schemas['PullCreate'];
-	/** A level reading, and the setup it belongs to. */
+	/** A level reading, and the setup in hand, which it belongs to. */
 	shot?: Schemas['ShotCreate'];
 	setupId?: string;
 	/** What the server said when it would not take it. */
@@ -115,7 +115,10 @@ function sendShot(parcel: Parcel) {
 	const path = { structure_id: parcel.structureId };
 	return parcel.kind === 'strike-shot' || !parcel.shot || !parcel.setupId
 		? api.POST('/api/structures/{structure_id}/levels/shots/{shot_id}/strike', {
-				params: { path: { ...path, shot_id: parcel.id } }
+				params: {
+					path: { ...path, shot_id: parcel.id },
+					query: parcel.setupId ? { setup: parcel.setupId } : {}
+				}
 			})
 		: api.POST('/api/structures/{structure_id}/levels/setups/{setup_id}/shots', {
 				params: { path: { ...path, setup_id: parcel.setupId } },

@@ -107,6 +107,13 @@ def test_exported_imported_and_solved_on_the_command_line_it_is_the_same(
     assert shown["result"]["square"]["verdict"] == "adjust"
 
 
+def test_a_job_file_keeps_the_burn_before_the_first_pull(client: TestClient, new_job: NewJob) -> None:
+    file = client.get(f"/api/jobs/{new_job()['id']}/file").json()
+    assert file["pulls"] == []
+    again = client.post("/api/jobs/files", json=file).json()
+    assert again["burn"]["text"] == "1' 0\""
+
+
 def test_a_bad_job_file_is_refused_with_every_place(client: TestClient) -> None:
     document = {"format": "anvilhead-job", "version": 1, "structures": [{"id": "a"}, {"id": "a"}]}
     response = client.post("/api/jobs/files", content=json.dumps(document))

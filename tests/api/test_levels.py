@@ -97,14 +97,88 @@ class TestBook:
         twice = book.shoot(setup, "BM", "4 1", replaces=first)
         assert (twice.status_code, "Ines has already struck" in twice.json()["detail"]) == (409, True)
 
-    def test_the_start_of_a_setup_is_corrected_not_struck(self, client: TestClient, book: Book) -> None:
+    def test_a_reading_that_carries_others_is_struck_only_when_they_may_go(
+        self, client: TestClient, book: Book
+    ) -> None:
         setup = book.setup()
         book.shoot(setup, "BM", "4 2")
-        start, shot = (s["id"] for s in book.shoot(setup, "A", "4 0").json()["setups"][0]["shots"])
-        assert client.post(f"{book.base}/shots/{start}/strike").status_code == 409
+        found = book.shoot(setup, "A", "4 0").json()
+        (start, shot), (carries, nothing) = (
+            (s["id"] for s in found["setups"][0]["shots"]),
+            (s["carries"] for s in found["result"]["setups"][0]["shots"]),
+        )
+        assert "Without it everything shot from there has no height" in carries
+        assert nothing is None
+        asked = client.post(f"{book.base}/shots/{start}/strike")
+        assert (asked.status_code, asked.json()["detail"]) == (409, carries)
         for _ in range(2):
             assert client.post(f"{book.base}/shots/{shot}/strike").status_code == 200
         assert book.heights() == {"BM": 0}
+
+    def test_a_setup_whose_start_was_struck_lives_again_by_any_known_point(
+        self, client: TestClient, book: Book
+    ) -> None:
+        setup = book.setup()
+        start = book.shoot(setup, "BM", "5 2").json()["setups"][0]["shots"][0]["id"]
+        book.shoot(setup, "A", "4 0")
+        struck = client.post(f"{book.base}/shots/{start}/strike", params={"anyway": True}).json()
+        assert (struck["result"]["setups"][0]["hi_mm"], struck["result"]["headline"]) == (
+            None, "Setup 1 has no height")  # fmt: skip
+        assert client.get(f"/api/jobs/{self.job_of(client, book)}/file").status_code == 200
+        book.shoot(setup, "BM", "4 2")
+        assert book.heights() == {"BM": 0, "A": 2}
+
+    def job_of(self, client: TestClient, book: Book) -> str:
+        found: str = client.get(book.base.removesuffix("/levels")).json()["job_id"]
+        return found
+
+    def test_a_strike_is_taken_back_and_made_again(self, client: TestClient, book: Book) -> None:
+        setup = book.setup()
+        book.shoot(setup, "BM", "4 2")
+        shot = book.shoot(setup, "A", "4 0").json()["setups"][0]["shots"][1]["id"]
+        for path, heights in (("strike", {"BM": 0}), ("strike/back", {"BM": 0, "A": 2}), ("strike", {"BM": 0})):
+            for _ in range(2):
+                assert client.post(f"{book.base}/shots/{shot}/{path}").status_code == 200
+            assert book.heights() == heights
+
+    def test_a_job_whose_setup_lost_its_height_travels_as_a_file(self, client: TestClient, book: Book) -> None:
+        setup = book.setup()
+        start = book.shoot(setup, "BM", "5 2").json()["setups"][0]["shots"][0]["id"]
+        book.shoot(setup, "A", "4 0")
+        client.post(f"{book.base}/shots/{start}/strike", params={"anyway": True})
+        file = client.get(f"/api/jobs/{self.job_of(client, book)}/file").json()
+        assert client.post("/api/jobs/files", json=file).status_code == 201
+
+    @pytest.mark.parametrize(
+        ("rod", "reading", "more", "says"),
+        [
+            ("m", "1755", {}, "If the rod shows millimetres, that is 1.755 m."),
+            ("ft-in", "-5653'", {}, "No rod shows -5653' 0\""),
+            ("ft-in", "14'", {"rod_length": "13'"}, "This rod does not show 14' 0\": the longest reading is 13' 0\"."),
+        ],
+    )
+    def test_what_no_rod_shows_is_refused_and_the_echo_says_so_before(
+        self, client: TestClient, book: Book, rod: str, reading: str, more: dict[str, str], says: str
+    ) -> None:
+        setup = book.setup(rod=rod, **more)
+        answer = book.shoot(setup, "BM", reading, rod=rod)
+        assert answer.status_code == 422
+        assert says in answer.json()["problems"][0]["message"]
+        asked = {"units": "ft-in", "rod": rod, "text": reading, "known_mm": 0.0}
+        asked |= {"rod_mm": 13 * 304.8} if more else {}
+        assert says in client.post("/api/level-readings", json=asked).json()["trouble"]["message"]
+
+    def test_correcting_an_old_reading_leaves_the_setup_in_hand(self, client: TestClient, book: Book) -> None:
+        book.plan(targets=[{"name": "form tops", "height": "1", "at": ["A"]}])
+        first = book.setup()
+        wrong = book.shoot(first, "BM", "5").json()["setups"][0]["shots"][0]["id"]
+        second = book.setup()
+        book.shoot(second, "BM", "3")
+        body = {"id": str(uuid4()), "rod": "ft-in", "at": "BM", "reading": "5 1", "replaces": wrong}
+        corrected = client.post(f"{book.base}/setups/{first}/shots", json=body, params={"setup": second}).json()
+        assert corrected["result"]["setups"][0]["hi_mm"] == pytest.approx(61 * INCH)
+        assert corrected["result"]["standing_text"] == "setup 2, laser"
+        assert corrected["result"]["targets"][0]["target_reading_text"] == "2' 0\""
 
     def test_a_run_whose_turning_point_was_struck_is_told_and_not_built_on(
         self, client: TestClient, book: Book
@@ -113,10 +187,34 @@ class TestBook:
         book.shoot(setup, "BM", "4 2")
         turning = book.shoot(setup, "TP", "5 0").json()["setups"][0]["shots"][1]["id"]
         book.shoot(book.setup(), "TP", "4 0")
-        client.post(f"{book.base}/shots/{turning}/strike")
+        asked = client.post(f"{book.base}/shots/{turning}/strike")
+        assert "Setup 2 gets the height from this reading" in asked.json()["detail"]
+        client.post(f"{book.base}/shots/{turning}/strike", params={"anyway": True})
         found = book.get()
-        assert found["result"]["headline"] == "Setup 2 begins nowhere"
+        assert found["result"]["headline"] == "Setup 2 has no height"
         assert found["result"]["setups"][1]["hi_mm"] is None
+
+    def test_a_target_of_a_corrected_setup_is_what_the_rod_shows(self, client: TestClient, book: Book) -> None:
+        # over 60 m the level reads 12 mm too little (two pegs): at 30 m a mark that should read 1.000 shows 0.994
+        book.plan(devices=[{"name": "Level 2", "kind": "optical"}],
+                  targets=[{"name": "form tops", "height": "-1000 mm", "at": ["A"]}])  # fmt: skip
+        check = {"id": str(uuid4()), "units": "m", "device": "Level 2", "kind": "two-peg", "distance": "60",
+                 "readings": ["1.402", "1.214", "1.506", "1.306"]}  # fmt: skip
+        assert client.post(f"{book.base}/checks", json=check).status_code == 201
+        setup = book.setup("optical", device="Level 2", corrected=True, rod="m")
+        book.shoot(setup, "BM", "0.001", rod="m", distance="5 m")
+        unknown = book.get()["result"]["targets"][0]
+        assert unknown["target_reading_mm"] is None
+        assert "say how far the sight" in unknown["trouble"]
+        shown = book.shoot(setup, "A", "1.000", rod="m", on="form tops", distance="30 m").json()["result"]
+        per_mm = shown["setups"][0]["correction_per_mm"]
+        assert per_mm * 60_000 == pytest.approx(12)
+        line = 0.001 * 1000 + per_mm * 5000
+        target = shown["targets"][0]
+        assert target["target_reading_mm"] == pytest.approx(line + 1000 - per_mm * 30_000)
+        asked = {"units": "m", "rod": "m", "text": f"{target['target_reading_mm'] / 1000:.6f}", "hi_mm": line,
+                 "target_mm": -1000, "distance": "30 m", "correct_per_mm": per_mm, "tolerance_mm": 0.01}  # fmt: skip
+        assert client.post("/api/level-readings", json=asked).json()["says"] == "On height"
 
     def test_two_crews_each_get_the_target_readings_of_their_own_setup(self, client: TestClient, book: Book) -> None:
         book.plan(targets=[{"name": "form tops", "height": "1", "at": ["A"]}])

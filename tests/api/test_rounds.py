@@ -184,6 +184,25 @@ class TestLostPoints:
         done = client.post(f"/api/structures/{structure}/lost/{body['id']}/set", json=how).json()["lost"][0]
         assert (done["set_by"], done["set_again"], done["found"]) == ("Ines", how["how"], None)
 
+    def test_a_second_lost_corner_does_not_forget_the_first(self, client: TestClient, structure: str) -> None:
+        for point, left in (("C", ["A", "B", "D"]), ("D", ["A", "B", "C"])):
+            body = {"id": str(uuid4()), "point": point, "left": left}
+            shown = client.post(f"/api/structures/{structure}/lost", json=body).json()
+        for lost in shown["lost"]:
+            for way in lost["found"]["ways"]:
+                used = {tie["start"] for tie in way["ties"]} | set(way["line"] or ())
+                assert used <= {"A", "B"}, lost["point"]
+
+    def test_a_point_that_is_not_gone_after_all_is_measured_from_again(
+        self, client: TestClient, structure: str
+    ) -> None:
+        first = {"id": str(uuid4()), "point": "C", "left": []}
+        client.post(f"/api/structures/{structure}/lost", json=first)
+        client.post(f"/api/structures/{structure}/lost", json={"id": str(uuid4()), "point": "D", "left": []})
+        found = client.post(f"/api/structures/{structure}/lost/{first['id']}/found").json()["lost"]
+        assert (found[0]["found_by"], found[0]["found"]) == ("Ines", None)
+        assert any("C" in {tie["start"] for tie in way["ties"]} for way in found[1]["found"]["ways"])
+
     def test_a_point_the_plan_does_not_have_is_refused(self, client: TestClient, structure: str) -> None:
         body = {"id": str(uuid4()), "point": "Q", "left": []}
         refused = client.post(f"/api/structures/{structure}/lost", json=body)

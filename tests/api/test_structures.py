@@ -192,6 +192,14 @@ class TestReadings:
         assert client.post(f"/api/structures/{structure}/pulls/{body['id']}/strike").json() == first
         assert first["result"]["square"] is None
 
+    def test_a_strike_is_taken_back_and_made_again(self, client: TestClient, structure: str) -> None:
+        body = pull("A", "C", "52 10 5/8")
+        client.post(f"/api/structures/{structure}/pulls", json=body)
+        for path, struck in (("strike", True), ("strike/back", False), ("strike", True)):
+            for _ in range(2):
+                shown = client.post(f"/api/structures/{structure}/pulls/{body['id']}/{path}").json()
+            assert (shown["pulls"][0]["struck"] is not None) is struck
+
     def test_a_reading_of_another_structure_cannot_be_struck(
         self, client: TestClient, structure: str, new_job: NewJob
     ) -> None:

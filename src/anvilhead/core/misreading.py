@@ -52,12 +52,18 @@ def shows_feet(typed: str, units: Units) -> bool:
 
 
 def digit_slips(text: str) -> Iterator[tuple[Misreading, str]]:
-    """A text with a 6 for a 9, a 9 for a 6, or two neighbouring digits swapped."""
+    """A text with a 6 for a 9, a 9 for a 6, or two neighbouring digits swapped.
+
+    The denominator of a fraction is not read off a rule: nobody takes sixteenths for nineteenths.
+    """
+    below = {i for match in re.finditer(r"/\s*\d+", text) for i in range(*match.span())}
     for match in re.finditer("[69]", text):
+        if match.start() in below:
+            continue
         flipped = "9" if match.group() == "6" else "6"
         yield Misreading.SIX_NINE, text[: match.start()] + flipped + text[match.end() :]
     for i in range(len(text) - 1):
-        if text[i] != text[i + 1] and (text[i] + text[i + 1]).isdigit():
+        if i not in below and text[i] != text[i + 1] and (text[i] + text[i + 1]).isdigit():
             yield Misreading.SWAPPED_DIGITS, text[:i] + text[i + 1] + text[i] + text[i + 2 :]
 
 

@@ -51,9 +51,9 @@ def _targets(page: Paper, result: LevelsResult) -> None:
     if not result.targets:
         return
     page.heading("To height")
-    level = next((one.level_line_text for one in reversed(result.setups) if one.level_line_text), None)
-    if level:
-        page.paragraph(f"Level line of the last setup at {level}. Set up anew, these readings change.", 11.5)
+    if result.standing is not None:
+        level = result.setups[result.standing].level_line_text
+        page.paragraph(f"For {result.standing_text}: level line at {level}. Set up anew, these readings change.", 11.5)
     at = (0.0, 0.14, 0.4, 0.6, 0.74)
     page.row(["At", "What", "Rod reads", "Within", "Found, then"], at, 11, right=(2,))
     for target in result.targets:

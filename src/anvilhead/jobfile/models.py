@@ -176,11 +176,12 @@ class LostEntry(Strict):
 
 
 class JobFile(InUnits):
-    """A whole job."""
+    """A whole job; `burn`: where its tapes are started, which its calls carry."""
 
     format: Literal["anvilhead-job"]
     version: Literal[1]
     name: Name = "Job"
+    burn: NonNegativeLength | None = None
     control: Control = Control()
     structures: list[Structure] = Field(default_factory=list, max_length=200)
     pulls: list[PullEntry] = Field(default_factory=list, max_length=20_000)

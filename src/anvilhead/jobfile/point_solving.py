@@ -1,7 +1,7 @@
 """Looking again and finding again, written down: the pulls of a re-check, and the ways back to a lost point."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 
 from anvilhead.core import coach_words
 from anvilhead.core.errors import GeometryError
@@ -38,7 +38,14 @@ def solve_recheck(naming: Naming, burn_mm: float, units: Units) -> r.RecheckResu
 
 
 def solve_lost(
-    naming: Naming, point: str, left: Sequence[str], rounds: Rounds | None, burn_mm: float, units: Units
+    naming: Naming,
+    point: str,
+    left: Sequence[str],
+    rounds: Rounds | None,
+    burn_mm: float,
+    units: Units,
+    *,
+    gone: Collection[str] = (),
 ) -> r.LostResult:
     """The ways back to a lost point.
 
@@ -49,6 +56,7 @@ def solve_lost(
         rounds: rounds judged, for how well the corners are known.
         burn_mm: where the tape is started.
         units: of the tape.
+        gone: points that are gone as well, whenever that was said; nothing is measured from them.
     """
     lost = naming.points[point]
     names = left or [*naming.footprint.corners, *naming.stakes]
@@ -56,7 +64,11 @@ def solve_lost(
     if rounds and rounds.latest is not None:
         ellipses = rounds.checks[rounds.latest].laid.ellipses
         known = {name: ellipse.major_mm for name, ellipse in ellipses.items() if ellipse}
-    survivors = [Survivor(name, naming.points[name], known.get(name, 0.0)) for name in names if name != point]
+    survivors = [
+        Survivor(name, naming.points[name], known.get(name, 0.0))
+        for name in names
+        if name != point and name not in gone
+    ]
     ways: Sequence[Recovery] = ()
     trouble = None
     try:

@@ -43,13 +43,14 @@ def solve_job(job: JobFile) -> r.Results:
     burns = {pull.structure: pull.burn.mm for pull in job.pulls}
     solved = {}
     for name, one in found.items():
-        burn_mm = burns.get(name, 0.0)
+        burn_mm = burns.get(name, job.burn.mm if job.burn else 0.0)
+        gone = [lost.point for lost in job.lost if lost.structure == name]
         rounds = rounds_of(job, name, naming_of(one, (site, name)), units)
         solved[name] = solve_structure(one, rounds, site=(site, name), burn_mm=burn_mm).model_copy(
             update={
                 "recheck": solve_recheck(rounds.naming, burn_mm, units) if rounds.accepted else None,
                 "lost": [
-                    solve_lost(rounds.naming, lost.point, lost.left, rounds, burn_mm, units)
+                    solve_lost(rounds.naming, lost.point, lost.left, rounds, burn_mm, units, gone=gone)
                     for lost in job.lost
                     if lost.structure == name
                 ],

@@ -18,6 +18,7 @@ from anvilhead.service.level_rows import has_levels, levels_of
 from anvilhead.service.people import By
 from anvilhead.service.rounds import import_rounds, rounds_for_file
 from anvilhead.service.showing import (
+    burn_of,
     control_of,
     job_summary,
     job_view,
@@ -127,7 +128,7 @@ def add_structure_to_job(database: Database, job_id: str, structure: StructureCr
 def import_job(database: Database, job_id: str, file: JobFile, by: By, *, sample: bool = False) -> views.JobView:
     """Make a job from a job file; units not named are taken as millimetres."""
     with database.session() as session:
-        burn = next((pull.burn for pull in reversed(file.pulls) if pull.burn.mm), Length(0.0, 0))
+        burn = file.burn or next((pull.burn for pull in reversed(file.pulls) if pull.burn.mm), Length(0.0, 0))
         job = _new_job(session, job_id, file.name, file.units or Units.MM, burn, by, sample=sample)
         job.control = file.control.model_dump(mode="json")
         store.add_log(session, job, "job-imported", f"Read {file.name} from a job file.", by.who, by.at)
@@ -164,6 +165,7 @@ def export_job(database: Database, job_id: str) -> JobFile:
             version=1,
             name=job.name,
             units=Units(job.units),
+            burn=burn_of(job),
             control=control_of(job),
             structures=[
                 Structure.model_validate({"id": row.name_in_file, **newest_plan(row).document})

@@ -59,6 +59,10 @@ class LevelAsked(InJobUnits):
         known_mm: height of the point that a setup begins on: the answer is the level line.
         hi_mm: level line: the answer is a height, or with a target which way to go.
         target_mm, tolerance_mm: of a thing to be set to height.
+        rod_mm: length of the rod, where it was said.
+        turned: the second reading with the level turned end for end, as typed; the mean counts.
+        distance: of the sight, as typed; distance_mm: the same where the plan says it.
+        correct_per_mm: what a setup that is corrected adds to a reading for each millimetre of sight.
     """
 
     rod: RodMarks
@@ -67,6 +71,11 @@ class LevelAsked(InJobUnits):
     hi_mm: Millimetres | None = None
     target_mm: Millimetres | None = None
     tolerance_mm: Millimetres | None = None
+    rod_mm: Millimetres | None = None
+    turned: Annotated[str, Field(max_length=200)] = ""
+    distance: Annotated[str, Field(max_length=200)] = ""
+    distance_mm: Millimetres | None = None
+    correct_per_mm: Millimetres | None = None
 
 
 class BookRead(Strict):

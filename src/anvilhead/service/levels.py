@@ -4,13 +4,18 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
+from anvilhead.core.levels.doubt import off_rod
 from anvilhead.core.levels.level_book import Spot
+from anvilhead.core.levels.level_words import off_rod_words
+from anvilhead.core.levels.rod import marks_for
 from anvilhead.core.units import Units
+from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels.book_solving import Book, work_book
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
 from anvilhead.jobfile.levels.level_faults import DISTANCE_MISSING, level_problems, plan_problems, unknown_start
 from anvilhead.jobfile.levels.level_points import LevelPoints, level_points
-from anvilhead.jobfile.levels.level_solving import solve_levels
+from anvilhead.jobfile.levels.level_solving import carried_by, solve_levels
+from anvilhead.jobfile.levels.measured import SetupHead, ShotEntry
 from anvilhead.jobfile.placed import Site
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.reading import refuse
@@ -18,9 +23,11 @@ from anvilhead.jobfile.writing import place
 from anvilhead.service.level_documents import CheckCreate, LevelPlanChange, SetupCreate, ShotCreate
 from anvilhead.service.level_rows import (
     check_row,
+    in_book_order,
     level_plan_of,
     levels_of,
     setup_row,
+    shot_of,
     shot_row,
 )
 from anvilhead.service.level_views import LevelPointView, LevelsView, setup_view
@@ -162,11 +169,15 @@ def _setup_problems(job: JobRow, document: SetupCreate) -> list[Problem]:
     return []
 
 
-def record_shot(database: Database, structure_id: str, setup_id: str, document: ShotCreate, by: By) -> LevelsView:
+def record_shot(
+    database: Database, structure_id: str, setup_id: str, document: ShotCreate, by: By, in_hand: str | None = None
+) -> LevelsView:
     """Record a reading; one that replaces another strikes that out and takes its place.
 
+    Target readings of the answer are for the setup in hand, the reading's own when none is named.
+
     Raises:
-        DocumentRefused: when a setup would begin where nobody knows the height.
+        DocumentRefused: when a setup would begin where nobody knows the height, or no rod shows the reading.
         Conflict: when its id was used for another reading, or the one it replaces is struck already.
     """
     with database.session() as session:
@@ -177,7 +188,7 @@ def record_shot(database: Database, structure_id: str, setup_id: str, document: 
         known = next((shot for one in job.setups for shot in one.shots if shot.id == str(document.id)), None)
         if known is not None:
             _refuse_another(known, setup, document)
-            return levels_view(row, job, setup_id)
+            return levels_view(row, job, in_hand or setup_id)
         replaced = _shot_of(setup, str(document.replaces)) if document.replaces else None
         refuse(_shot_problems(job, setup, replaced, document))
         shot = shot_row(document.id, setup.id, document, by)
@@ -188,51 +199,89 @@ def record_shot(database: Database, structure_id: str, setup_id: str, document: 
             store.strike_shot(session, replaced, by.who, by.at, replaced_by=shot.id)
             text += f" Replaces {replaced.reading_written} by {replaced.who}."
         store.add_log(session, job, "shot", text, by.who, by.at, row.id)
-        return _shown(session, structure_id, setup_id)
+        return _shown(session, structure_id, in_hand or setup_id)
 
 
 def _shot_problems(
     job: JobRow, setup: LevelSetupRow, replaced: LevelShotRow | None, document: ShotCreate
 ) -> list[Problem]:
-    """A shot that would begin a setup where nobody knows the height, or cannot be corrected as its setup asks."""
-    index = job.setups.index(setup)
+    """A shot that no rod shows, cannot be corrected as its setup asks, or leaves its setup without a height."""
+    index, head = job.setups.index(setup), SetupHead.model_validate(setup.document)
+    rod, marks = mm_of(head.rod_length), head.rod or marks_for(Units(job.units))
+    for key, reading in (("reading", document.reading), ("turned", document.turned)):
+        if reading and off_rod(reading.mm, rod):
+            return [Problem(pointer=f"/{key}", code="off-rod", message=off_rod_words(reading.mm, rod, marks))]
     levels = levels_of(job)
     points = level_points(levels, plans_of(job).site)
-    known = document.distance is not None or (setup.document.get("place") and document.at in points.places)
-    if setup.document.get("corrected") and not known:
+    if head.corrected and document.distance is None and not (head.place and document.at in points.places):
         return [Problem(pointer="/distance", code="distance-missing", message=DISTANCE_MISSING)]
-    standing = [shot for shot in setup.shots if not shot.strike]
-    begins = standing[0] is replaced if replaced and standing else not standing
-    if not begins or setup.document.get("height") is not None:
+    shots = in_book_order(setup)
+    entries = [shot_of(shot) for shot in shots if not shot.strike or shot is replaced]
+    new = ShotEntry(at=document.at, thing=document.thing, reading=document.reading)
+    standing = [shot for shot in shots if not shot.strike or shot is replaced]
+    at = standing.index(replaced) if replaced in standing else len(standing)
+    after = levels.setups[index].model_copy(update={"shots": [*entries[:at], new, *entries[at + 1 :]]})
+    setups = [*levels.setups[:index], after]
+    book = work_book(levels.model_copy(update={"setups": setups}), points, Units(job.units)).book
+    was_adrift = any(shot.strike and shot is not replaced for shot in shots)
+    if book.setups[index].hi_mm is not None or was_adrift:
         return []
-    before = levels.model_copy(update={"setups": levels.setups[:index]})
-    spot = Spot(document.at, document.thing or "")
-    if work_book(before, points, Units(job.units)).book.height_of(spot) is not None:
-        return []
-    return [Problem(pointer="/at", code="unknown-start", message=unknown_start(spot, index))]
+    message = unknown_start(Spot(document.at, document.thing or ""), index)
+    return [Problem(pointer="/at", code="unknown-start", message=message)]
 
 
-def strike_shot(database: Database, structure_id: str, shot_id: str, by: By, in_hand: str | None = None) -> LevelsView:
+def strike_shot(
+    database: Database, structure_id: str, shot_id: str, by: By, in_hand: str | None = None, *, anyway: bool = False
+) -> LevelsView:
     """Strike a reading out; it stays in the record.  Striking it twice changes nothing.
 
+    One that carries the heights of others is struck only when somebody says `anyway`.
+
     Raises:
-        Conflict: when the rest of its setup hangs on it.
+        Conflict: when others hang on it, and nobody said that they may go.
     """
     with database.session() as session:
         row, job = whole_job(session, structure_id)
-        for number, setup in enumerate(job.setups, 1):
-            shot = next((one for one in setup.shots if one.id == shot_id), None)
-            if shot is None:
-                continue
-            standing = [one for one in setup.shots if not one.strike]
-            if shot is standing[0] and len(standing) > 1 and setup.document.get("height") is None:
-                raise Conflict("The whole setup hangs on its first reading. Correct it instead of striking it.")
-            if shot.strike is None:
-                store.strike_shot(session, shot, by.who, by.at)
-                text = f"Setup {number}: struck {Spot(shot.point, shot.thing or '')} {shot.reading_written}."
-                store.add_log(session, job, "shot-struck", text, by.who, by.at, row.id)
-            return _shown(session, structure_id, in_hand)
-        raise NotFound("There is no such reading here.")
+        number, setup, shot = _shot_in(job, shot_id)
+        if shot.strike is None:
+            carries = None if anyway else _carries(job, number - 1, setup, shot)
+            if carries:
+                raise Conflict(carries)
+            store.strike_shot(session, shot, by.who, by.at)
+            text = f"Setup {number}: struck {Spot(shot.point, shot.thing or '')} {shot.reading_written}."
+            store.add_log(session, job, "shot-struck", text, by.who, by.at, row.id)
+        return _shown(session, structure_id, in_hand)
+
+
+def take_strike_back(
+    database: Database, structure_id: str, shot_id: str, by: By, in_hand: str | None = None
+) -> LevelsView:
+    """Let a struck reading count again; doing so twice changes nothing."""
+    with database.session() as session:
+        row, job = whole_job(session, structure_id)
+        number, _, shot = _shot_in(job, shot_id)
+        if shot.strike is not None:
+            store.take_back(session, shot.strike, by.who, by.at)
+            text = f"Setup {number}: {Spot(shot.point, shot.thing or '')} {shot.reading_written} counts again."
+            store.add_log(session, job, "strike-taken-back", text, by.who, by.at, row.id)
+        return _shown(session, structure_id, in_hand)
+
+
+def _shot_in(job: JobRow, shot_id: str) -> tuple[int, LevelSetupRow, LevelShotRow]:
+    """A reading, its setup, and the number of that, from 1."""
+    for number, setup in enumerate(job.setups, 1):
+        for shot in setup.shots:
+            if shot.id == shot_id:
+                return number, setup, shot
+    raise NotFound("There is no such reading here.")
+
+
+def _carries(job: JobRow, index: int, setup: LevelSetupRow, shot: LevelShotRow) -> str | None:
+    """What would go with a reading, in words; None when nothing hangs on it."""
+    levels = levels_of(job)
+    book = work_book(levels, level_points(levels, plans_of(job).site), Units(job.units))
+    number = in_book_order(setup).index(shot)
+    return carried_by(book, (index, book.kept[index].index(number)))
 
 
 def record_check(

@@ -5,8 +5,9 @@ from anvilhead.core.errors import GeometryError, LengthError
 from anvilhead.core.footprint import corner_name
 from anvilhead.core.length_printing import print_difference, print_length
 from anvilhead.core.length_reading import read_length
+from anvilhead.core.levels.doubt import off_rod
 from anvilhead.core.levels.height_target import standing
-from anvilhead.core.levels.level_words import standing_words
+from anvilhead.core.levels.level_words import off_rod_words, standing_words
 from anvilhead.core.levels.rod import print_reading
 from anvilhead.core.tolerances import CLOSED_MM
 from anvilhead.core.units import Units
@@ -105,10 +106,19 @@ def read_typed(asked: LengthAsked) -> LengthEcho:
 def read_level_typed(asked: LevelAsked) -> LevelEcho:
     """The echo of a reading: the level line it gives, the height it finds, or which way a thing must go."""
     try:
-        mm = float(read_length(asked.text, asked.rod.units, signed=True).mm)
+        read = _on_rod(asked.text, asked)
+        mm = (read + _on_rod(asked.turned, asked)) / 2 if asked.turned.strip() else read
+        if asked.correct_per_mm is not None:
+            far = _on_rod(asked.distance, asked) if asked.distance.strip() else asked.distance_mm
+            if far is None:
+                return LevelEcho(text=print_reading(read, asked.rod), says="corrected once the sight is said")
+            mm += asked.correct_per_mm * far
     except LengthError as error:
         trouble = Problem(pointer="/text", code=error.code, message=error.message, position=error.position)
         return LevelEcho(trouble=trouble)
+    if off_rod(read, asked.rod_mm):
+        message = off_rod_words(read, asked.rod_mm, asked.rod)
+        return LevelEcho(trouble=Problem(pointer="/text", code="off-rod", message=message))
     says = None
     if asked.hi_mm is not None and asked.target_mm is not None:
         stands = standing(asked.hi_mm - mm, asked.target_mm, asked.tolerance_mm or 0.0)
@@ -117,7 +127,12 @@ def read_level_typed(asked: LevelAsked) -> LevelEcho:
         says = f"height {print_length(asked.hi_mm - mm, asked.units).text}"
     elif asked.known_mm is not None:
         says = f"level line {print_length(asked.known_mm + mm, asked.units).text}"
-    return LevelEcho(text=print_reading(mm, asked.rod), says=says)
+    return LevelEcho(text=print_reading(read, asked.rod), says=says)
+
+
+def _on_rod(text: str, asked: LevelAsked) -> float:
+    """A text as read on the rod, millimetres."""
+    return float(read_length(text, asked.rod.units, signed=True).mm)
 
 
 def difference_text(mm: float, units: Units) -> str:

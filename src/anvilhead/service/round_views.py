@@ -1,5 +1,6 @@
 """What clients get about rounds besides readings: what was begun, accepted, lost, and is in hand."""
 
+from collections.abc import Collection
 from datetime import datetime
 
 from anvilhead.core.coach_words import occasion_text
@@ -37,7 +38,10 @@ class AcceptanceView(Result):
 
 
 class LostPointView(Result):
-    """A lost point; `found` says how to find it again, null once it is set or when the plan no longer has it."""
+    """A lost point; `found` says how to find it again, null once it is set or when the plan no longer has it.
+
+    `found_by`: who said that it is not gone after all.
+    """
 
     id: str
     point: str
@@ -46,6 +50,7 @@ class LostPointView(Result):
     set_again: str | None
     set_by: str | None
     set_at: datetime | None
+    found_by: str | None
     found: LostResult | None
 
 
@@ -110,8 +115,8 @@ def acceptance_of(row: AcceptanceRow, units: Units) -> AcceptanceView:
     )
 
 
-def lost_of(row: LostPointRow, rounds: Rounds, burn_mm: float) -> LostPointView:
-    """A lost point, and the ways back to it while it is not set."""
+def lost_of(row: LostPointRow, gone: Collection[str], rounds: Rounds, burn_mm: float) -> LostPointView:
+    """A lost point, and the ways back to it while it is not set; nothing is measured from what is gone."""
     naming = rounds.naming
     known = row.point in naming.points
     left = [name for name in row.left if name in naming.points]
@@ -123,5 +128,8 @@ def lost_of(row: LostPointRow, rounds: Rounds, burn_mm: float) -> LostPointView:
         set_again=row.set_again,
         set_by=row.set_by,
         set_at=row.set_at,
-        found=solve_lost(naming, row.point, left, rounds, burn_mm, rounds.units) if known and not row.set_at else None,
+        found_by=row.found_by,
+        found=solve_lost(naming, row.point, left, rounds, burn_mm, rounds.units, gone=gone)
+        if known and row.is_gone
+        else None,
     )

@@ -105,14 +105,30 @@ def set_again(database: Database, structure_id: str, lost_id: str, document: Set
     """Record that a lost point stands again; saying so twice changes nothing."""
     with database.session() as session:
         row = store.structure_by_id(session, structure_id, to_change=True)
-        lost = next((one for one in row.lost if one.id == lost_id), None)
-        if lost is None:
-            raise NotFound("There is no such lost point here.")
-        if lost.set_at is None:
+        lost = _lost_in(row, lost_id)
+        if lost.is_gone:
             lost.set_again, lost.set_by, lost.set_at = document.how, by.who, by.at
             text = f"Set {lost.point} again: {document.how}"
             store.add_log(session, row.job, "point-set", text, by.who, by.at, row.id)
         return _shown(session, structure_id)
+
+
+def found_after_all(database: Database, structure_id: str, lost_id: str, by: By) -> views.StructureView:
+    """Record that a point said to be gone stands where it stood; saying so twice changes nothing."""
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id, to_change=True)
+        lost = _lost_in(row, lost_id)
+        if lost.is_gone:
+            lost.found_by, lost.found_at = by.who, by.at
+            store.add_log(session, row.job, "point-found", f"{lost.point} is not gone.", by.who, by.at, row.id)
+        return _shown(session, structure_id)
+
+
+def _lost_in(row: StructureRow, lost_id: str) -> LostPointRow:
+    lost = next((one for one in row.lost if one.id == lost_id), None)
+    if lost is None:
+        raise NotFound("There is no such lost point here.")
+    return lost
 
 
 def take_in_hand(database: Database, structure_id: str, document: InHandChange, by: By) -> InHand:
@@ -181,7 +197,7 @@ def rounds_for_file(job: JobRow) -> dict[str, Any]:
             LostEntry(structure=row.name_in_file, point=one.point, left=one.left)
             for row in job.structures
             for one in row.lost
-            if one.set_at is None
+            if one.is_gone
         ],
     }
 

@@ -175,7 +175,7 @@ def _structure_view(row: StructureRow, job: JobRow, plans: JobPlans) -> views.St
         pulls=[_pull_view(pull, rounds.naming, units) for pull in row.pulls],
         begun=begun_of(row),
         accepted=[acceptance_of(one, units) for one in row.acceptances],
-        lost=[lost_of(one, rounds, burn.mm) for one in row.lost],
+        lost=[lost_of(one, [other.point for other in row.lost if other.is_gone], rounds, burn.mm) for one in row.lost],
         names=names_of(rounds.naming),
         in_hand=in_hand_of(row),
         stages=stages,

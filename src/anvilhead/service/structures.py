@@ -132,6 +132,21 @@ def strike_pull(database: Database, structure_id: str, pull_id: str, by: By) -> 
         return structure_view(row)
 
 
+def take_strike_back(database: Database, structure_id: str, pull_id: str, by: By) -> views.StructureView:
+    """Let a struck reading count again; doing so twice changes nothing."""
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id, to_change=True)
+        pull = _pull_of_structure(store.pull_by_id(session, pull_id), row)
+        if pull.strike is not None:
+            store.take_back(session, pull.strike, by.who, by.at)
+            text = f"Round {pull.round}: {pull_name(pull_of(reading_of(pull)))} {pull.reading_written} counts again."
+            store.add_log(session, row.job, "strike-taken-back", text, by.who, by.at, row.id)
+            session.flush()
+            session.expire_all()
+            row = store.structure_by_id(session, structure_id)
+        return structure_view(row)
+
+
 def changes_between(was: dict[str, Any], now: dict[str, Any]) -> list[views.PlanFieldChange]:
     """Every value in which two plan documents differ."""
     before, after = _flat(was), _flat(now)

@@ -16,17 +16,19 @@ from anvilhead.store.tables import (
     JobRow,
     LevelSetupRow,
     LevelShotRow,
+    LevelStrikeBackRow,
     LevelStrikeRow,
     LogRow,
     PlanRevisionRow,
     PullRow,
+    StrikeBackRow,
     StrikeRow,
     StructureRow,
 )
 
 _WHOLE_STRUCTURE = (
     selectinload(StructureRow.revisions),
-    selectinload(StructureRow.pulls).selectinload(PullRow.strike),
+    selectinload(StructureRow.pulls).selectinload(PullRow.strikes).selectinload(StrikeRow.back),
     selectinload(StructureRow.rounds),
     selectinload(StructureRow.acceptances),
     selectinload(StructureRow.lost),
@@ -35,7 +37,10 @@ _WHOLE_STRUCTURE = (
 
 _LEVELS = (
     selectinload(JobRow.level_plans),
-    selectinload(JobRow.setups).selectinload(LevelSetupRow.shots).selectinload(LevelShotRow.strike),
+    selectinload(JobRow.setups)
+    .selectinload(LevelSetupRow.shots)
+    .selectinload(LevelShotRow.strikes)
+    .selectinload(LevelStrikeRow.back),
     selectinload(JobRow.checks),
 )
 
@@ -134,7 +139,8 @@ def add_plan(
 
 def pull_by_id(session: Session, pull_id: str) -> PullRow | None:
     """A reading, or None."""
-    return session.scalar(select(PullRow).options(selectinload(PullRow.strike)).where(PullRow.id == pull_id))
+    strikes = selectinload(PullRow.strikes).selectinload(StrikeRow.back)
+    return session.scalar(select(PullRow).options(strikes).where(PullRow.id == pull_id))
 
 
 def add_pull(session: Session, pull: PullRow) -> None:
@@ -147,34 +153,38 @@ def add_pull(session: Session, pull: PullRow) -> None:
     _flush(session, "This reading is being recorded already. Try again.")
 
 
-def strike(session: Session, pull: PullRow, who: str, at: datetime, replaced_by: str | None = None) -> StrikeRow:
+def strike(session: Session, pull: PullRow, who: str, at: datetime, replaced_by: str | None = None) -> None:
     """Strike a reading out.
 
     Raises:
         Conflict: when it is struck already; says by whom.
     """
-    if pull.strike is not None:
-        raise Conflict(f"{pull.strike.who} has already struck this reading. Reload to see what replaced it.")
-    row = StrikeRow(pull_id=pull.id, replaced_by=replaced_by, who=who, at=at)
-    session.add(row)
-    _flush(session, "Somebody has just struck this reading. Reload to see what replaced it.")
-    return row
+    _refuse_struck(pull.strike)
+    session.add(StrikeRow(pull_id=pull.id, replaced_by=replaced_by, who=who, at=at))
+    session.flush()
 
 
-def strike_shot(
-    session: Session, shot: LevelShotRow, who: str, at: datetime, replaced_by: str | None = None
-) -> LevelStrikeRow:
+def strike_shot(session: Session, shot: LevelShotRow, who: str, at: datetime, replaced_by: str | None = None) -> None:
     """Strike a level reading out.
 
     Raises:
         Conflict: when it is struck already; says by whom.
     """
-    if shot.strike is not None:
-        raise Conflict(f"{shot.strike.who} has already struck this reading. Reload to see what replaced it.")
-    row = LevelStrikeRow(shot_id=shot.id, replaced_by=replaced_by, who=who, at=at)
-    session.add(row)
-    _flush(session, "Somebody has just struck this reading. Reload to see what replaced it.")
-    return row
+    _refuse_struck(shot.strike)
+    session.add(LevelStrikeRow(shot_id=shot.id, replaced_by=replaced_by, who=who, at=at))
+    session.flush()
+
+
+def take_back(session: Session, strike: StrikeRow | LevelStrikeRow, who: str, at: datetime) -> None:
+    """Take a strike back: its reading counts again."""
+    back = StrikeBackRow if isinstance(strike, StrikeRow) else LevelStrikeBackRow
+    session.add(back(strike_number=strike.number, who=who, at=at))
+    _flush(session, "Somebody has just taken this strike back.")
+
+
+def _refuse_struck(strike: StrikeRow | LevelStrikeRow | None) -> None:
+    if strike is not None:
+        raise Conflict(f"{strike.who} has already struck this reading. Reload to see what replaced it.")
 
 
 def add_log(

@@ -49,7 +49,10 @@ class Base(DeclarativeBase):
 
 
 class JobRow(Base):
-    """A job: name, units, the burn its calls carry and its control, as a document with a revision."""
+    """A job: name, units, the burn its calls carry and its control, as a document with a revision.
+
+    One that was put away or deleted is kept, and can be brought back; `structures` are those that were not deleted.
+    """
 
     __tablename__ = "jobs"
 
@@ -64,7 +67,14 @@ class JobRow(Base):
     revision: Mapped[int] = mapped_column(Integer)
     created_at: Mapped[datetime] = mapped_column(UtcDateTime)
     changed_at: Mapped[datetime] = mapped_column(UtcDateTime)
-    structures: Mapped[list["StructureRow"]] = relationship(back_populates="job", order_by="StructureRow.position")
+    archived_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
+    deleted_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
+    file_digest: Mapped[str | None] = mapped_column(String(64))
+    structures: Mapped[list["StructureRow"]] = relationship(
+        back_populates="job",
+        order_by="StructureRow.position",
+        primaryjoin="and_(JobRow.id == StructureRow.job_id, StructureRow.deleted_at.is_(None))",
+    )
     level_plans: Mapped[list["LevelPlanRow"]] = relationship(order_by="LevelPlanRow.revision")
     setups: Mapped[list["LevelSetupRow"]] = relationship(order_by="LevelSetupRow.number")
     checks: Mapped[list["InstrumentCheckRow"]] = relationship(order_by="InstrumentCheckRow.number")
@@ -81,6 +91,7 @@ class StructureRow(Base):
     name_in_file: Mapped[str] = mapped_column(String(64, collation="utf8mb4_bin"))
     position: Mapped[int] = mapped_column(Integer)
     revision: Mapped[int] = mapped_column(Integer)
+    deleted_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
     job: Mapped[JobRow] = relationship(back_populates="structures")
     revisions: Mapped[list["PlanRevisionRow"]] = relationship(order_by="PlanRevisionRow.revision")
     pulls: Mapped[list["PullRow"]] = relationship(order_by="PullRow.number")
@@ -125,19 +136,35 @@ class PullRow(Base):
     fall_written: Mapped[str] = mapped_column(String(80))
     who: Mapped[str] = mapped_column(String(80))
     at: Mapped[datetime] = mapped_column(UtcDateTime)
-    strike: Mapped["StrikeRow | None"] = relationship(back_populates="pull", foreign_keys="StrikeRow.pull_id")
+    strikes: Mapped[list["StrikeRow"]] = relationship(foreign_keys="StrikeRow.pull_id", order_by="StrikeRow.number")
+
+    @property
+    def strike(self) -> "StrikeRow | None":
+        """The strike that stands; None when there is none, or the last was taken back."""
+        return next((one for one in reversed(self.strikes) if one.back is None), None)
 
 
 class StrikeRow(Base):
-    """A reading struck out: by whom, when, and the reading that replaces it, if any."""
+    """A reading struck out: by whom, when, and the reading that stands in its place, if any."""
 
     __tablename__ = "strikes"
 
-    pull_id: Mapped[str] = mapped_column(ForeignKey("pulls.id"), primary_key=True)
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    pull_id: Mapped[str] = mapped_column(ForeignKey("pulls.id"), index=True)
     replaced_by: Mapped[str | None] = mapped_column(ForeignKey("pulls.id"))
     who: Mapped[str] = mapped_column(String(80))
     at: Mapped[datetime] = mapped_column(UtcDateTime)
-    pull: Mapped[PullRow] = relationship(back_populates="strike", foreign_keys=[pull_id])
+    back: Mapped["StrikeBackRow | None"] = relationship()
+
+
+class StrikeBackRow(Base):
+    """A strike taken back, and by whom: the reading counts again."""
+
+    __tablename__ = "strikes_back"
+
+    strike_number: Mapped[int] = mapped_column(ForeignKey("strikes.number"), primary_key=True, autoincrement=False)
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
 
 
 class RoundRow(Base):
@@ -181,6 +208,13 @@ class LostPointRow(Base):
     set_again: Mapped[str | None] = mapped_column(String(500))
     set_by: Mapped[str | None] = mapped_column(String(80))
     set_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
+    found_by: Mapped[str | None] = mapped_column(String(80))
+    found_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
+
+    @property
+    def is_gone(self) -> bool:
+        """Whether it is still to be set again: neither set nor found standing after all."""
+        return self.set_at is None and self.found_at is None
 
 
 class InHandRow(Base):
@@ -241,7 +275,14 @@ class LevelShotRow(Base):
     distance_written: Mapped[str | None] = mapped_column(String(80))
     who: Mapped[str] = mapped_column(String(80))
     at: Mapped[datetime] = mapped_column(UtcDateTime)
-    strike: Mapped["LevelStrikeRow | None"] = relationship(foreign_keys="LevelStrikeRow.shot_id")
+    strikes: Mapped[list["LevelStrikeRow"]] = relationship(
+        foreign_keys="LevelStrikeRow.shot_id", order_by="LevelStrikeRow.number"
+    )
+
+    @property
+    def strike(self) -> "LevelStrikeRow | None":
+        """The strike that stands; None when there is none, or the last was taken back."""
+        return next((one for one in reversed(self.strikes) if one.back is None), None)
 
 
 class LevelStrikeRow(Base):
@@ -249,8 +290,22 @@ class LevelStrikeRow(Base):
 
     __tablename__ = "level_strikes"
 
-    shot_id: Mapped[str] = mapped_column(ForeignKey("level_shots.id"), primary_key=True)
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    shot_id: Mapped[str] = mapped_column(ForeignKey("level_shots.id"), index=True)
     replaced_by: Mapped[str | None] = mapped_column(ForeignKey("level_shots.id"))
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+    back: Mapped["LevelStrikeBackRow | None"] = relationship()
+
+
+class LevelStrikeBackRow(Base):
+    """A strike taken back, and by whom: the reading counts again."""
+
+    __tablename__ = "level_strikes_back"
+
+    strike_number: Mapped[int] = mapped_column(
+        ForeignKey("level_strikes.number"), primary_key=True, autoincrement=False
+    )
     who: Mapped[str] = mapped_column(String(80))
     at: Mapped[datetime] = mapped_column(UtcDateTime)
 

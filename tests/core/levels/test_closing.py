@@ -2,23 +2,30 @@
 
 import math
 import random
+from dataclasses import replace
 
 import pytest
 
-from anvilhead.core.levels.closing import Closing, Sights, closings
-from anvilhead.core.levels.level_book import LevelSetup, LevelShot, Spot, keep_book
+from anvilhead.core.levels.closing import Closing, LevelSuspect, ShareRule, Sights, Trust, closings, trust_of
+from anvilhead.core.levels.level_book import LevelBook, LevelSetup, LevelShot, Spot, keep_book
 from anvilhead.core.levels.level_instrument import CLASSES, LevelInstrument
-from anvilhead.core.misreading import Misreading
+from anvilhead.core.misreading import Misreading, digit_slips
 from anvilhead.core.units import Units
 
 SIXTEENTH = 25.4 / 16
 
 
-def judged(setups: list[LevelSetup], distance_mm: float | None = None, units: Units = Units.FT_IN) -> Closing:
-    book = keep_book({"BM": 0.0}, setups)
+def kept(
+    setups: list[LevelSetup], distance_mm: float | None = None, units: Units = Units.FT_IN
+) -> tuple[LevelBook, list[Closing]]:
     far = {(s, n): distance_mm for s, one in enumerate(setups) for n in range(len(one.shots)) if distance_mm}
     sights = Sights([CLASSES[one.instrument] for one in setups], far)
-    return closings(book, setups, sights, [units] * len(setups))[-1]
+    book = keep_book({"BM": 0.0}, setups, ShareRule(setups, sights, [units] * len(setups)).may_share)
+    return book, closings(book, setups, sights, [units] * len(setups))
+
+
+def judged(setups: list[LevelSetup], distance_mm: float | None = None, units: Units = Units.FT_IN) -> Closing:
+    return kept(setups, distance_mm, units)[1][-1]
 
 
 def setup(kind: LevelInstrument, *shots: tuple[str, float] | tuple[str, float, str]) -> LevelSetup:
@@ -87,3 +94,65 @@ class TestSlips:
             ((0, 2), Misreading.FOOT, True),
             ((1, 0), Misreading.FOOT, True),
         }
+
+    def test_nobody_takes_sixteenths_for_nineteenths(self) -> None:
+        assert list(digit_slips("4' 11/16\"")) == []
+        assert ("six-nine", "4' 6 3/16\"") in [(str(slip), text) for slip, text in digit_slips("4' 9 3/16\"")]
+
+
+class TestAfterASlip:
+    """A closing that fails shares nothing; what lies before the slip is told from what lies after it."""
+
+    SETUPS = (
+        setup(LevelInstrument.OPTICAL, ("BM", 1500, "1.500 m"), ("P", 1333, "1.333 m")),
+        setup(LevelInstrument.OPTICAL, ("P", 1272, "1.272 m"), ("Q", 1444, "1.444 m")),
+        setup(LevelInstrument.OPTICAL, ("Q", 1549, "1.549 m"), ("R", 1111, "1.111 m")),
+        setup(LevelInstrument.OPTICAL, ("R", 1000, "1.000 m"), ("BM", 1523, "1.523 m")),
+    )
+    """True heights: P 167, Q −5, R 523 with 1.639 on Q; it was written 1.549, two digits swapped would be 1.459."""
+
+    def test_nothing_is_shared_out(self) -> None:
+        book, _ = kept(list(self.SETUPS), 20_000, Units.M)
+        assert book.checks[0].misclosure_mm == pytest.approx(-90)
+        assert all(one.correction_mm == 0 for one in book.setups)
+        assert book.height_of(Spot("P")) == pytest.approx(167)
+
+    def test_setups_before_the_suspect_are_sound_and_those_after_it_are_off(self) -> None:
+        book, judged_ = kept(list(self.SETUPS), 20_000, Units.M)
+        spoilt = [replace(judged_[0], suspects=(LevelSuspect((2, 0), None, 90, certain=False),))]
+        assert trust_of(book, spoilt) == [Trust.SOUND, Trust.SOUND, Trust.OFF, Trust.OFF]
+
+    def test_between_two_suspects_there_is_doubt(self) -> None:
+        book, judged_ = kept(list(self.SETUPS), 20_000, Units.M)
+        two = (LevelSuspect((1, 1), None, 90, certain=False), LevelSuspect((2, 1), None, 90, certain=False))
+        spoilt = [replace(judged_[0], suspects=two)]
+        assert trust_of(book, spoilt) == [Trust.SOUND, Trust.SOUND, Trust.DOUBTFUL, Trust.OFF]
+
+    def test_without_a_suspect_every_setup_is_in_doubt(self) -> None:
+        book, judged_ = kept(list(self.SETUPS), 20_000, Units.M)
+        assert trust_of(book, [replace(judged_[0], suspects=())]) == [Trust.DOUBTFUL] * 4
+
+    def test_a_slip_in_a_long_run_is_not_shared_out_and_is_among_the_suspects(self) -> None:
+        # 1,000 loops of 3 to 12 setups read honestly, one reading a foot or an inch out
+        rng, missed = random.Random(20261), 0
+        for _ in range(1000):
+            count, slip = rng.randint(3, 12), rng.choice([304.8, -304.8, 25.4, -25.4])
+            reads = [[1000 + rng.gauss(0, SIXTEENTH / 1.96) for _ in range(2)] for _ in range(count)]
+            at, end = rng.randrange(count), rng.randrange(2)
+            reads[at][end] += slip
+            book, judged_ = kept(water_round_named(reads))
+            assert not book.checks[0].shared
+            suspected = [one.place for one in judged_[0].suspects]
+            if (at, end) not in suspected:
+                missed += 1
+                continue
+            trust = trust_of(book, judged_)
+            for s in range(count):
+                assert trust[s] is not (Trust.SOUND if (s, 0) >= (at, end) else Trust.OFF)
+        assert missed <= 10
+
+
+def water_round_named(reads: list[list[float]]) -> list[LevelSetup]:
+    """A loop of any length, carried on from point to point and back."""
+    names = ["BM", *(f"T{i}" for i in range(1, len(reads))), "BM"]
+    return [setup(LevelInstrument.WATER, (names[i], a), (names[i + 1], b)) for i, (a, b) in enumerate(reads)]

@@ -52,6 +52,17 @@ class TestOneSetup:
         assert (book.setups[1].hi_mm, book.height_of(Spot("A"))) == (None, None)
         assert book.setups[0].level_line_mm == 1000
 
+    def test_any_known_point_carries_the_height_when_the_first_shot_is_gone(self) -> None:
+        # BM and A known from setup 1; setup 2 shot X, then A: A gives HI = 100 + 1050 = 1150, so X lies at 1150 - 900
+        book = keep_book({"BM": 0.0}, [setup(("BM", 1000), ("A", 900)), setup(("X", 900), ("A", 1050))])
+        assert book.setups[1].hi_mm == 1150
+        assert (book.setups[1].back, book.setups[1].start) == ((1, 1), (0, 1))
+        assert book.height_of(Spot("X")) == 250
+
+    def test_the_next_known_point_is_the_spare(self) -> None:
+        book = keep_book({"BM": 0.0, "BM2": 400.0}, [setup(("BM", 1000), ("A", 900), ("BM2", 601))])
+        assert book.setups[0].spare == (0, 2)
+
     def test_a_thing_set_on_a_point_leaves_its_ground_alone(self) -> None:
         shots = (LevelShot(Spot("BM"), 1000), LevelShot(Spot("A"), 900), LevelShot(Spot("A", "form top"), 700))
         book = keep_book({"BM": 0.0}, [LevelSetup(LevelInstrument.LASER, shots)])
@@ -102,6 +113,26 @@ class TestRuns:
         book = keep_book({"BM": 0.0}, [setup(("BM", 1000), ("BM", 1001), ("A", 900), ("BM", 1003))])
         assert [c.shared for c in book.checks] == [False, True]
         assert heights(book) == {"A": 103}
+
+    def test_what_may_not_be_shared_moves_no_height(self) -> None:
+        book = keep_book(
+            {"BM": 0.0}, [setup(("BM", 1500), ("TP", 1200)), setup(("TP", 1450), ("P", 1000), ("BM", 2054.8))],
+            lambda check: abs(check.misclosure_mm) < 10,
+        )  # fmt: skip
+        assert book.checks[0].misclosure_mm == pytest.approx(-304.8)
+        assert not book.checks[0].shared
+        assert heights(book) == {"TP": 300, "P": 750}
+
+    def test_a_later_check_over_the_whole_run_still_closes_it(self) -> None:
+        # only the reading on BM in setup 1 slipped by a foot; BM2 closes the run 2 mm low over both setups
+        book = keep_book(
+            {"BM": 0.0, "BM2": 200.0},
+            [setup(("BM", 1500), ("TP", 1200), ("BM", 1804.8)), setup(("TP", 1450), ("BM2", 1552))],
+            lambda check: abs(check.misclosure_mm) < 10,
+        )
+        assert [c.shared for c in book.checks] == [False, True]
+        assert book.checks[1].run == (0, 1)
+        assert [s.correction_mm for s in book.setups] == pytest.approx([1, 2])
 
 
 truths = st.lists(st.floats(-3000, 3000), min_size=4, max_size=12)

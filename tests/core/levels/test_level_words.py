@@ -1,13 +1,15 @@
 """What is said about levels: signs in words, amounts, and what to do."""
 
+from dataclasses import replace
+
 import pytest
 
-from anvilhead.core.levels.closing import Closing, LevelSuspect
+from anvilhead.core.levels.closing import Closing, LevelSuspect, Trust
 from anvilhead.core.levels.doubt import Doubt, DoubtKind
 from anvilhead.core.levels.earthwork import Earthwork, Rough
 from anvilhead.core.levels.height_target import standing
 from anvilhead.core.levels.instrument_check import CheckKind, Truth
-from anvilhead.core.levels.level_book import Check
+from anvilhead.core.levels.level_book import Check, Step
 from anvilhead.core.levels.level_words import (
     closing_words,
     correction_words,
@@ -18,6 +20,7 @@ from anvilhead.core.levels.level_words import (
     standing_words,
     suspect_words,
     thin_words,
+    trust_words,
     truth_words,
     volume_text,
 )
@@ -38,8 +41,12 @@ def test_standing(off_mm: float, words: str) -> None:
     assert standing_words(standing(100 + off_mm, 100, 3.175), Units.FT_IN) == words
 
 
-def closing(off_mm: float, allowed_mm: float, run: tuple[int, ...] = (0, 1), *, assumed: bool = False) -> Closing:
-    return Closing(Check(run[-1], 3, "BM", off_mm, 0.0, run, shared=True), allowed_mm, assumed, ())
+def closing(
+    off_mm: float, allowed_mm: float, run: tuple[int, ...] = (0, 1), *, assumed: bool = False, shared: bool = True
+) -> Closing:
+    steps = tuple(Step(setup, (setup, 0), (setup, 3)) for setup in run)
+    check = Check(run[-1], 3, "BM", off_mm, 0.0, steps, decides=True, shared=shared)
+    return Closing(check, allowed_mm, assumed, ())
 
 
 class TestClosings:
@@ -51,14 +58,24 @@ class TestClosings:
         assert said == "BM came out 4 mm too high over two setups; 5 mm is honest: shared out over them."
 
     def test_somewhat_more_is_levelled_again(self) -> None:
-        assert "Level it again" in closing_words(closing(-9, 5), Units.MM)
+        assert "level it again" in closing_words(closing(-9, 5), Units.MM)
         assert "too low" in closing_words(closing(-9, 5), Units.MM)
 
-    def test_much_more_is_a_slip(self) -> None:
-        assert closing_words(closing(305, 5, (0,)), Units.MM) == (
-            "BM came out 305 mm too high over one setup; only 5 mm is honest. A reading slipped: do not build on these "
-            "heights."
+    def test_a_slip_is_not_shared_out_and_says_so(self) -> None:
+        assert closing_words(closing(305, 5, (0,), shared=False), Units.MM) == (
+            "BM came out 305 mm too high over one setup; only 5 mm is honest. A reading slipped, so nothing was shared "
+            "out."
         )
+
+    def test_what_stands_is_told_from_what_does_not(self) -> None:
+        trust = [Trust.SOUND, Trust.DOUBTFUL, Trust.OFF]
+        stands = "setup 1 stands: it lies before whatever slipped; setup 2 is in doubt; setup 3 is 305 mm too high."
+        failed = closing(305, 5, (0, 1, 2), shared=False)
+        for certain, begins in ((True, "What"), (False, "If one usual slip explains it, what")):
+            suspect = LevelSuspect((1, 0), None, 305, certain=certain)
+            said = trust_words(trust, replace(failed, suspects=(suspect,)), Units.MM)
+            assert said == f"{begins} was shot from {stands}"
+        assert "every height of this run is in doubt" in trust_words(trust, failed, Units.MM)
 
     def test_a_length_that_was_assumed_is_said(self) -> None:
         assert "sights taken as 50 ft where nobody said" in closing_words(closing(4, 5, assumed=True), Units.FT_IN)

@@ -69,15 +69,29 @@ def record_shot(
     structure_id: UUID,
     setup_id: UUID,
     shot: Annotated[ShotCreate, Body(examples=[examples.SHOT])],
+    in_hand: InHand = None,
 ) -> LevelsView:
     """Record a reading; sending the same one again records it once."""
-    return levels.record_shot(database, str(structure_id), str(setup_id), shot, by)
+    return levels.record_shot(database, str(structure_id), str(setup_id), shot, by, named(in_hand))
 
 
 @router.post("/shots/{shot_id}/strike")
-def strike_shot(database: Db, by: ByWhom, structure_id: UUID, shot_id: UUID, in_hand: InHand = None) -> LevelsView:
+def strike_shot(
+    database: Db,
+    by: ByWhom,
+    structure_id: UUID,
+    shot_id: UUID,
+    in_hand: InHand = None,
+    anyway: Annotated[bool, Query(description="Strike it also when the heights of others hang on it.")] = False,
+) -> LevelsView:
     """Strike a reading out; it stays in the record."""
-    return levels.strike_shot(database, str(structure_id), str(shot_id), by, named(in_hand))
+    return levels.strike_shot(database, str(structure_id), str(shot_id), by, named(in_hand), anyway=anyway)
+
+
+@router.post("/shots/{shot_id}/strike/back")
+def take_strike_back(database: Db, by: ByWhom, structure_id: UUID, shot_id: UUID, in_hand: InHand = None) -> LevelsView:
+    """Let a struck reading count again."""
+    return levels.take_strike_back(database, str(structure_id), str(shot_id), by, named(in_hand))
 
 
 @router.post("/checks", status_code=201)

@@ -65,6 +65,12 @@ def strike_pull(database: Db, by: ByWhom, structure_id: UUID, pull_id: UUID) -> 
     return structures.strike_pull(database, str(structure_id), str(pull_id), by)
 
 
+@router.post("/pulls/{pull_id}/strike/back")
+def take_strike_back(database: Db, by: ByWhom, structure_id: UUID, pull_id: UUID) -> StructureView:
+    """Let a struck reading count again."""
+    return structures.take_strike_back(database, str(structure_id), str(pull_id), by)
+
+
 @router.post("/rounds", status_code=201)
 def begin_round(
     database: Db,
@@ -116,6 +122,12 @@ def set_again(
 ) -> StructureView:
     """Record that a lost point stands again."""
     return rounds.set_again(database, str(structure_id), str(lost_id), how, by)
+
+
+@router.post("/lost/{lost_id}/found")
+def found_after_all(database: Db, by: ByWhom, structure_id: UUID, lost_id: UUID) -> StructureView:
+    """Record that a point that was said to be gone stands after all."""
+    return rounds.found_after_all(database, str(structure_id), str(lost_id), by)
 
 
 @router.put("/in-hand")

@@ -4,23 +4,25 @@ What honest reading allows adds up as squares: the ± of every backsight and for
 reading shows in full at the check: a backsight read too large makes everything after it too high, a foresight read
 too large makes it too low.  One check shows that something slipped, not where; points that were shot again from
 another setup of the run can tell.
+
+A misclosure that a slip explains, or that is far beyond what is honest, is not shared out (`may_share`): what was
+shot before the slip is right as it stands, and what was shot after it is off by the whole of it.  `trust_of` tells
+the two apart.
 """
 
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from enum import StrEnum
 
-from anvilhead.core.levels.level_book import Check, LevelBook, LevelSetup, LevelShot, keep_book
+from anvilhead.core.levels.level_book import Check, LevelBook, LevelSetup, LevelShot, Place, Step, keep_book
 from anvilhead.core.levels.level_instrument import SPANNED, USUAL_SIGHT_MM, LevelClass, LevelInstrument
 from anvilhead.core.misreading import Misreading, misreadings
 from anvilhead.core.tolerances import ON_TOLERANCE_MM
 from anvilhead.core.units import Units
 
-Place = tuple[int, int]
-"""A shot: its setup and its number in it."""
-
-MOST_SUSPECTS = 8
-"""Suspects told; a run with more is better levelled again."""
+SLIPPED_TIMES = 3.0
+"""A misclosure beyond this many times what is honest is a slip; less, with no slip to explain it, a careless day."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,6 +88,63 @@ class Closing:
         return abs(self.check.misclosure_mm) <= self.allowed_mm + ON_TOLERANCE_MM
 
 
+EXPLAINS_TIMES = 1.5
+"""A slip explains a misclosure when it leaves this many times what is honest: 3 in 1,000 honest rests are larger."""
+
+
+class Trust(StrEnum):
+    """What the heights of a setup are worth after a check that failed, if it was one of the suspects that slipped."""
+
+    SOUND = "sound"
+    """No suspect carries them."""
+    DOUBTFUL = "doubtful"
+    """A suspect carries them; another may have been the one."""
+    OFF = "off"
+    """Every suspect lies before them: they are off by the misclosure."""
+
+
+@dataclass(frozen=True)
+class ShareRule:
+    """Whether the misclosure of a check is an error of honest readings, which is shared out, or a slip.
+
+    Attributes:
+        setups, sights, units: as for `closings`.
+    """
+
+    setups: Sequence[LevelSetup]
+    sights: Sights
+    units: Sequence[Units]
+
+    def allowed_mm(self, steps: Sequence[Step]) -> float:
+        """What honest readings may leave over a run, millimetres, 95 times in 100."""
+        return math.hypot(*(self.step_mm(step.setup, step.back, step.fore) for step in steps))
+
+    def step_mm(self, setup: int, back: Place | None, fore: Place) -> float:
+        """± of the difference in height that one setup carries over."""
+        return self.sights.step_mm(self.setups[setup].instrument, back, fore)
+
+    def may_share(self, check: Check) -> bool:
+        """Whether to share a misclosure out: honest, or careless at most, with no slip that explains it."""
+        allowed = self.allowed_mm(check.steps)
+        off = abs(check.misclosure_mm)
+        if off <= allowed + ON_TOLERANCE_MM:
+            return True
+        return off <= SLIPPED_TIMES * allowed + ON_TOLERANCE_MM and not self.named(check)
+
+    def named(self, check: Check) -> list["LevelSuspect"]:
+        """Readings whose named slip would make the run close and is more than an honest error, likeliest first."""
+        allowed = self.allowed_mm(check.steps)
+        found: dict[Place, LevelSuspect] = {}
+        order = list(Misreading)
+        for step in check.steps:
+            for place, sign in step.readings:
+                shot = self.setups[place[0]].shots[place[1]]
+                for slip, correction in misreadings(shot.used_mm, shot.typed, self.units[step.setup]):
+                    if abs(check.misclosure_mm + sign * correction) <= EXPLAINS_TIMES * allowed < abs(correction):
+                        found.setdefault(place, LevelSuspect(place, slip, correction, certain=False))
+        return sorted(found.values(), key=lambda one: order.index(one.slip or order[-1]))
+
+
 def closings(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, units: Sequence[Units]) -> list[Closing]:
     """Every check of a book judged.
 
@@ -95,22 +154,29 @@ def closings(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, unit
         sights: how good each sight is.
         units: of each setup's rod, for slips of digits.
     """
-    judge = _Judge(book, setups, sights, units)
+    judge = _Judge(book, ShareRule(setups, sights, units))
     return [judge.closing(check) for check in book.checks]
 
 
-@dataclass(frozen=True)
-class _Step:
-    """One setup of a run: its backsight, None where its height was known otherwise, and the shot that carries on."""
-
-    setup: int
-    back: Place | None
-    fore: Place
-
-    @property
-    def readings(self) -> list[tuple[Place, float]]:
-        """Its readings, each with what a millimetre more on it adds to what the run comes out at."""
-        return [*([(self.back, 1.0)] if self.back else []), (self.fore, -1.0)]
+def trust_of(book: LevelBook, judged: Sequence[Closing]) -> list[Trust]:
+    """What the heights of each setup are worth: those that hang on a suspect are told from those before it."""
+    trust = [Trust.SOUND] * len(book.setups)
+    for closing in judged:
+        if closing.fits or not closing.check.decides or closing.check.shared:
+            continue
+        order = {place: i for i, place in enumerate(p for step in closing.check.steps for p, _ in step.readings)}
+        suspected = [order[one.place] for one in closing.suspects] or [0, len(order)]
+        for step in closing.check.steps:
+            carried_by = order[step.back] if step.back else order[step.fore] - 1
+            if carried_by >= max(suspected):
+                trust[step.setup] = Trust.OFF
+            elif carried_by >= min(suspected):
+                trust[step.setup] = Trust.DOUBTFUL
+    worst = list(Trust)
+    for setup, found in enumerate(book.setups):  # branches are worth what they hang on
+        if found.start is not None:
+            trust[setup] = max(trust[setup], trust[found.start[0]], key=worst.index)
+    return trust
 
 
 @dataclass(frozen=True)
@@ -118,56 +184,36 @@ class _Judge:
     """A book, and what its checks are judged by."""
 
     book: LevelBook
-    setups: Sequence[LevelSetup]
-    sights: Sights
-    units: Sequence[Units]
+    rule: ShareRule
+
+    @property
+    def setups(self) -> Sequence[LevelSetup]:
+        return self.rule.setups
 
     def closing(self, check: Check) -> Closing:
-        steps = self._steps(check)
-        allowed = math.hypot(*(self._step_mm(step.setup, step.back, step.fore) for step in steps))
-        places = [place for step in steps for place, _ in step.readings]
-        assumed = any(place not in self.sights.distance_mm and self.sights.classes[place[0]].per_mm for place in places)
-        closing = Closing(check, allowed, assumed, ())
-        return closing if closing.fits else replace(closing, suspects=tuple(self._suspects(closing, steps)))
+        sights = self.rule.sights
+        places = [place for step in check.steps for place, _ in step.readings]
+        assumed = any(place not in sights.distance_mm and sights.classes[place[0]].per_mm for place in places)
+        closing = Closing(check, self.rule.allowed_mm(check.steps), assumed, ())
+        return closing if closing.fits else replace(closing, suspects=tuple(self._suspects(check)))
 
-    def _steps(self, check: Check) -> list[_Step]:
-        fores = [start for setup in check.run[1:] if (start := self.book.setups[setup].start)]
-        fores.append((check.setup, check.shot))
-        return [
-            _Step(setup, None if self.setups[setup].height_mm is not None else (setup, 0), fore)
-            for setup, fore in zip(check.run, fores, strict=True)
-        ]
-
-    def _step_mm(self, setup: int, back: Place | None, fore: Place) -> float:
-        return self.sights.step_mm(self.setups[setup].instrument, back, fore)
-
-    def _suspects(self, closing: Closing, steps: Sequence[_Step]) -> list[LevelSuspect]:
+    def _suspects(self, check: Check) -> list[LevelSuspect]:
         """Readings of the run that may have slipped; where other shots point at one turning point, those alone."""
-        named = self._named(closing, steps)
+        named = self.rule.named(check)
         torn = self._torn(self.book)
         if not torn:
-            return named[:MOST_SUSPECTS]
-        off = closing.check.misclosure_mm
+            return named
+        off = check.misclosure_mm
         anywhere = [
-            LevelSuspect(place, None, -sign * off, certain=False) for step in steps for place, sign in step.readings
+            LevelSuspect(place, None, -sign * off, certain=False)
+            for step in check.steps
+            for place, sign in step.readings
         ]
         mended = [one for one in named or anywhere if self._torn_with(one) < torn]
         spots = {self.setups[one.place[0]].shots[one.place[1]].spot for one in mended}
         if len(spots) == 1:  # one turning point, as read from either side of it
             return [replace(one, certain=True) for one in mended]
-        return (mended or named)[:MOST_SUSPECTS]
-
-    def _named(self, closing: Closing, steps: Sequence[_Step]) -> list[LevelSuspect]:
-        """Readings whose named slip would make the run close, likeliest first."""
-        found: dict[Place, LevelSuspect] = {}
-        order = list(Misreading)
-        for step in steps:
-            for place, sign in step.readings:
-                shot = self.setups[place[0]].shots[place[1]]
-                for slip, correction in misreadings(shot.used_mm, shot.typed, self.units[step.setup]):
-                    if abs(closing.check.misclosure_mm + sign * correction) <= closing.allowed_mm:
-                        found.setdefault(place, LevelSuspect(place, slip, correction, certain=False))
-        return sorted(found.values(), key=lambda one: order.index(one.slip or order[-1]))
+        return mended or named
 
     def _torn(self, book: LevelBook) -> int:
         """How many spots were shot again at a height (raw) that the way between the two shots does not allow."""
@@ -178,7 +224,7 @@ class _Judge:
                 continue
             raw = again.higher_mm - book.setups[other].correction_mm + book.setups[one].correction_mm
             ends = (again.first, again.second)
-            allowed = math.hypot(*(self._step_mm(place[0], (place[0], 0), place) for place in ends))
+            allowed = math.hypot(*(self.rule.step_mm(place[0], book.setups[place[0]].back, place) for place in ends))
             count += abs(raw) > allowed * max(1, other - one) ** 0.5
         return count
 
@@ -191,4 +237,4 @@ class _Judge:
         shots[number] = replace(shot, reading_mm=shot.reading_mm + suspect.correction_mm, turned_mm=turned)
         righted = [*self.setups]
         righted[setup] = replace(self.setups[setup], shots=tuple(shots))
-        return self._torn(keep_book(self.book.benchmarks, righted))
+        return self._torn(keep_book(self.book.benchmarks, righted, lambda check: False))

@@ -5,12 +5,11 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from anvilhead.core.levels.closing import Sights
-from anvilhead.core.levels.level_book import GROUND, LevelBook, LevelSetup, Spot
+from anvilhead.core.levels.level_book import GROUND, LevelBook, LevelSetup, Place, Spot
 from anvilhead.core.misreading import Misreading, misreadings
 from anvilhead.core.point import Point
+from anvilhead.core.tolerances import ON_TOLERANCE_MM
 from anvilhead.core.units import Units
-
-Place = tuple[int, int]
 
 STANDS_OUT_MM = 150.0
 """Ground that stands out from its neighbours by less is ground."""
@@ -79,16 +78,23 @@ def doubts(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, around
     return sorted(found, key=lambda doubt: doubt.place)
 
 
+def off_rod(reading_mm: float, rod_mm: float | None) -> DoubtKind | None:
+    """Whether a reading is more than the rod shows, or than any rod does where its length was not said."""
+    if rod_mm is not None and abs(reading_mm) > rod_mm + ON_TOLERANCE_MM:
+        return DoubtKind.OFF_ROD
+    return DoubtKind.NO_ROD if abs(reading_mm) > LONGEST_ROD_MM else None
+
+
 def _each(book: LevelBook, setups: Sequence[LevelSetup], around: Around) -> list[Doubt]:
     """Readings that no rod shows."""
     out = []
     for s, setup in enumerate(setups):
         rod = around.rod_mm[s]
         for n, shot in enumerate(setup.shots):
-            if rod is None and abs(shot.used_mm) > LONGEST_ROD_MM:
-                out.append(Doubt((s, n), DoubtKind.NO_ROD, abs(shot.used_mm) - LONGEST_ROD_MM))
-            elif rod is not None and shot.used_mm > rod:
-                out.append(Doubt((s, n), DoubtKind.OFF_ROD, shot.used_mm - rod))
+            kind = off_rod(shot.used_mm, rod)
+            if kind:
+                longest = rod if rod is not None and kind is DoubtKind.OFF_ROD else LONGEST_ROD_MM
+                out.append(Doubt((s, n), kind, abs(shot.used_mm) - longest))
             elif shot.used_mm < 0 and not shot.spot.thing and shot.spot.at not in book.benchmarks:
                 out.append(Doubt((s, n), DoubtKind.UPSIDE_DOWN, -shot.used_mm))
     return out
@@ -111,7 +117,7 @@ def _not_again(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, ar
         if again.spot.thing != GROUND:
             continue
         ends = [again.first, again.second]
-        allowed = sum(sights.step_mm(setups[s].instrument, (s, 0), (s, n)) for s, n in ends)
+        allowed = sum(sights.step_mm(setups[s].instrument, book.setups[s].back, (s, n)) for s, n in ends)
         if abs(again.higher_mm) > max(allowed, STANDS_OUT_MM / 10):
             s, n = again.second
             shot = setups[s].shots[n]

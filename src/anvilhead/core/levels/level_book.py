@@ -1,22 +1,27 @@
 """The level book: from benchmarks, setups and shots to heights, and how well the runs close.
 
-height of a point = HI − reading, HI = known height + reading on it.  The first shot of a setup is on a known point
-and gives HI; a setup on a string of known height says HI itself.  Points once shot are known to later setups, so a
-turning point carries the height on.  A later shot on a benchmark is a check: misclosure = found − known.
+height of a point = HI − reading, HI = known height + reading on it.  The first shot of a setup on a point whose
+height is known gives HI, as a rule its very first; a setup on a string of known height says HI itself.  Points once
+shot are known to later setups, so a turning point carries the height on.  Another shot on a benchmark is a check:
+misclosure = found − known.
 
 A misclosure is shared out evenly over the setups of its run, as books of levels are closed by hand: the i-th of n
 setups is corrected by −misclosure·i/n.  Setups that branch off the run take over the correction of the setup they
-hang on.  What was closed by one check is not touched by a later one.
+hang on.  What was closed by one check is not touched by a later one.  A misclosure that is a slip and no error of
+the ground is not shared out: the readings that slipped would pull the good ones with them.
 """
 
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from itertools import pairwise
 
 from anvilhead.core.levels.level_instrument import LevelInstrument
 
 GROUND = ""
 """What a shot stands on when it is not a thing that was set: the point itself."""
+
+Place = tuple[int, int]
+"""A shot: its setup and its number in it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,12 +74,16 @@ class SetupFound:
         hi_mm: HI as set up, before anything is shared out; None when it has no shot yet, or begins where no height is
             known.
         correction_mm: what closing the run adds.
-        start: the shot (setup, shot) that its first point got its height from; None on a benchmark.
+        back: its shot that gives HI; None where that is known otherwise, or not at all.
+        start: the shot that the point of that one got its height from; None on a benchmark.
+        spare: another shot of it on a known point, which gives HI if that one is struck.
     """
 
     hi_mm: float | None
     correction_mm: float = 0.0
-    start: tuple[int, int] | None = None
+    back: Place | None = None
+    start: Place | None = None
+    spare: Place | None = None
 
     @property
     def level_line_mm(self) -> float | None:
@@ -93,16 +102,41 @@ class SpotFound:
 
 
 @dataclass(frozen=True, slots=True)
+class Step:
+    """One setup of a run: its backsight, None where its height was known otherwise, and the shot that carries on."""
+
+    setup: int
+    back: Place | None
+    fore: Place
+
+    @property
+    def readings(self) -> list[tuple[Place, float]]:
+        """Its readings, each with what a millimetre more on it adds to what the run comes out at."""
+        return [*([(self.back, 1.0)] if self.back else []), (self.fore, -1.0)]
+
+
+@dataclass(frozen=True, slots=True)
 class Check:
-    """A shot on a point whose height is known: `run` are the setups from the benchmark to it, in order."""
+    """A shot on a point whose height is known.
+
+    Attributes:
+        steps: the way from a benchmark, or from what an earlier check closed, to it.
+        decides: whether it is the check its run is judged by; shared: whether its misclosure was shared out.
+    """
 
     setup: int
     shot: int
     at: str
     found_mm: float
     known_mm: float
-    run: tuple[int, ...]
-    shared: bool
+    steps: tuple[Step, ...]
+    decides: bool
+    shared: bool = False
+
+    @property
+    def run(self) -> tuple[int, ...]:
+        """The setups of the way, in order."""
+        return tuple(step.setup for step in self.steps)
 
     @property
     def misclosure_mm(self) -> float:
@@ -115,8 +149,8 @@ class Again:
     """A spot shot again: how much higher it was found than before (raw), and by which shots (setup, shot)."""
 
     spot: Spot
-    first: tuple[int, int]
-    second: tuple[int, int]
+    first: Place
+    second: Place
     higher_mm: float
 
 
@@ -137,17 +171,22 @@ class LevelBook:
         return None if spot.thing else self.benchmarks.get(spot.at)
 
 
-def keep_book(benchmarks: Mapping[str, float], setups: Sequence[LevelSetup]) -> LevelBook:
+def keep_book(
+    benchmarks: Mapping[str, float],
+    setups: Sequence[LevelSetup],
+    may_share: Callable[[Check], bool] = lambda check: True,
+) -> LevelBook:
     """Work a level book out; the cost grows with its shots.
 
     Args:
         benchmarks: heights held as true, by name, millimetres above the datum.
         setups: in the order they were made; shots that were struck are left out.
+        may_share: whether the misclosure of a check may be shared out (`closing.ShareRule`).
     """
     taken = _Taken(benchmarks)
     for index, setup in enumerate(setups):
         taken.take(index, setup)
-    checks = taken.close()
+    checks = taken.close(may_share)
     corrections = taken.corrections
     shots = {
         spot: [SpotFound(one.raw_mm + corrections[one.setup], one.raw_mm, one.setup, one.shot) for one in shots]
@@ -156,8 +195,8 @@ def keep_book(benchmarks: Mapping[str, float], setups: Sequence[LevelSetup]) -> 
     return LevelBook(
         benchmarks=benchmarks,
         setups=tuple(
-            SetupFound(raw, correction, start)
-            for raw, correction, start in zip(taken.raw, corrections, taken.starts, strict=True)
+            SetupFound(raw, correction, begun.back, begun.start, begun.spare)
+            for raw, correction, begun in zip(taken.raw, corrections, taken.begun, strict=True)
         ),
         found={spot: shots[-1] for spot, shots in shots.items()},
         checks=tuple(checks),
@@ -169,67 +208,87 @@ def keep_book(benchmarks: Mapping[str, float], setups: Sequence[LevelSetup]) -> 
     )
 
 
+@dataclass(frozen=True, slots=True)
+class _Begun:
+    """Where a setup got its HI from, as in `SetupFound`."""
+
+    back: Place | None = None
+    start: Place | None = None
+    spare: Place | None = None
+
+
 @dataclass
 class _Taken:
     """Setups taken in so far, by index, and what was shot, raw."""
 
     benchmarks: Mapping[str, float]
     raw: list[float | None] = field(default_factory=list)
-    starts: list[tuple[int, int] | None] = field(default_factory=list)
+    begun: list[_Begun] = field(default_factory=list)
     shots: dict[Spot, list[SpotFound]] = field(default_factory=dict)
     checked: list[tuple[int, int, str, float]] = field(default_factory=list)
     corrections: list[float] = field(default_factory=list)
 
     def take(self, index: int, setup: LevelSetup) -> None:
-        hi_mm, start = self._start(setup)
+        hi_mm, begun = self._begin(index, setup)
         self.raw.append(hi_mm)
-        self.starts.append(start)
+        self.begun.append(begun)
         if hi_mm is None:
             return
         for number, shot in enumerate(setup.shots):
-            if number == 0 and setup.height_mm is None:
+            if (index, number) == begun.back:
                 continue
             height = hi_mm - shot.used_mm
-            if not shot.spot.thing and shot.spot.at in self.benchmarks:
+            if self._is_benchmark(shot.spot):
                 self.checked.append((index, number, shot.spot.at, height))
             else:
                 self.shots.setdefault(shot.spot, []).append(SpotFound(height, height, index, number))
 
-    def _start(self, setup: LevelSetup) -> tuple[float | None, tuple[int, int] | None]:
-        """HI of a setup, raw, and the shot its start got its height from."""
-        if setup.height_mm is not None or not setup.shots:
-            return setup.height_mm, None
-        first = setup.shots[0]
-        if not first.spot.thing and first.spot.at in self.benchmarks:
-            return self.benchmarks[first.spot.at] + first.used_mm, None
-        if first.spot not in self.shots:
-            return None, None
-        known = self.shots[first.spot][-1]
-        return known.raw_mm + first.used_mm, (known.setup, known.shot)
+    def _begin(self, index: int, setup: LevelSetup) -> tuple[float | None, _Begun]:
+        """HI of a setup, raw, and where it has it from: its first shot on a known point; the next one is the spare."""
+        if setup.height_mm is not None:
+            return setup.height_mm, _Begun()
+        known = (number for number, shot in enumerate(setup.shots) if self._is_known(shot.spot))
+        number, spare = next(known, None), next(known, None)
+        if number is None:
+            return None, _Begun()
+        shot = setup.shots[number]
+        back, other = (index, number), None if spare is None else (index, spare)
+        if self._is_benchmark(shot.spot):
+            return self.benchmarks[shot.spot.at] + shot.used_mm, _Begun(back, None, other)
+        before = self.shots[shot.spot][-1]
+        return before.raw_mm + shot.used_mm, _Begun(back, (before.setup, before.shot), other)
 
-    def close(self) -> list[Check]:
+    def _is_benchmark(self, spot: Spot) -> bool:
+        return not spot.thing and spot.at in self.benchmarks
+
+    def _is_known(self, spot: Spot) -> bool:
+        return self._is_benchmark(spot) or spot in self.shots
+
+    def close(self, may_share: Callable[[Check], bool]) -> list[Check]:
         """Share misclosures out, each setup by its last check; every check with its run."""
         self.corrections = [0.0] * len(self.raw)
         closed: set[int] = set()
         deciding = {setup: number for setup, number, _, _ in self.checked}
-        checks: dict[tuple[int, int], Check] = {}
+        checks: dict[Place, Check] = {}
         for setup, number, at, raw_mm in sorted(self.checked, key=lambda one: (one[0], -one[1])):
-            run, base_mm = self._run(setup, closed)
-            share = deciding[setup] == number and setup not in closed
-            check = Check(setup, number, at, raw_mm + base_mm, self.benchmarks[at], run, share)
+            steps, base_mm = self._steps((setup, number), closed)
+            decides = deciding[setup] == number and setup not in closed
+            check = Check(setup, number, at, raw_mm + base_mm, self.benchmarks[at], steps, decides)
+            if decides:
+                check = replace(check, shared=may_share(check))
+            if check.shared:
+                for place, one in enumerate(check.run, 1):
+                    self.corrections[one] = base_mm - check.misclosure_mm * place / len(check.run)
+                closed.update(check.run)
             checks[setup, number] = check
-            if share:
-                for place, one in enumerate(run, 1):
-                    self.corrections[one] = base_mm - check.misclosure_mm * place / len(run)
-                closed.update(run)
-        for setup, start in enumerate(self.starts):
-            if setup not in closed and start is not None:
-                self.corrections[setup] = self.corrections[start[0]]
+        for setup, begun in enumerate(self.begun):
+            if setup not in closed and begun.start is not None:
+                self.corrections[setup] = self.corrections[begun.start[0]]
         return [checks[setup, number] for setup, number, _, _ in self.checked]
 
-    def _run(self, setup: int, closed: set[int]) -> tuple[tuple[int, ...], float]:
-        """Setups up to this one from a benchmark, or from what is closed already; and the correction there."""
-        run = [setup]
-        while (start := self.starts[run[-1]]) is not None and start[0] not in closed:
-            run.append(start[0])
-        return tuple(reversed(run)), 0.0 if start is None else self.corrections[start[0]]
+    def _steps(self, fore: Place, closed: set[int]) -> tuple[tuple[Step, ...], float]:
+        """The way to a shot from a benchmark, or from what is closed already; and the correction there."""
+        steps = [Step(fore[0], self.begun[fore[0]].back, fore)]
+        while (start := self.begun[steps[-1].setup].start) is not None and start[0] not in closed:
+            steps.append(Step(start[0], self.begun[start[0]].back, start))
+        return tuple(reversed(steps)), 0.0 if start is None else self.corrections[start[0]]

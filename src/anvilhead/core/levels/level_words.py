@@ -6,8 +6,8 @@ Signs are said, never left to be guessed: up and down, raise and lower, cut and 
 from collections.abc import Sequence
 
 from anvilhead.core.length_printing import print_difference, print_distance, print_length
-from anvilhead.core.levels.closing import Closing, LevelSuspect
-from anvilhead.core.levels.doubt import Doubt, DoubtKind
+from anvilhead.core.levels.closing import Closing, LevelSuspect, Trust
+from anvilhead.core.levels.doubt import LONGEST_ROD_MM, Doubt, DoubtKind
 from anvilhead.core.levels.earthwork import Earthwork, Rough
 from anvilhead.core.levels.height_target import Standing, Way
 from anvilhead.core.levels.instrument_check import CheckKind, Truth
@@ -48,9 +48,7 @@ SLIP_WORDS = {
 }
 FIRST_SHOT = "Begin on a benchmark, or on a point whose height was shot before; it gives HI."
 NOT_CLOSED = "Nothing closes this run yet: shoot a benchmark again before the instrument moves."
-ADRIFT = "The height of its first point is not known. Correct that reading, or the one the point was shot by."
-SLIPPED_TIMES = 3.0
-"""A misclosure beyond this many times what is honest is a slip; less may be a careless day."""
+ADRIFT = "No point shot from it has a known height. Shoot a benchmark from it, or take back the strike it hung on."
 
 
 def standing_words(stands: Standing, units: Units) -> str:
@@ -79,9 +77,58 @@ def closing_words(closing: Closing, units: Units) -> str:
     if closing.fits:
         shared = "shared out over them" if check.shared else "a later check decides"
         return f"{came}; {allowed} is honest{taken}: {shared}."
-    if abs(check.misclosure_mm) <= SLIPPED_TIMES * closing.allowed_mm:
-        return f"{came}; only {allowed} is honest{taken}. Level it again before you build on these heights."
-    return f"{came}; only {allowed} is honest{taken}. A reading slipped: do not build on these heights."
+    if check.shared:
+        return (
+            f"{came}; only {allowed} is honest{taken}. Shared out over them, but level it again before you build on "
+            "these heights."
+        )
+    if not check.decides:
+        return f"{came}; only {allowed} is honest{taken}. A later check decides."
+    return f"{came}; only {allowed} is honest{taken}. A reading slipped, so nothing was shared out."
+
+
+def trust_words(trust: Sequence[Trust], closing: Closing, units: Units) -> str:
+    """After a check that failed: which setups still stand, and which do not; an if where it is one."""
+    if not closing.suspects:
+        return "No usual slip of one reading explains it: every height of this run is in doubt."
+    off = print_difference(abs(closing.check.misclosure_mm), units)
+    way = "high" if closing.check.misclosure_mm > 0 else "low"
+    says = {
+        Trust.SOUND: ("stands: it lies before whatever slipped", "stand: they lie before whatever slipped"),
+        Trust.DOUBTFUL: ("is in doubt", "are in doubt"),
+        Trust.OFF: (f"is {off} too {way}", f"are {off} too {way}"),
+    }
+    parts = []
+    for kind, (one, many) in says.items():
+        setups = [str(i + 1) for i in closing.check.run if trust[i] is kind]
+        if setups:
+            parts.append(f"setup{'s' if len(setups) > 1 else ''} {listed(setups)} {many if len(setups) > 1 else one}")
+    sure = all(one.certain for one in closing.suspects)
+    return (
+        f"{'What was shot from' if sure else 'If one usual slip explains it, what was shot from'} {'; '.join(parts)}."
+    )
+
+
+def setup_words(setup: int, name: str) -> str:
+    """A setup as it is called: its number, counted from 1, and its instrument."""
+    return f"setup {setup + 1}, {name}"
+
+
+def hanging_words(setups: Sequence[int], spare: str | None) -> str:
+    """What striking a reading takes with it.
+
+    Args:
+        setups: that get their height from it, by number from 0.
+        spare: the point that would give the height instead; None when nothing would.
+    """
+    many = len(setups) > 1
+    name = f"Setup{'s' if many else ''} {listed([str(i + 1) for i in setups])}"
+    if spare is not None:
+        return f"{name} get{'' if many else 's'} the height from this reading; without it, from {spare}."
+    return (
+        f"{name} get{'' if many else 's'} the height from this reading. Without it everything shot from there has "
+        "no height, until a point of known height is shot from there again."
+    )
 
 
 def suspect_words(suspect: LevelSuspect, name: str, should_read: str) -> str:
@@ -105,6 +152,19 @@ def doubt_words(doubt: Doubt, name: str, marks: RodMarks, units: Units) -> str:
     if doubt.slip and doubt.should_read_mm is not None:
         return f"{said}. Was it {print_reading(doubt.should_read_mm, marks)} ({SLIP_WORDS[doubt.slip]})? Read it again."
     return f"{said}. Read it again."
+
+
+def off_rod_words(reading_mm: float, rod_mm: float | None, marks: RodMarks) -> str:
+    """That no rod shows a reading, and what was probably meant."""
+    longest = LONGEST_ROD_MM if rod_mm is None else rod_mm
+    whose = "No rod" if rod_mm is None else "This rod"
+    said = f"{whose} shows {print_reading(reading_mm, marks)}: the longest reading is {print_reading(longest, marks)}."
+    if rod_mm is not None:
+        said = said.replace("shows", "does not show", 1)
+    if marks is RodMarks.M and abs(reading_mm) / 1000 <= longest:
+        meant = print_reading(reading_mm / 1000, marks)
+        return f"{said} If the rod shows millimetres, that is {meant}."
+    return f"{said} Look at the rod again, and at its units."
 
 
 def truth_words(truth: Truth, units: Units) -> str:

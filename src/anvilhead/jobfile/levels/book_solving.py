@@ -6,7 +6,7 @@ from functools import cached_property
 
 from anvilhead.core.errors import GeometryError, InputError
 from anvilhead.core.levels import instrument_check
-from anvilhead.core.levels.closing import Closing, Sights, closings
+from anvilhead.core.levels.closing import Closing, ShareRule, Sights, Trust, closings, trust_of
 from anvilhead.core.levels.doubt import Around, Doubt, doubts
 from anvilhead.core.levels.height_target import ThingKind
 from anvilhead.core.levels.instrument_check import CheckKind, Truth
@@ -53,11 +53,35 @@ class Book:
 
     @property
     def standing(self) -> int | None:
-        """The setup that target readings are for: the one in hand, else the last; None before one has a level line."""
+        """The setup that target readings are for: the one in hand, else the last; None before one has a level line.
+
+        A string counts only where no instrument stands: it says thickness below it, not what a rod must read.
+        """
         found = self.book.setups
         if self.in_hand is not None:
             return None if found[self.in_hand].hi_mm is None else self.in_hand
-        return next((i for i in reversed(range(len(found))) if found[i].hi_mm is not None), None)
+        with_line = [i for i in reversed(range(len(found))) if found[i].hi_mm is not None]
+        standing = (i for i in with_line if self.setups[i].instrument is not LevelInstrument.STRING)
+        return next(standing, next(iter(with_line), None))
+
+    def correction_of(self, setup: int) -> Truth | None:
+        """The test that a setup's readings are corrected by; None when they are taken as they are."""
+        entry = self.levels.setups[setup]
+        truth = self.truths.get(entry.device or "", ())
+        return truth[0] if entry.corrected and len(truth) == 1 else None
+
+    def sight_mm(self, setup: int, at: str | Point) -> float | None:
+        """Length of the sight from a setup to a point: as last said there, else from the plan."""
+        said = [
+            self.sights.distance_mm[setup, n]
+            for n, shot in enumerate(self.setups[setup].shots)
+            if shot.spot.at == at and (setup, n) in self.sights.distance_mm
+        ]
+        stands = self.levels.setups[setup].place
+        place = at if isinstance(at, Point) else self.points.places.get(at)
+        if said or not (stands and place):
+            return said[-1] if said else None
+        return Point(stands[0].mm, stands[1].mm).distance_to(place)
 
     @cached_property
     def uncorrected(self) -> list[tuple[int, int]]:
@@ -73,6 +97,27 @@ class Book:
     def closings(self) -> list[Closing]:
         """Every check judged."""
         return closings(self.book, self.setups, self.sights, [rod.units for rod in self.rods])
+
+    @cached_property
+    def trust(self) -> list[Trust]:
+        """What the heights of each setup are worth."""
+        return trust_of(self.book, self.closings)
+
+    @cached_property
+    def hanging(self) -> dict[tuple[int, int], list[int]]:
+        """Setups that get their HI from a shot: by reading it themselves, or by standing on the point it found."""
+        found: dict[tuple[int, int], list[int]] = {}
+        for index, setup in enumerate(self.book.setups):
+            for shot in (setup.back, setup.start):
+                if shot is not None:
+                    found.setdefault(shot, []).append(index)
+        return found
+
+    def is_sound(self, spot: Spot) -> bool:
+        """Whether no reading that may have slipped carries the height of a spot."""
+        found = self.book.found[spot]
+        suspected = {one.place for closing in self.closings if not closing.check.shared for one in closing.suspects}
+        return self.trust[found.setup] is Trust.SOUND and (found.setup, found.shot) not in suspected
 
     @cached_property
     def doubts(self) -> list[Doubt]:
@@ -183,6 +228,8 @@ def work_book(levels: Levels, points: LevelPoints, units: Units, in_hand: int | 
     truths = {check.device: _tested(check, devices) for check in levels.checks}
     setups = [_corrected(setup, entry, truths, sights, s) for s, (setup, entry) in enumerate(
         zip(raw, levels.setups, strict=True))]  # fmt: skip
+    rods = tuple(entry.rod or marks_for(units) for entry in levels.setups)
+    rule = ShareRule(setups, sights, [rod.units for rod in rods])
     return Book(
         levels=levels,
         points=points,
@@ -190,9 +237,9 @@ def work_book(levels: Levels, points: LevelPoints, units: Units, in_hand: int | 
         kept=kept,
         setups=tuple(setups),
         sights=sights,
-        rods=tuple(entry.rod or marks_for(units) for entry in levels.setups),
+        rods=rods,
         truths=truths,
-        book=keep_book(benchmarks_of(levels), setups),
+        book=keep_book(benchmarks_of(levels), setups, rule.may_share),
         in_hand=in_hand,
     )
 

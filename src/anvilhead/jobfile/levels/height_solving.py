@@ -3,9 +3,12 @@
 from anvilhead.core.length_printing import print_difference
 from anvilhead.core.levels.height_target import TOLERANCES_MM, Way, standing, target_reading_mm
 from anvilhead.core.levels.level_book import Spot
+from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.levels.level_words import standing_words
 from anvilhead.core.levels.rod import print_reading
 from anvilhead.core.levels.stake_mark import MarkedIn, hundredths_as_eighths, stake_mark
+from anvilhead.core.point import Point
+from anvilhead.core.tolerances import ON_TOLERANCE_MM
 from anvilhead.core.units import Units
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import level_results as r
@@ -27,7 +30,7 @@ def _standing(book: Book, points: LevelPoints, target: TargetPlan, at: str) -> r
     on_thing = spot in book.book.found
     found = book.book.height_of(spot) if on_thing else book.book.height_of(Spot(at))
     stands = None if found is None else standing(found, height, tolerance)
-    where, reading = points.places.get(at), target_reading_of(book, height)
+    where, reading = points.places.get(at), target_reading_of(book, height, at)
     marked_in = book.levels.marked_in or _usual_marks(book.units)
     settled = on_thing and stands is not None and stands.way is Way.ON
     mark = stake_mark(stands.high_mm, marked_in) if stands and not settled else None
@@ -57,17 +60,32 @@ def _standing(book: Book, points: LevelPoints, target: TargetPlan, at: str) -> r
     )
 
 
-def target_reading_of(book: Book, height_mm: float) -> float | None:
-    """What the rod reads at a height, with the instrument as it stands now; None before it is set up."""
+def target_reading_of(book: Book, height_mm: float, at: str | Point) -> float | None:
+    """What the rod shows at a height, from the setup in hand; None before it is set up.
+
+    An instrument whose readings are corrected shows what it shows: the correction of the sight comes off the target
+    again.  A setup that is corrected and a point whose sight nobody knows the length of have no target reading.
+    """
     line = None if book.standing is None else book.book.setups[book.standing].level_line_mm
-    return None if line is None else target_reading_mm(line, height_mm)
+    if line is None or book.standing is None:
+        return None
+    reading = target_reading_mm(line, height_mm)
+    correction = book.correction_of(book.standing)
+    if correction is None:
+        return reading
+    far = book.sight_mm(book.standing, at)
+    return None if far is None else reading - correction.correction_mm(far)
 
 
 def target_text(book: Book, reading_mm: float | None) -> str | None:
-    """A target reading as the rod in hand shows it."""
+    """A target reading as the rod in hand shows it; what no upright rod shows is said, not printed below zero."""
     if reading_mm is None or book.standing is None:
         return None
-    return print_reading(reading_mm, book.rods[book.standing])
+    text = print_reading(abs(reading_mm), book.rods[book.standing])
+    if reading_mm >= 0 or not text.strip("0'\" .m-"):
+        return text
+    hung = book.setups[book.standing].instrument is LevelInstrument.STRING
+    return f"{text} {'up from the string' if hung else 'upside down'}"
 
 
 def _from_ground(high_mm: float, units: Units) -> str:
@@ -79,10 +97,14 @@ def _from_ground(high_mm: float, units: Units) -> str:
 
 def _trouble(book: Book, reading_mm: float | None) -> str | None:
     """Why a target cannot be read from where the instrument stands."""
-    if reading_mm is None or book.standing is None:
+    if book.standing is None:
         return None
+    if reading_mm is None:
+        return "Its readings are corrected: say how far the sight to this point is, to know what the rod must read."
     rod = mm_of(book.levels.setups[book.standing].rod_length)
-    if reading_mm < 0:
+    if reading_mm < -ON_TOLERANCE_MM:
+        if book.setups[book.standing].instrument is LevelInstrument.STRING:
+            return "It lies above the string: measure up, not down."
         return "The level line runs below this height: set up higher, or hold the rod upside down."
     if rod is not None and reading_mm > rod:
         return "Longer than the rod: set up lower, or carry the height on over a turning point."

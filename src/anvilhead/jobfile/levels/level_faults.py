@@ -130,7 +130,8 @@ def _starts(levels: Levels, site: Site, pointer: str) -> list[Problem]:
     book = work_book(levels, level_points(levels, site), Units.MM)
     found = []
     for i, (setup, one) in enumerate(zip(book.setups, book.book.setups, strict=True)):
-        if setup.shots and one.hi_mm is None:
+        was_struck = len(book.kept[i]) < len(levels.setups[i].shots)  # what gave its height may have been taken out
+        if setup.shots and one.hi_mm is None and not was_struck:
             path = pointer_to(["setups", i, "shots", book.number_of((i, 0)), "at"])
             message = unknown_start(setup.shots[0].spot, i)
             found.append(Problem(pointer=pointer + path, code="unknown-start", message=message))

@@ -4,6 +4,7 @@ from enum import StrEnum
 
 from pydantic import Field
 
+from anvilhead.core.levels.closing import Trust
 from anvilhead.core.levels.doubt import DoubtKind
 from anvilhead.core.levels.height_target import ThingKind, Way
 from anvilhead.core.levels.instrument_check import CheckKind
@@ -29,6 +30,7 @@ class ShotResult(Result):
     Attributes:
         role: start, check (on a benchmark), or shot; thing: what the rod stood on, null for the ground.
         height_mm: what it found, as shared out; of a check as it came out.
+        carries: what would go with it if it were struck, in words; null when nothing hangs on it.
     """
 
     number: int
@@ -39,6 +41,7 @@ class ShotResult(Result):
     reading_text: str
     height_mm: float
     height_text: str
+    carries: str | None
 
 
 class ReachResult(Result):
@@ -55,6 +58,8 @@ class SetupResult(Result):
         hi_mm: known height and first reading; null before its first shot. level_line_mm: HI and what closing the run
             adds, which heights and target readings count from.
         start: the point that gave it; how: how this instrument is read.
+        trust: what its heights are worth after a check that failed.
+        correction_per_mm: what is added to a reading for each millimetre of sight; null when it is taken as it is.
     """
 
     instrument: LevelInstrument
@@ -64,6 +69,8 @@ class SetupResult(Result):
     level_line_text: str | None
     correction_mm: float
     start: str | None
+    trust: Trust
+    correction_per_mm: float | None
     how: str
     rod: str
     reaches: list[ReachResult]
@@ -84,7 +91,10 @@ class LevelSuspectResult(Result):
 
 
 class ClosingCheckResult(Result):
-    """A check on a benchmark: found minus known, what honest reading allows, and whether it was shared out."""
+    """A check on a benchmark: found minus known, what honest reading allows, and whether it was shared out.
+
+    `decides`: its run is judged by it; a slip is not shared out.
+    """
 
     setup: int
     number: int
@@ -94,6 +104,7 @@ class ClosingCheckResult(Result):
     misclosure_mm: float
     allowed_mm: float
     fits: bool
+    decides: bool
     shared: bool
     run: list[int]
     text: str
@@ -114,12 +125,13 @@ class DoubtResult(Result):
 
 
 class PointResult(Result):
-    """A point of the book on the plan, and its ground height if that was shot."""
+    """A point of the book on the plan, and its ground height if that was shot; `unsure` when a slip may carry it."""
 
     name: str
     place: Place
     height_mm: float | None
     height_text: str | None
+    unsure: bool
 
 
 class StandingResult(Result):
@@ -192,6 +204,7 @@ class LevelsResult(Result):
         state, headline, advice: what the book is worth, and what to do next, in words.
         heights: ground by point, benchmarks with it; things: tops and bases that were shot, by thing and point.
         misclosure_mm: of the latest check; null while there is none.
+        standing, standing_text: the setup that target readings are for, by number and in words; null before one stands.
         targets: every thing at every point it belongs.
     """
 
@@ -202,6 +215,8 @@ class LevelsResult(Result):
     heights: dict[str, float] = Field(default_factory=dict)
     things: dict[str, dict[str, float]] = Field(default_factory=dict)
     points: list[PointResult] = Field(default_factory=list)
+    standing: int | None = None
+    standing_text: str | None = None
     misclosure_mm: float | None = None
     closings: list[ClosingCheckResult] = Field(default_factory=list)
     doubts: list[DoubtResult] = Field(default_factory=list)

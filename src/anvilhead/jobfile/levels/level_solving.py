@@ -22,6 +22,9 @@ from anvilhead.jobfile.levels.standing_solving import solve_posts, solve_stepped
 from anvilhead.jobfile.placed import Site
 from anvilhead.jobfile.writing import place, text_of, tidy
 
+MOST_SUSPECTS = 8
+"""Suspects told; a run with more is better levelled again."""
+
 TAKEN_TOLERANCE_MM = 25.4 / 8
 """What a sag is held against where no target says a tolerance."""
 
@@ -52,6 +55,8 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         heights={name: tidy(height) for name, height in heights.items()},
         things=things,
         points=_points(book, points),
+        standing=book.standing,
+        standing_text=None if book.standing is None else words.setup_words(book.standing, _device_name(book)),
         misclosure_mm=tidy(checks[-1].check.misclosure_mm) if checks else None,
         closings=[_closing(book, closing) for closing in checks],
         doubts=[_doubt(book, doubt) for doubt in book.doubts],
@@ -76,10 +81,10 @@ def _standing(book: Book) -> tuple[r.BookState, str, str]:
         return r.BookState.EMPTY, "Set up, and shoot the benchmark", f"The first shot stands on {first}; it gives HI."
     adrift = [i for i, one in enumerate(book.book.setups) if book.setups[i].shots and one.hi_mm is None]
     if adrift:
-        return r.BookState.DOUBTFUL, f"Setup {adrift[0] + 1} begins nowhere", words.ADRIFT
-    torn = [closing for closing in book.closings if closing.check.shared and not closing.fits]
+        return r.BookState.DOUBTFUL, f"Setup {adrift[0] + 1} has no height", words.ADRIFT
+    torn = [closing for closing in book.closings if closing.check.decides and not closing.fits]
     if torn:
-        return r.BookState.DOUBTFUL, "The book does not close", words.closing_words(torn[0], book.units)
+        return r.BookState.DOUBTFUL, "The book does not close", _closing_text(book, torn[0])
     if book.doubts:
         count = len(book.doubts)
         headline = f"{count} readings are in question" if count > 1 else "One reading is in question"
@@ -94,16 +99,30 @@ def _standing(book: Book) -> tuple[r.BookState, str, str]:
     return r.BookState.OPEN, headline, words.NOT_CLOSED
 
 
+def _device_name(book: Book) -> str:
+    entry = book.levels.setups[book.standing or 0]
+    return entry.device or words.INSTRUMENT_NAMES[entry.instrument]
+
+
 def _points(book: Book, points: LevelPoints) -> list[r.PointResult]:
     """Every point of the book that has a place, in the order it came in."""
     names = dict.fromkeys([*book.book.benchmarks, *(spot.at for spot in book.book.found)])
+    unsure = {spot.at for spot in book.book.found if not spot.thing and not book.is_sound(spot)}
     out = []
     for name in names:
         at = points.places.get(name)
         if at is not None:
             height = book.book.height_of(Spot(name))
             text = None if height is None else text_of(height, book.units)
-            out.append(r.PointResult(name=name, place=place(at), height_mm=height and tidy(height), height_text=text))
+            out.append(
+                r.PointResult(
+                    name=name,
+                    place=place(at),
+                    height_mm=None if height is None else tidy(height),
+                    height_text=text,
+                    unsure=name in unsure,
+                )
+            )
     return out
 
 
@@ -117,7 +136,9 @@ def _setup(book: Book, index: int) -> r.SetupResult:
         level_line_mm=None if line is None else tidy(line),
         level_line_text=None if line is None else text_of(line, book.units),
         correction_mm=tidy(found.correction_mm),
-        start=setup.shots[0].spot.at if setup.shots and setup.height_mm is None else None,
+        start=setup.shots[found.back[1]].spot.at if found.back else None,
+        trust=book.trust[index],
+        correction_per_mm=None if (truth := book.correction_of(index)) is None else truth.correction_mm(1.0),
         how=words.READ_HOW[setup.instrument],
         rod=book.rods[index],
         reaches=_reaches(book, index),
@@ -127,11 +148,11 @@ def _setup(book: Book, index: int) -> r.SetupResult:
 
 def _shots(book: Book, index: int, hi_mm: float, line_mm: float) -> list[r.ShotResult]:
     """Shots of a setup: heights as shared out, checks as they came out."""
-    setup, rod = book.setups[index], book.rods[index]
+    setup, rod, found = book.setups[index], book.rods[index], book.book.setups[index]
     out = []
     for n, shot in enumerate(setup.shots):
         is_benchmark = not shot.spot.thing and shot.spot.at in book.book.benchmarks
-        role = "start" if n == 0 and setup.height_mm is None else "check" if is_benchmark else "shot"
+        role = "start" if (index, n) == found.back else "check" if is_benchmark else "shot"
         height = (hi_mm if role == "check" else line_mm) - shot.used_mm
         out.append(
             r.ShotResult(
@@ -143,9 +164,29 @@ def _shots(book: Book, index: int, hi_mm: float, line_mm: float) -> list[r.ShotR
                 reading_text=print_reading(shot.used_mm, rod),
                 height_mm=tidy(height),
                 height_text=text_of(height, book.units),
+                carries=carried_by(book, (index, n)),
             )
         )
     return out
+
+
+def carried_by(book: Book, shot: tuple[int, int]) -> str | None:
+    """What would go with a reading if it were struck; None when nothing hangs on it."""
+    setups = book.hanging.get(shot)
+    if not setups:
+        return None
+    spares = [book.book.setups[setup].spare for setup in setups]
+    spare = spares[0] if len(spares) == 1 else None
+    point = None if spare is None else str(book.setups[spare[0]].shots[spare[1]].spot)
+    return words.hanging_words(setups, point)
+
+
+def _closing_text(book: Book, closing: Closing) -> str:
+    """How a run came back; and after a slip, which of its setups still stand."""
+    text = words.closing_words(closing, book.units)
+    if closing.check.shared or not closing.check.decides:
+        return text
+    return f"{text} {words.trust_words(book.trust, closing, book.units)}"
 
 
 def _reaches(book: Book, index: int) -> list[r.ReachResult]:
@@ -178,9 +219,10 @@ def _closing(book: Book, closing: Closing) -> r.ClosingCheckResult:
         misclosure_mm=tidy(check.misclosure_mm),
         allowed_mm=tidy(closing.allowed_mm),
         fits=closing.fits,
+        decides=check.decides,
         shared=check.shared,
         run=list(check.run),
-        text=words.closing_words(closing, book.units),
+        text=_closing_text(book, closing),
         suspects=[
             r.LevelSuspectResult(
                 setup=one.place[0],
@@ -192,7 +234,7 @@ def _closing(book: Book, closing: Closing) -> r.ClosingCheckResult:
                 certain=one.certain,
                 text=words.suspect_words(one, _name(book, one.place), should),
             )
-            for one in closing.suspects
+            for one in closing.suspects[:MOST_SUSPECTS]
             for should in [_should_read(book, one.place, one.correction_mm)]
         ],
     )

@@ -50,7 +50,7 @@ def edge(book: Book, name: str, at: Point, height_mm: float) -> r.EdgeResult:
         place=place(at),
         height_mm=tidy(height_mm),
         text=text_of(height_mm, book.units),
-        reading_text=target_text(book, target_reading_of(book, height_mm)),
+        reading_text=target_text(book, target_reading_of(book, height_mm, at)),
     )
 
 

@@ -252,6 +252,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/structures/{structure_id}/pulls/{pull_id}/strike/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Strike Back
+         * @description Let a struck reading count again.
+         */
+        post: operations["take_strike_back_api_structures__structure_id__pulls__pull_id__strike_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/structures/{structure_id}/rounds": {
         parameters: {
             query?: never;
@@ -346,6 +366,26 @@ export interface paths {
          * @description Record that a lost point stands again.
          */
         post: operations["set_again_api_structures__structure_id__lost__lost_id__set_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/lost/{lost_id}/found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Found After All
+         * @description Record that a point that was said to be gone stands after all.
+         */
+        post: operations["found_after_all_api_structures__structure_id__lost__lost_id__found_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -486,6 +526,26 @@ export interface paths {
          * @description Strike a reading out; it stays in the record.
          */
         post: operations["strike_shot_api_structures__structure_id__levels_shots__shot_id__strike_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/levels/shots/{shot_id}/strike/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Strike Back
+         * @description Let a struck reading count again.
+         */
+        post: operations["take_strike_back_api_structures__structure_id__levels_shots__shot_id__strike_back_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1431,6 +1491,8 @@ export interface components {
         /**
          * ClosingCheckResult
          * @description A check on a benchmark: found minus known, what honest reading allows, and whether it was shared out.
+         *
+         *     `decides`: its run is judged by it; a slip is not shared out.
          */
         ClosingCheckResult: {
             /** Setup */
@@ -1449,6 +1511,8 @@ export interface components {
             allowed_mm: number;
             /** Fits */
             fits: boolean;
+            /** Decides */
+            decides: boolean;
             /** Shared */
             shared: boolean;
             /** Run */
@@ -2256,7 +2320,7 @@ export interface components {
         };
         /**
          * JobFile
-         * @description A whole job.
+         * @description A whole job; `burn`: where its tapes are started, which its calls carry.
          */
         JobFile: {
             units?: components["schemas"]["Units"] | null;
@@ -2275,6 +2339,8 @@ export interface components {
              * @default Job
              */
             name?: string;
+            /** Burn */
+            burn?: (string | number) | null;
             /**
              * @default {
              *       "points": [],
@@ -2422,6 +2488,10 @@ export interface components {
          *         known_mm: height of the point that a setup begins on: the answer is the level line.
          *         hi_mm: level line: the answer is a height, or with a target which way to go.
          *         target_mm, tolerance_mm: of a thing to be set to height.
+         *         rod_mm: length of the rod, where it was said.
+         *         turned: the second reading with the level turned end for end, as typed; the mean counts.
+         *         distance: of the sight, as typed; distance_mm: the same where the plan says it.
+         *         correct_per_mm: what a setup that is corrected adds to a reading for each millimetre of sight.
          */
         LevelAsked: {
             units: components["schemas"]["Units"];
@@ -2436,6 +2506,22 @@ export interface components {
             target_mm?: number | null;
             /** Tolerance Mm */
             tolerance_mm?: number | null;
+            /** Rod Mm */
+            rod_mm?: number | null;
+            /**
+             * Turned
+             * @default
+             */
+            turned?: string;
+            /**
+             * Distance
+             * @default
+             */
+            distance?: string;
+            /** Distance Mm */
+            distance_mm?: number | null;
+            /** Correct Per Mm */
+            correct_per_mm?: number | null;
         };
         /**
          * LevelEcho
@@ -2619,6 +2705,7 @@ export interface components {
          *         state, headline, advice: what the book is worth, and what to do next, in words.
          *         heights: ground by point, benchmarks with it; things: tops and bases that were shot, by thing and point.
          *         misclosure_mm: of the latest check; null while there is none.
+         *         standing, standing_text: the setup that target readings are for, by number and in words; null before one stands.
          *         targets: every thing at every point it belongs.
          */
         LevelsResult: {
@@ -2648,6 +2735,10 @@ export interface components {
             };
             /** Points */
             points: components["schemas"]["PointResult"][];
+            /** Standing */
+            standing: number | null;
+            /** Standing Text */
+            standing_text: string | null;
             /** Misclosure Mm */
             misclosure_mm: number | null;
             /** Closings */
@@ -2763,6 +2854,8 @@ export interface components {
         /**
          * LostPointView
          * @description A lost point; `found` says how to find it again, null once it is set or when the plan no longer has it.
+         *
+         *     `found_by`: who said that it is not gone after all.
          */
         LostPointView: {
             /** Id */
@@ -2782,6 +2875,8 @@ export interface components {
             set_by: string | null;
             /** Set At */
             set_at: string | null;
+            /** Found By */
+            found_by: string | null;
             found: components["schemas"]["LostResult"] | null;
         };
         /**
@@ -3551,7 +3646,7 @@ export interface components {
         };
         /**
          * PointResult
-         * @description A point of the book on the plan, and its ground height if that was shot.
+         * @description A point of the book on the plan, and its ground height if that was shot; `unsure` when a slip may carry it.
          */
         PointResult: {
             /** Name */
@@ -3561,6 +3656,8 @@ export interface components {
             height_mm: number | null;
             /** Height Text */
             height_text: string | null;
+            /** Unsure */
+            unsure: boolean;
         };
         /**
          * Polygon
@@ -4541,6 +4638,8 @@ export interface components {
          *         hi_mm: known height and first reading; null before its first shot. level_line_mm: HI and what closing the run
          *             adds, which heights and target readings count from.
          *         start: the point that gave it; how: how this instrument is read.
+         *         trust: what its heights are worth after a check that failed.
+         *         correction_per_mm: what is added to a reading for each millimetre of sight; null when it is taken as it is.
          */
         SetupResult: {
             instrument: components["schemas"]["LevelInstrument"];
@@ -4556,6 +4655,9 @@ export interface components {
             correction_mm: number;
             /** Start */
             start: string | null;
+            trust: components["schemas"]["Trust"];
+            /** Correction Per Mm */
+            correction_per_mm: number | null;
             /** How */
             how: string;
             /** Rod */
@@ -4633,6 +4735,7 @@ export interface components {
          *     Attributes:
          *         role: start, check (on a benchmark), or shot; thing: what the rod stood on, null for the ground.
          *         height_mm: what it found, as shared out; of a check as it came out.
+         *         carries: what would go with it if it were struck, in words; null when nothing hangs on it.
          */
         ShotResult: {
             /** Number */
@@ -4651,6 +4754,8 @@ export interface components {
             height_mm: number;
             /** Height Text */
             height_text: string;
+            /** Carries */
+            carries: string | null;
         };
         /**
          * ShownLength
@@ -5762,6 +5867,12 @@ export interface components {
             /** Cost Text */
             cost_text: string;
         };
+        /**
+         * Trust
+         * @description What the heights of a setup are worth after a check that failed, if it was one of the suspects that slipped.
+         * @enum {string}
+         */
+        Trust: "sound" | "doubtful" | "off";
         /**
          * TruthResult
          * @description One axis of a test: reads `error_mm` too much over `over_mm`.
@@ -7728,6 +7839,86 @@ export interface operations {
             };
         };
     };
+    take_strike_back_api_structures__structure_id__pulls__pull_id__strike_back_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+                pull_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StructureView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     begin_round_api_structures__structure_id__rounds_post: {
         parameters: {
             query?: never;
@@ -8071,6 +8262,86 @@ export interface operations {
                 "application/json": components["schemas"]["SetAgain"];
             };
         };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StructureView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    found_after_all_api_structures__structure_id__lost__lost_id__found_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+                lost_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             200: {
@@ -8556,7 +8827,10 @@ export interface operations {
     };
     record_shot_api_structures__structure_id__levels_setups__setup_id__shots_post: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The setup that target readings are for; the last when left out. */
+                setup?: string | null;
+            };
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
@@ -8639,6 +8913,91 @@ export interface operations {
         };
     };
     strike_shot_api_structures__structure_id__levels_shots__shot_id__strike_post: {
+        parameters: {
+            query?: {
+                /** @description The setup that target readings are for; the last when left out. */
+                setup?: string | null;
+                /** @description Strike it also when the heights of others hang on it. */
+                anyway?: boolean;
+            };
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+                shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelsView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    take_strike_back_api_structures__structure_id__levels_shots__shot_id__strike_back_post: {
         parameters: {
             query?: {
                 /** @description The setup that target readings are for; the last when left out. */

@@ -191,7 +191,7 @@ def test_a_level_book_comes_in_from_a_file(page: Page, tmp_path: Path) -> None:
     stand_at_levels(page)
     page.get_by_role("tab", name="Book").click()
     page.get_by_label("Take a level book in from a CSV file").set_input_files(book)
-    expect(page.get_by_text("2 readings in 1 setups can be taken in")).to_be_visible()
+    expect(page.get_by_text("2 readings in 1 setup can be taken in")).to_be_visible()
     expect(page.get_by_text("Line 4:")).to_be_visible()
     page.get_by_role("button", name="Take them in").click()
     expect(page.get_by_role("table", name="Shots of setup 1")).to_be_visible()

@@ -67,9 +67,10 @@ def levels_view(row: StructureRow, job: JobRow, in_hand: str | None = None) -> L
 
 
 def _points(book: Book, points: LevelPoints, structure: str) -> list[LevelPointView]:
-    """Benchmarks, then what was shot, then the structure's own points, then all others with a place."""
+    """Benchmarks, then the structure's own points in the order of the plan, then others with a place, or shot."""
     own = [name for name in points.places if points.own_name(structure, name) is not None]
-    names = dict.fromkeys([*book.book.benchmarks, *(spot.at for spot in book.book.found), *own, *points.places])
+    shot = [spot.at for spot in book.book.found]
+    names = dict.fromkeys([*book.book.benchmarks, *own, *points.places, *shot])
     return [
         LevelPointView(
             name=name,

@@ -49,6 +49,7 @@ def _standing(book: Book, points: LevelPoints, target: TargetPlan, at: str) -> r
         target_reading_mm=None if reading is None else tidy(reading),
         target_reading_text=target_text(book, reading),
         trouble=_trouble(book, reading),
+        sight_mm=None if book.standing is None else book.sight_mm(book.standing, at),
         found_mm=None if found is None else tidy(found),
         on_thing=on_thing,
         cut_mm=stands and tidy(stands.cut_mm),

@@ -68,6 +68,7 @@ class SetupResult(Result):
     level_line_mm: float | None
     level_line_text: str | None
     correction_mm: float
+    correction_text: str
     start: str | None
     trust: Trust
     correction_per_mm: float | None
@@ -139,7 +140,7 @@ class StandingResult(Result):
 
     Attributes:
         height_mm, text: of the target; target_reading_mm: with the instrument as it stands now, null without one.
-        trouble: why that reading cannot be taken.
+        trouble: why that reading cannot be taken; sight_mm: from the instrument to it, null where nobody knows.
         found_mm: height found; on_thing: whether the thing itself was shot, or only the ground.
         cut_mm, fill_mm: from what was found to the target; null when nothing was shot.
         way, words: what hands do; stake, thumb: what is written on the stake, and what the thumb rule makes of it.
@@ -156,6 +157,7 @@ class StandingResult(Result):
     target_reading_mm: float | None
     target_reading_text: str | None
     trouble: str | None
+    sight_mm: float | None
     found_mm: float | None
     on_thing: bool
     cut_mm: float | None

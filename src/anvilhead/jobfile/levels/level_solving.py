@@ -1,5 +1,6 @@
 """From a level book to its results."""
 
+from anvilhead.core.length_printing import print_difference
 from anvilhead.core.levels import level_words as words
 from anvilhead.core.levels.closing import Closing
 from anvilhead.core.levels.doubt import Doubt
@@ -136,6 +137,7 @@ def _setup(book: Book, index: int) -> r.SetupResult:
         level_line_mm=None if line is None else tidy(line),
         level_line_text=None if line is None else text_of(line, book.units),
         correction_mm=tidy(found.correction_mm),
+        correction_text=print_difference(found.correction_mm, book.units),
         start=setup.shots[found.back[1]].spot.at if found.back else None,
         trust=book.trust[index],
         correction_per_mm=None if (truth := book.correction_of(index)) is None else truth.correction_mm(1.0),

@@ -14,9 +14,19 @@ export class ApiError extends Error {
 		super(problem.detail);
 	}
 
-	/** Whether trying again later can help: no network, or the database is away. */
+	/** Whether trying again later can help: no network, too much at once, or the database is away. */
 	get isPassing(): boolean {
-		return this.status === 0 || this.status === 503 || this.status === 502 || this.status === 504;
+		return [0, 408, 429, 502, 503, 504].includes(this.status);
+	}
+
+	/** Whether the server failed over it, which says nothing against what was sent. */
+	get isFault(): boolean {
+		return this.status >= 500;
+	}
+
+	/** What is wrong, in words: of the first field that is at fault, else of the whole. */
+	get told(): string {
+		return this.problem.problems?.[0]?.message ?? this.message;
 	}
 
 	/** What is said about one place of the request, by its JSON pointer. */

@@ -4653,6 +4653,8 @@ export interface components {
             level_line_text: string | null;
             /** Correction Mm */
             correction_mm: number;
+            /** Correction Text */
+            correction_text: string;
             /** Start */
             start: string | null;
             trust: components["schemas"]["Trust"];
@@ -5168,7 +5170,7 @@ export interface components {
          *
          *     Attributes:
          *         height_mm, text: of the target; target_reading_mm: with the instrument as it stands now, null without one.
-         *         trouble: why that reading cannot be taken.
+         *         trouble: why that reading cannot be taken; sight_mm: from the instrument to it, null where nobody knows.
          *         found_mm: height found; on_thing: whether the thing itself was shot, or only the ground.
          *         cut_mm, fill_mm: from what was found to the target; null when nothing was shot.
          *         way, words: what hands do; stake, thumb: what is written on the stake, and what the thumb rule makes of it.
@@ -5194,6 +5196,8 @@ export interface components {
             target_reading_text: string | null;
             /** Trouble */
             trouble: string | null;
+            /** Sight Mm */
+            sight_mm: number | null;
             /** Found Mm */
             found_mm: number | null;
             /** On Thing */

@@ -2,7 +2,7 @@
 	import { Echo } from '$lib/lengths/echo.svelte';
 	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
-	import type { Units } from '$lib/api/types';
+	import type { Pull, Units } from '$lib/api/types';
 	import { outbox } from '$lib/outbox/outbox.svelte';
 	import type { Row } from './sheet.svelte';
 
@@ -17,22 +17,25 @@
 		readonly: boolean;
 		onFocus: () => void;
 		onType: (text: string) => void;
-		onRecord: () => void;
+		/** Record it; `trouble` asks what is wrong with what is typed. */
+		onRecord: (trouble: () => Promise<string>) => void;
+		onStrike: (pull: Pull) => void;
 		/** What is typed now, millimetres, for the tape. */
 		onRead: (mm: number | undefined) => void;
 	}
-	let { row, units, burnMm, active, readonly, onFocus, onType, onRecord, onRead }: Props = $props();
+	let { row, units, burnMm, active, readonly, onFocus, onType, onRecord, onStrike, onRead }: Props =
+		$props();
 
 	const id = $props.id();
 	const echo = new Echo();
 	let focused = $state(false);
 	const edited = $derived(row.text.trim() !== (row.pull?.reading.written ?? ''));
-	$effect(() =>
-		echo.ask(edited ? row.text : '', units, {
-			againstMm: row.call.call_mm,
-			farPerMm: row.call.far_per_mm
-		})
-	);
+	const asked = $derived({
+		againstMm: row.call.call_mm,
+		farPerMm: row.call.far_per_mm,
+		signed: row.call.pull === 'square'
+	});
+	$effect(() => echo.ask(edited ? row.text : '', units, asked));
 	$effect(() => {
 		if (active) onRead(echo.read?.mm ?? row.pull?.reading.mm);
 	});
@@ -44,7 +47,8 @@
 	function key(event: KeyboardEvent) {
 		if (event.key === 'Enter') {
 			event.preventDefault();
-			onRecord();
+			const text = edited ? row.text : '';
+			onRecord(() => echo.check(text, units, asked));
 		} else if (event.key === 'Escape') {
 			(event.currentTarget as HTMLInputElement).blur();
 		}
@@ -107,6 +111,25 @@
 			<span class="text-measured">= <Len text={echo.read.text} />, Enter records it</span>
 		{/if}
 	</span>
+	{#if row.others.length && row.pull}
+		<span class="echo both" role="status">
+			{#each row.others as other (other.id)}
+				<span
+					>{other.who} read <b><Len text={other.reading.text} /></b>, {row.pull.who}
+					<b><Len text={row.pull.reading.text} /></b>: both count.
+					<button class="min-h-11 underline" type="button" onclick={() => onStrike(other)}
+						>only <Len text={row.pull.reading.text} /></button
+					>
+					<button
+						class="min-h-11 pl-3 underline"
+						type="button"
+						onclick={() => row.pull && onStrike(row.pull)}
+						>only <Len text={other.reading.text} /></button
+					></span
+				>
+			{/each}
+		</span>
+	{/if}
 </li>
 
 <style>
@@ -181,6 +204,9 @@
 		grid-column: 2 / -1;
 		font-size: 0.95rem;
 		text-align: right;
+	}
+	.both {
+		display: block;
 	}
 	.echo:empty {
 		display: none;

@@ -18,9 +18,10 @@
 
 	let list = $state<HTMLOListElement>();
 
-	/** Record a row and put the hand on the next field. */
-	function record(row: Row, index: number) {
-		sheet.record(row, units, burn.written);
+	/** Record a row and put the hand on the next field; what cannot be read keeps the hand where it is. */
+	async function record(row: Row, index: number, trouble: () => Promise<string>) {
+		if (await trouble()) return;
+		void sheet.record(row, units, burn.written);
 		const fields = list?.querySelectorAll('input') ?? [];
 		if (index + 1 < fields.length) fields[index + 1]?.focus();
 		else fields[index]?.blur();
@@ -42,7 +43,8 @@
 			readonly={!sheet.isLatest}
 			onFocus={() => onActive(row.key)}
 			onType={(text) => sheet.type(row, text)}
-			onRecord={() => record(row, index)}
+			onRecord={(trouble) => record(row, index, trouble)}
+			onStrike={(pull) => sheet.strike(pull)}
 			{onRead}
 		/>
 	{/each}

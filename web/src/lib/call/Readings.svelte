@@ -6,8 +6,9 @@
 	interface Props {
 		structure: Structure;
 		onStrike: (pull: Pull) => void;
+		onTakeBack: (pull: Pull) => void;
 	}
-	let { structure, onStrike }: Props = $props();
+	let { structure, onStrike, onTakeBack }: Props = $props();
 
 	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'short', timeStyle: 'short' });
 </script>
@@ -40,6 +41,11 @@
 						<td class="text-right">
 							{#if pull.struck}
 								<span class="text-sm">struck by {pull.struck.who}</span>
+								<button
+									class="min-h-11 px-1 underline"
+									aria-label="Let {pull.name}, {pull.reading.text} count again"
+									onclick={() => onTakeBack(pull)}>take back</button
+								>
 							{:else}
 								<button
 									class="min-h-11 px-1 underline"

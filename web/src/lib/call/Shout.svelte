@@ -1,8 +1,10 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
+	import { Echo } from '$lib/lengths/echo.svelte';
 	import Len from '$lib/lengths/Len.svelte';
-	import Dialog from '$lib/ui/Dialog.svelte';
 	import type { StructureResult, Units } from '$lib/api/types';
-	import type { CallSheetState, Row } from './sheet.svelte';
+	import ShoutView from '$lib/shout/ShoutView.svelte';
+	import { isOpen, type CallSheetState } from './sheet.svelte';
 
 	interface Props {
 		open: boolean;
@@ -25,122 +27,91 @@
 			rows.findIndex((row) => row.key === activeKey)
 		)
 	);
-	const row = $derived<Row | undefined>(rows[index]);
-	const left = $derived(sheet.toPull.filter((key) => key !== row?.key));
+	const row = $derived(rows[index]);
 	const done = $derived(rows.filter((one) => one.pull).length);
-	const text = $derived(row?.wanted.text ?? '');
-	/** Keys already shown here, for stepping back. */
-	let trail = $state<string[]>([]);
+	/** After this one: the next that is still open, in the order of the sheet, from the top again at its end. */
+	const following = $derived.by(() => {
+		const ahead = rows.findIndex((one, at) => at > index && isOpen(one));
+		const again = rows.findIndex((one, at) => at < index && isOpen(one));
+		return ahead >= 0 ? ahead : again >= 0 ? again : index;
+	});
+	const edited = $derived(row && row.text.trim() !== (row.pull?.reading.written ?? ''));
+	const echo = new Echo();
+	const asked = $derived({ againstMm: row?.call.call_mm, signed: row?.call.pull === 'square' });
+	$effect(() => echo.ask(row && edited ? row.text : '', units, asked));
+	const trouble = $derived((edited && echo.trouble) || row?.parcel?.refused || '');
 	const turn = $derived.by(() => {
 		const one = row && result.corners[row.call.from];
 		const two = row && result.corners[row.call.to];
 		return one && two ? (-Math.atan2(two.y_mm - one.y_mm, two.x_mm - one.x_mm) * 180) / Math.PI : 0;
 	});
 
-	function next() {
-		const to = left[0] ?? rows[index + 1]?.key;
-		if (!to) return;
-		if (row) trail.push(row.key);
-		onActive(to);
+	// what is pulled already is not called again: begin at the first that is open
+	$effect(() => {
+		if (!open) return;
+		untrack(() => {
+			const first = rows.find(isOpen);
+			if (row && !isOpen(row) && first) onActive(first.key);
+		});
+	});
+
+	function show(to: number) {
+		const key = rows[to]?.key;
+		if (key) onActive(key);
 	}
-	function back() {
-		const to = trail.pop() ?? rows[index - 1]?.key;
-		if (to) onActive(to);
-	}
-	function record() {
-		if (!row) return;
-		const typed = row.text.trim() !== '';
-		sheet.record(row, units, burn.written);
-		if (typed) next();
-	}
-	function key(event: KeyboardEvent) {
-		if (!open || event.target instanceof HTMLInputElement) return;
-		if (['ArrowRight', ' ', 'PageDown'].includes(event.key)) next();
-		else if (['ArrowLeft', 'PageUp'].includes(event.key)) back();
-		else return;
-		event.preventDefault();
+	async function keep(): Promise<boolean> {
+		if (!row || (await echo.check(edited ? row.text : '', units, asked))) return false;
+		return (await sheet.record(row, units, burn.written)) !== 'refused';
 	}
 </script>
 
-<svelte:window onkeydown={key} />
-
-<Dialog {open} full title="{done} of {rows.length} pulled" {onClose}>
-	{#if row}
-		<div class="flex grow flex-col items-center justify-center gap-3 text-center">
-			<p
-				class="numbers leading-none font-extrabold {row.call.pull === 'points'
-					? 'text-[18vmin]'
-					: 'text-[10vmin]'}"
-			>
-				{row.call.name}
-			</p>
-			<svg viewBox="-50 -50 100 100" class="h-[20vmin]" aria-hidden="true">
+{#snippet said()}
+	{#if trouble}<strong class="text-string" role="alert">{trouble}</strong>
+	{:else if edited && echo.read}<span class="text-measured"
+			>= <Len text={echo.read.text} />{#if echo.read.difference_text}, off <Len
+					text={echo.read.difference_text}
+				/>{/if}</span
+		>
+	{:else if row?.parcel && !row.parcel.refused}<span class="text-ink-soft"
+			>kept here, on its way</span
+		>{/if}
+{/snippet}
+{#if row}
+	<ShoutView
+		{open}
+		title="{done} of {rows.length} pulled"
+		name={row.call.name}
+		text={row.wanted.text}
+		{index}
+		count={rows.length}
+		value={row.text}
+		label="Read at {row.call.name}"
+		placeholder="read"
+		readonly={!sheet.isLatest}
+		onType={(text) => sheet.type(row, text)}
+		onKeep={keep}
+		onShow={show}
+		{following}
+		{onClose}
+		echo={said}
+	>
+		{#snippet sign()}
+			<svg viewBox="-50 -50 100 100" class="h-full" aria-hidden="true">
 				<g transform="rotate({turn})">
 					<path d="M-42 0 H20" stroke="var(--string)" stroke-width="11" />
 					<path d="M44 0 L14 -22 V22 z" fill="var(--string)" />
 				</g>
 			</svg>
-			<p class="shout" style:--characters={Math.max(text.length, 6)} aria-live="assertive">
-				<Len {text} />
-			</p>
-			<p class="text-2xl text-ink-soft">
-				{#if row.call.pull === 'square'}off the laser’s line{:else if burn.text}<Len
-						text={burn.text}
-					/> burned: it is in the number{:else}from the hook, nothing burned{/if}
-			</p>
-			<p class="min-h-10 text-3xl font-bold text-measured" aria-live="polite">
-				{#if row.pull}read <Len text={row.pull.reading.text} />
-					<span class="text-2xl font-semibold">({row.pull.who})</span>{/if}
-			</p>
-			{#if other}<p class="text-lg text-ink-soft">{other} took this one in hand</p>{/if}
-		</div>
-		<form
-			class="mb-3 flex items-end gap-3"
-			onsubmit={(event) => {
-				event.preventDefault();
-				record();
-			}}
-		>
-			<label class="grow">
-				<span class="sr-only">Read at {row.call.name}</span>
-				<input
-					class="field numbers text-right text-3xl"
-					value={row.text}
-					placeholder="read"
-					autocomplete="off"
-					enterkeyhint="next"
-					readonly={!sheet.isLatest}
-					oninput={(event) => sheet.type(row, event.currentTarget.value)}
-				/>
-			</label>
-			<button class="board-button big" disabled={!sheet.isLatest}>Keep</button>
-		</form>
-		{#if row.parcel?.refused}<p role="alert" class="mb-2 font-semibold text-string">
-				{row.parcel.refused}
+		{/snippet}
+		<p class="text-ink-soft">
+			{#if row.call.pull === 'square'}off the laser’s line{:else if burn.text}<Len
+					text={burn.text}
+				/> burned: it is in the number{:else}from the hook, nothing burned{/if}
+		</p>
+		{#if row.pull}<p class="font-bold text-measured">
+				read <Len text={row.pull.reading.text} />
+				<span class="font-semibold">({row.pull.who})</span>
 			</p>{/if}
-		<div class="grid grid-cols-3 gap-3">
-			<button class="board-button plain big" disabled={index === 0 && !trail.length} onclick={back}
-				>Back</button
-			>
-			<button class="board-button plain big" onclick={onClose}>Done</button>
-			<button
-				class="board-button big"
-				disabled={!left.length && index === rows.length - 1}
-				onclick={next}>Next</button
-			>
-		</div>
-	{/if}
-</Dialog>
-
-<style>
-	.shout {
-		/* as large as the number leaves room for */
-		font-size: min(calc(180vw / var(--characters)), 34vh);
-		line-height: 1;
-		font-weight: 800;
-	}
-	.big {
-		min-height: 4rem;
-		font-size: 1.5rem;
-	}
-</style>
+		{#if other}<p class="text-ink-soft">{other} took this one in hand</p>{/if}
+	</ShoutView>
+{/if}

@@ -1,8 +1,9 @@
 import type { Schemas } from '$lib/api/client';
 import type { Call, Instrument, Occasion, Pull, Structure, Units } from '$lib/api/types';
-import { outbox, type Parcel } from '$lib/outbox/outbox.svelte';
+import { isOfLevels, outbox, type Outcome, type Parcel } from '$lib/outbox/outbox.svelte';
 import { textAt } from '$lib/plan/planDoc';
 import { readKept, writeKept } from '$lib/ui/kept';
+import { newId } from '$lib/ui/newId';
 
 /** One row of the call sheet. */
 export interface Row {
@@ -12,10 +13,18 @@ export interface Row {
 	wanted: { text: string; mm: number };
 	/** The reading that counts in this round. */
 	pull?: Pull;
+	/** Other readings of the same pull in this round: they count as well. */
+	others: Pull[];
 	/** A reading on its way to the server, or refused by it. */
 	parcel?: Parcel;
 	/** What stands in the field. */
 	text: string;
+}
+
+/** What is typed, and the reading that stood there when typing began; '' for none. */
+interface Draft {
+	text: string;
+	on: string;
 }
 
 const pair = (one: string, other: string) => [one, other].toSorted().join('|');
@@ -36,6 +45,10 @@ function howOf(call: Call): Pick<Schemas['PullCreate'], 'from' | 'to' | 'kind' |
 	};
 }
 
+/** Whether a row still waits for a reading: none recorded, or one that was refused. */
+export const isOpen = (row: Row): boolean =>
+	(!row.pull && !row.parcel) || Boolean(row.parcel?.refused);
+
 /** The call sheet of one structure: rounds, fields as typed, and readings on their way. */
 export class CallSheetState {
 	readonly #structure: () => Structure;
@@ -46,11 +59,13 @@ export class CallSheetState {
 	/** A round begun on this device that has no reading yet. */
 	#begun = $state<number>();
 	#shown = $state<number>();
-	#drafts = $state<Record<string, string>>({});
+	#drafts = $state<Record<string, Draft>>({});
 
 	constructor(structure: () => Structure) {
 		this.#structure = structure;
-		this.#drafts = readKept(this.#key, {});
+		const kept = readKept<Record<string, Draft | string>>(this.#key, {});
+		for (const [key, draft] of Object.entries(kept))
+			this.#drafts[key] = typeof draft === 'string' ? { text: draft, on: '' } : draft;
 	}
 
 	get #key(): string {
@@ -113,7 +128,7 @@ export class CallSheetState {
 
 	/** Keys of what is still to pull, nearest first; what must be pulled goes before. */
 	get toPull(): string[] {
-		const open = this.rows.filter((row) => !row.pull && !row.parcel).map((row) => row.key);
+		const open = this.rows.filter(isOpen).map((row) => row.key);
 		const square = this.#structure().result.square;
 		if (this.lookingAgain || square?.round !== this.round) return open;
 		const asked = square.next_pull?.key;
@@ -133,24 +148,37 @@ export class CallSheetState {
 
 	/** Keep what is being typed, also over a reload. */
 	type(row: Row, text: string): void {
-		this.#drafts[this.#draftKey(row.key)] = text;
+		const key = this.#draftKey(row.key);
+		this.#drafts[key] = { text, on: this.#drafts[key]?.on ?? this.#standing(row) };
 		this.#keep();
 	}
 
-	/** Record what stands in a field; an emptied field strikes its reading. */
-	record(row: Row, units: Units, burn: string): void {
+	/** The reading that a row shows: on its way, or recorded. */
+	#standing(row: Row): string {
+		return (row.parcel && !row.parcel.refused ? row.parcel.id : row.pull?.id) ?? '';
+	}
+
+	/**
+	 * Record what stands in a field; an emptied field strikes its reading.  It takes the place of the reading that
+	 * was there when typing began: one that somebody else recorded meanwhile stays, and both count.
+	 */
+	async record(row: Row, units: Units, burn: string): Promise<Outcome> {
 		const text = row.text.trim();
-		if (row.parcel && !row.parcel.refused) return;
-		if (row.parcel) outbox.drop(row.parcel.id);
+		const standing = this.#standing(row);
+		const was =
+			(standing === row.pull?.id ? row.pull.reading.written : row.parcel?.body?.reading) ?? '';
+		const draft = this.#drafts[this.#draftKey(row.key)];
+		if (row.parcel?.refused) outbox.drop(row.parcel);
 		delete this.#drafts[this.#draftKey(row.key)];
 		this.#keep();
-		if (text === (row.pull?.reading.written ?? '')) return;
-		if (text === '') {
-			if (row.pull) this.strike(row.pull);
-			return;
-		}
-		const id = crypto.randomUUID();
-		outbox.post({
+		if (text === was) return 'sent';
+		if (text === '')
+			return standing
+				? outbox.post({ id: standing, structureId: this.#structure().id, kind: 'strike' })
+				: 'sent';
+		const id = newId();
+		const replaces = draft && draft.on !== standing ? '' : standing;
+		return outbox.post({
 			id,
 			structureId: this.#structure().id,
 			kind: 'pull',
@@ -167,15 +195,15 @@ export class CallSheetState {
 						? textAt(this.#structure().document, ['laser_offset']) || 0
 						: 0,
 				instrument: row.call.pull === 'square' ? 'square-laser' : this.instrument,
-				replaces: row.pull?.id
+				...(replaces ? { replaces } : {})
 			}
 		});
 	}
 
 	/** Record a reading of any kind, whether or not the sheet asks for it. */
 	recordAny(reading: Omit<Schemas['PullCreate'], 'id' | 'round'>): void {
-		const id = crypto.randomUUID();
-		outbox.post({
+		const id = newId();
+		void outbox.post({
 			id,
 			structureId: this.#structure().id,
 			kind: 'pull',
@@ -193,15 +221,23 @@ export class CallSheetState {
 		const rows = this.rows.map((row) => row.key);
 		return outbox
 			.of(this.#structure().id)
-			.filter((one) => one.refused && one.kind === 'pull' && !rows.includes(one.callKey ?? ''));
-	}
-
-	drop(id: string): void {
-		outbox.drop(id);
+			.filter(
+				(one) =>
+					one.refused &&
+					!isOfLevels(one) &&
+					(one.kind !== 'pull' ||
+						one.body?.round !== this.round ||
+						!rows.includes(one.callKey ?? ''))
+			);
 	}
 
 	strike(pull: Pull): void {
-		outbox.post({ id: pull.id, structureId: this.#structure().id, kind: 'strike' });
+		void outbox.post({ id: pull.id, structureId: this.#structure().id, kind: 'strike' });
+	}
+
+	/** Let a struck reading count again. */
+	takeBack(pull: Pull): void {
+		void outbox.post({ id: pull.id, structureId: this.#structure().id, kind: 'unstrike' });
 	}
 
 	#row(call: Call): Row {
@@ -210,17 +246,28 @@ export class CallSheetState {
 		const inRound = structure.pulls.filter(
 			(pull) => pull.round === this.round && pull.key === call.key
 		);
-		const pull = inRound.findLast((one) => !one.struck);
-		const parcel = outbox
-			.of(structure.id)
-			.findLast(
-				(one) =>
-					(one.body && one.body.round === this.round && one.callKey === call.key) ||
-					(one.kind === 'strike' && one.id === pull?.id)
-			);
+		const standing = inRound.filter((one) => !one.struck);
+		const pull = standing.at(-1);
+		const parcels = outbox.of(structure.id);
+		const readings = parcels.filter((one) => one.body?.round === this.round && one.callKey === key);
+		const own = [pull?.id, ...readings.map((one) => one.id)];
+		const strikes = parcels.filter(
+			(one) => one.kind === 'strike' && !one.refused && own.includes(one.id)
+		);
+		const parcel = [...readings, ...strikes]
+			.toSorted((a, b) => ((a.key ?? '') < (b.key ?? '') ? -1 : 1))
+			.at(-1);
 		const sent = parcel?.kind === 'strike' ? '' : (parcel?.body?.reading as string | undefined);
-		const text = this.#drafts[this.#draftKey(key)] ?? sent ?? pull?.reading.written ?? '';
-		return { key, call, wanted: this.#wanted(call), pull, parcel, text };
+		const text = this.#drafts[this.#draftKey(key)]?.text ?? sent ?? pull?.reading.written ?? '';
+		return {
+			key,
+			call,
+			wanted: this.#wanted(call),
+			pull,
+			others: standing.slice(0, -1),
+			parcel,
+			text
+		};
 	}
 
 	/** The plan, or what the round before predicted once its moves were made. */

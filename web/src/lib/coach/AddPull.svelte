@@ -116,13 +116,5 @@
 			onInput={(text) => (reading = text)}
 		/>
 		<button class="board-button col-span-2" disabled={!ready}>Record it</button>
-		{#each sheet.refusedElsewhere as parcel (parcel.id)}
-			<p class="col-span-2 font-semibold text-string" role="alert">
-				{parcel.refused}
-				<button class="underline" type="button" onclick={() => sheet.drop(parcel.id)}
-					>throw it away</button
-				>
-			</p>
-		{/each}
 	</form>
 </details>

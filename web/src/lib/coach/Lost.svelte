@@ -8,18 +8,23 @@
 		burnText: string;
 		onLose: (point: string, left: string[]) => Promise<string>;
 		onSet: (lostId: string, how: string) => Promise<string>;
+		/** It stands where it stood. */
+		onFound: (lostId: string) => Promise<string>;
 	}
-	let { structure, burnText, onLose, onSet }: Props = $props();
+	let { structure, burnText, onLose, onSet, onFound }: Props = $props();
 
 	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'short', timeStyle: 'short' });
+	const open = $derived(structure.lost.filter((one) => !one.set_at && !one.found_by));
 	const corners = $derived(Object.keys(structure.result.corners));
 	/** What stands on this structure; nails can be lost, but nothing is set out from a nail. */
-	const plain = $derived([...corners, ...structure.names.stakes]);
+	const missing = $derived(open.map((one) => one.point));
+	const plain = $derived(
+		[...corners, ...structure.names.stakes].filter((name) => !missing.includes(name))
+	);
 	const names = $derived([...plain, ...structure.result.boards.map((board) => board.board)]);
 	let point = $state('');
 	let gone = $state<string[]>([]);
 	let trouble = $state('');
-	const open = $derived(structure.lost.filter((one) => !one.set_at));
 	const done = $derived(structure.lost.filter((one) => one.set_at));
 
 	async function lose(event: SubmitEvent) {
@@ -41,6 +46,11 @@
 			<h3 class="text-lg font-bold">
 				{lost.point}, gone since {when.format(new Date(lost.at))}
 			</h3>
+			<button
+				class="no-print min-h-11 underline"
+				onclick={async () => (trouble = await onFound(lost.id))}
+				>{lost.point} is not gone after all</button
+			>
 			{#if lost.found?.trouble}<p class="font-semibold text-string">{lost.found.trouble}</p>{/if}
 			{#each lost.found?.ways ?? [] as way, index (index)}
 				<LostWay

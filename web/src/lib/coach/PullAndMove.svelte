@@ -2,6 +2,7 @@
 	import type { Instrument } from '$lib/api/types';
 	import CallSheet from '$lib/call/CallSheet.svelte';
 	import Moves from '$lib/call/Moves.svelte';
+	import Refused from '$lib/outbox/Refused.svelte';
 	import Accept from './Accept.svelte';
 	import AddPull from './AddPull.svelte';
 	import Helpful from './Helpful.svelte';
@@ -21,6 +22,7 @@
 </script>
 
 <RoundBar {stage} />
+<Refused parcels={sheet.refusedElsewhere} />
 <CallSheet
 	{sheet}
 	units={stage.job.units}

@@ -3,6 +3,7 @@ import type { Occasion, PlanDoc, Structure } from '$lib/api/types';
 import type { Here } from '$lib/job/context';
 import { person } from '$lib/person/person.svelte';
 import { documentOf } from '$lib/plan/planDoc';
+import { newId } from '$lib/ui/newId';
 
 /** What a crew does about rounds besides reading tapes; each tells what went wrong, in words, or ''. */
 export class CoachActions {
@@ -37,7 +38,7 @@ export class CoachActions {
 		return this.#ask(() =>
 			api.POST('/api/structures/{structure_id}/lost', {
 				...this.#path,
-				body: { id: crypto.randomUUID(), point, left }
+				body: { id: newId(), point, left }
 			})
 		);
 	}
@@ -49,6 +50,16 @@ export class CoachActions {
 			api.POST('/api/structures/{structure_id}/lost/{lost_id}/set', {
 				params: { path: { ...path, lost_id: lostId } },
 				body: { how }
+			})
+		);
+	}
+
+	/** Say that a point said to be gone stands after all. */
+	foundAfterAll(lostId: string): Promise<string> {
+		const { path } = this.#path.params;
+		return this.#ask(() =>
+			api.POST('/api/structures/{structure_id}/lost/{lost_id}/found', {
+				params: { path: { ...path, lost_id: lostId } }
 			})
 		);
 	}
@@ -86,7 +97,7 @@ export class CoachActions {
 			return '';
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
-			return error.problem.problems?.[0]?.message ?? error.message;
+			return error.told;
 		}
 	}
 }

@@ -123,7 +123,7 @@ export class JobSession {
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 			await this.load(job.id);
-			this.trouble = error.problem.problems?.[0]?.message ?? error.message;
+			this.trouble = error.told;
 		}
 	}
 }

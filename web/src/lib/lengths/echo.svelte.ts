@@ -34,27 +34,40 @@ export class Echo {
 			this.trouble = '';
 			return;
 		}
-		this.#timer = setTimeout(async () => {
-			try {
-				const echo = await answer(
-					api.POST('/api/lengths', {
-						body: {
-							text,
-							units,
-							signed: how.signed ?? false,
-							against_mm: how.againstMm,
-							far_per_mm: how.farPerMm
-						}
-					})
-				);
-				if (mine !== this.#asked) return;
+		this.#timer = setTimeout(() => void this.#fetch(mine, text, units, how), PAUSE_MS);
+	}
+
+	/** Ask at once what is wrong with a text; '' when nothing is, or when nobody answers. */
+	async check(text: string, units: Units, how: Asked = {}): Promise<string> {
+		clearTimeout(this.#timer);
+		if (text.trim() === '') return '';
+		return this.#fetch(++this.#asked, text, units, how);
+	}
+
+	async #fetch(mine: number, text: string, units: Units, how: Asked): Promise<string> {
+		try {
+			const echo = await answer(
+				api.POST('/api/lengths', {
+					body: {
+						text,
+						units,
+						signed: how.signed ?? false,
+						against_mm: how.againstMm,
+						far_per_mm: how.farPerMm
+					}
+				})
+			);
+			const trouble = echo.trouble?.message ?? '';
+			if (mine === this.#asked) {
 				this.read = echo.read ?? undefined;
-				this.trouble = echo.trouble?.message ?? '';
-			} catch (error) {
-				// without an answer there is no echo; the text stays, and recording it will tell
-				if (!(error instanceof ApiError)) throw error;
-				if (mine === this.#asked) this.read = undefined;
+				this.trouble = trouble;
 			}
-		}, PAUSE_MS);
+			return trouble;
+		} catch (error) {
+			// without an answer there is no echo; the text stays, and recording it will tell
+			if (!(error instanceof ApiError)) throw error;
+			if (mine === this.#asked) this.read = undefined;
+			return '';
+		}
 	}
 }

@@ -1,5 +1,4 @@
 <script lang="ts">
-	import type { LevelPlan } from '$lib/api/types';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import type { LevelsStage } from './stage.svelte';
 
@@ -9,20 +8,14 @@
 	let { stage }: Props = $props();
 
 	const kept = $derived(stage.planned.benchmark);
-	let name = $state<string>();
-	let height = $state<string>();
 	let trouble = $state('');
-	const nameNow = $derived(name ?? kept?.name ?? 'BM');
-	const heightNow = $derived(height ?? String(kept?.height ?? '0'));
-	const changed = $derived(name !== undefined || height !== undefined || !kept);
+	const typed = $derived(stage.benchmarkTyped);
+	const nameNow = $derived(stage.draft('benchmark name') || (kept?.name ?? 'BM'));
+	const heightNow = $derived(stage.draft('benchmark height') || String(kept?.height ?? '0'));
 
 	async function keep(event: SubmitEvent) {
 		event.preventDefault();
-		trouble = await stage.plan((plan: LevelPlan) => ({
-			...plan,
-			benchmark: { name: nameNow.trim(), height: heightNow.trim() }
-		}));
-		if (!trouble) name = height = undefined;
+		trouble = await stage.keepBenchmark();
 	}
 </script>
 
@@ -36,7 +29,7 @@
 		<input
 			class="field mt-1 text-xl"
 			value={nameNow}
-			oninput={(event) => (name = event.currentTarget.value)}
+			oninput={(event) => stage.type('benchmark name', event.currentTarget.value)}
 		/></label
 	>
 	<LengthField
@@ -45,8 +38,8 @@
 		units={stage.job.units}
 		signed
 		hint="0 is as good as any; it must survive the job"
-		onInput={(text) => (height = text)}
+		onInput={(text) => stage.type('benchmark height', text)}
 	/>
-	<button class="board-button mt-7" disabled={!changed}>Keep</button>
+	<button class="board-button mt-7" disabled={!typed}>Keep</button>
 	{#if trouble}<p role="alert" class="col-span-3 font-semibold text-string">{trouble}</p>{/if}
 </form>

@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { ApiError, type Schemas } from '$lib/api/client';
-	import Words from '$lib/lengths/Words.svelte';
 	import Benchmarks from './Benchmarks.svelte';
 	import BookSetup from './BookSetup.svelte';
+	import Slipped from './Slipped.svelte';
 	import type { LevelsStage } from './stage.svelte';
 
 	interface Props {
@@ -29,7 +29,7 @@
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 			read = undefined;
-			trouble = error.problem.problems?.[0]?.message ?? error.message;
+			trouble = error.told;
 		}
 	}
 	async function chosen(event: Event & { currentTarget: HTMLInputElement }) {
@@ -40,18 +40,7 @@
 	}
 </script>
 
-{#each stage.result?.closings ?? [] as closing (`${closing.setup} ${closing.number}`)}
-	<article class="mb-2 border-l-4 pl-3 {closing.fits ? 'border-good' : 'border-string'}">
-		<p class="font-semibold"><Words text={closing.text} /></p>
-		{#if closing.suspects.length}
-			<ul class="list-disc pl-5">
-				{#each closing.suspects as suspect (suspect.text)}<li>
-						<Words text={suspect.text} />
-					</li>{/each}
-			</ul>
-		{/if}
-	</article>
-{/each}
+<Slipped {stage} all />
 {#each stage.levels?.setups ?? [] as setup, index (setup.id)}
 	<BookSetup {stage} {setup} {index} last={index === (stage.levels?.setups.length ?? 0) - 1} />
 {/each}
@@ -71,9 +60,10 @@
 >
 {#if read}
 	<p class="mt-1">
-		{read.shots} readings in {read.setups} setups {read.kept
-			? 'were taken in.'
-			: 'can be taken in, behind what is there.'}
+		{read.shots} reading{read.shots === 1 ? '' : 's'} in {read.setups} setup{read.setups === 1
+			? ''
+			: 's'}
+		{read.kept ? 'were taken in.' : 'can be taken in, behind what is there.'}
 	</p>
 	{#each read.skipped as line (line)}<p class="text-sm text-string">{line}</p>{/each}
 	{#if !read.kept}<button class="board-button no-print" onclick={() => take(true)}

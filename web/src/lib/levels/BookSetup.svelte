@@ -31,8 +31,7 @@
 	{#if open}
 		{#if found && Math.abs(found.correction_mm) > 0.05}
 			<p class="text-sm text-ink-soft">
-				Closing the run moved it by <span class="numbers">{found.correction_mm.toFixed(1)} mm</span
-				>.
+				Closing the run moved it by <Len text={found.correction_text} />.
 			</p>
 		{/if}
 		<ShotRows {stage} {setup} {found} {index} />

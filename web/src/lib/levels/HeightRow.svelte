@@ -2,7 +2,7 @@
 	import type { Standing } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
-	import { ReadingEcho } from './readingEcho.svelte';
+	import { HeightEntry } from './heightEntry.svelte';
 	import Sign from './Sign.svelte';
 	import type { LevelsStage } from './stage.svelte';
 
@@ -13,36 +13,23 @@
 	let { stage, row }: Props = $props();
 
 	const setup = $derived(stage.setup);
-	const key = $derived(`${row.name}|${row.at}`);
-	const text = $derived(stage.draft(key));
+	const entry = new HeightEntry(
+		() => stage,
+		() => row
+	);
 	/** Who shot the thing last. */
 	const who = $derived(
 		stage.levels?.setups
 			.flatMap((one) => one.shots)
 			.findLast((one) => !one.struck && one.at === row.at && one.thing === row.name)?.who ?? ''
 	);
-	const parcel = $derived(
-		stage.parcels.findLast((one) => one.shot?.at === row.at && one.shot.on === row.name)
-	);
 
-	const echo = new ReadingEcho();
-	$effect(() =>
-		echo.ask({
-			units: stage.job.units,
-			rod: setup?.rod ?? stage.job.units,
-			text,
-			hi_mm: stage.found?.level_line_mm ?? undefined,
-			target_mm: row.height_mm,
-			tolerance_mm: row.tolerance_mm
-		})
-	);
-
-	function keep(event: SubmitEvent) {
+	async function keep(event: SubmitEvent) {
 		event.preventDefault();
-		if (!setup || !text.trim()) return;
-		stage.shoot(setup, { at: row.at, thing: row.name, reading: text });
-		stage.type(key, '');
 		const form = event.currentTarget as HTMLFormElement;
+		if (!setup || !entry.text.trim()) return;
+		const kept = entry.keep();
+		if ((await kept) === 'refused') return;
 		form.closest('li')?.nextElementSibling?.querySelector('input')?.focus();
 	}
 </script>
@@ -61,26 +48,37 @@
 		<input
 			class="field numbers text-right text-xl"
 			aria-label="Rod on {row.name} at {stage.label(row.at)}"
-			value={text}
+			value={entry.text}
+			aria-invalid={entry.trouble ? 'true' : undefined}
 			placeholder={row.target_reading_text ?? ''}
 			disabled={!setup || setup.shots.length === 0}
 			autocomplete="off"
 			enterkeyhint="next"
 			onfocus={() => (stage.at = row.at)}
-			oninput={(event) => stage.type(key, event.currentTarget.value)}
+			oninput={(event) => entry.type(event.currentTarget.value)}
 		/>
 	</form>
-	{#if text}
-		<p class="refused text-right" aria-live="polite">
-			{#if echo.trouble}<strong class="text-string">{echo.trouble}</strong>
-			{:else if echo.says}<span class="text-measured"
-					>= <Words text={echo.text} />: <b><Words text={echo.says} /></b></span
-				>{/if}
-		</p>
+	{#if entry.isCorrected}
+		<label class="refused text-right"
+			>sight is long
+			<input
+				class="field numbers !w-32 text-right"
+				aria-label="Sight to {stage.label(row.at)}"
+				placeholder={row.sight_mm === null ? 'needed' : 'from the plan'}
+				value={entry.distance}
+				oninput={(event) => entry.typeDistance(event.currentTarget.value)}
+			/></label
+		>
 	{/if}
-	{#if parcel?.refused}<p class="refused font-semibold text-string" role="alert">
-			{parcel.refused}
-		</p>{/if}
+	{#if entry.trouble}
+		<p class="refused text-right font-semibold text-string" role="alert">{entry.trouble}</p>
+	{:else if entry.readsAs}
+		<p class="refused text-right text-measured" aria-live="polite">
+			= <Words text={entry.readsAs} />{#if entry.says}: <b><Words text={entry.says} /></b>{/if}
+		</p>
+	{:else if entry.waiting}
+		<p class="refused text-right text-ink-soft">kept here, on its way</p>
+	{/if}
 </li>
 
 <style>

@@ -8,7 +8,7 @@
 	import PlanBoards from '$lib/plan/PlanBoards.svelte';
 	import { Sheet, STRIP } from '$lib/plan/sheet.svelte';
 	import SvgLen from '$lib/plan/SvgLen.svelte';
-	import { contourLabels, spotLabels, spotsOf } from './levelDrawing';
+	import { contourLabels, openSpots, spotLabels, spotsOf } from './levelDrawing';
 
 	interface Props {
 		levels: Levels;
@@ -24,6 +24,8 @@
 
 	/** Ground farther from the building than this many of its own lengths is not fitted in. */
 	const NEAR = 1.2;
+	/** More points than this that nobody shot yet are drawn without their names. */
+	const MOST_OPEN_NAMES = 60;
 	const result = $derived(structure.result);
 	const own = $derived(
 		levels.result.slabs.filter((one) => one.structure === structure.name_in_file)
@@ -34,13 +36,22 @@
 	const spots = $derived(
 		slabs && own.some((one) => one.spots.length) ? [] : spotsOf(levels, thing)
 	);
+	/** Points of a grid, and others with names of their own, that nobody has shot yet. */
+	const open = $derived(
+		thing
+			? []
+			: openSpots(levels, [
+					...Object.keys(result.corners),
+					...result.boards.map((board) => board.board)
+				])
+	);
 	const near = $derived.by(() => {
 		const points = extentOf(result, { boards: true });
 		const xs = points.map((one) => one.x);
 		const ys = points.map((one) => one.y);
 		const reach =
 			Math.max(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)) * (NEAR - 1);
-		const inside = spots.filter(
+		const inside = [...spots, ...open].filter(
 			({ place }) =>
 				place.x_mm > Math.min(...xs) - reach &&
 				place.x_mm < Math.max(...xs) + reach &&
@@ -72,6 +83,20 @@
 							at,
 							false
 						),
+						...(open.length > MOST_OPEN_NAMES
+							? []
+							: spotLabels(
+									open.map((one) => ({
+										key: `open ${one.label}`,
+										label: one.label,
+										place: one.place,
+										text: '',
+										way: null,
+										doubtful: false
+									})),
+									at,
+									true
+								)),
 						...(thing ? [] : contourLabels(levels, at))
 					],
 					spots.map((spot) => ({ at: at(xy(spot.place)), half: { x: 9, y: 9 }, turn: 0 })),
@@ -103,6 +128,10 @@
 	{/if}
 	<PlanBoards {result} heldLine="" {at} nails={false} />
 	<svelte:element this={result.closed ? 'polygon' : 'polyline'} points={corners} class="walls" />
+	{#each open as one (one.label)}
+		{@const here = at(xy(one.place))}
+		<circle cx={here.x} cy={here.y} r="4" class="open" />
+	{/each}
 	{#each spots as spot (spot.key)}
 		{@const here = at(xy(spot.place))}
 		<g
@@ -173,6 +202,11 @@
 	}
 	.doubtful path {
 		stroke: var(--string);
+	}
+	.open {
+		fill: none;
+		stroke: var(--ink-soft);
+		stroke-width: 1.5;
 	}
 	.drill {
 		fill: var(--measured);

@@ -1,9 +1,11 @@
 <script lang="ts">
 	import Words from '$lib/lengths/Words.svelte';
 	import BenchmarkField from './BenchmarkField.svelte';
+	import Refused from '$lib/outbox/Refused.svelte';
 	import SetupForm from './SetupForm.svelte';
 	import ShotEntry from './ShotEntry.svelte';
 	import ShotRows from './ShotRows.svelte';
+	import Slipped from './Slipped.svelte';
 	import type { LevelsStage } from './stage.svelte';
 	import { CARRIED, LEVEL_INSTRUMENTS } from './words';
 
@@ -75,6 +77,8 @@
 		</p>
 	{/if}
 	<p class="text-sm text-ink-soft">{found.how}</p>
+	<Slipped {stage} />
+	<Refused parcels={stage.refused} label={(name) => stage.label(name)} />
 	{#each found.reaches as reach (reach.text)}
 		<p class="caution my-1 font-semibold"><Words text={reach.text} /></p>
 	{/each}

@@ -18,8 +18,17 @@
 	const units = $derived(unitsOf(setup.rod));
 	const points = $derived(stage.levels?.points ?? []);
 	const shot = $derived(setup.shots.filter((one) => !one.struck));
+	/** Readings of this setup that the server does not have yet. */
+	const pending = $derived(
+		stage.parcels.filter((one) => !one.refused && one.setupId === setup.id && !one.shot?.replaces)
+	);
+	/** Everything read from here in order: recorded, then on its way. */
+	const read = $derived([
+		...shot.map((one) => ({ at: one.at, thing: one.thing ?? '' })),
+		...pending.map((one) => ({ at: one.shot?.at ?? '', thing: one.shot?.on ?? '' }))
+	]);
 	/** The first shot of a setup is on a point whose height is known. */
-	const first = $derived(shot.length === 0 && setup.instrument !== 'string');
+	const first = $derived(read.length === 0 && setup.instrument !== 'string');
 	/** The last point of the setup before, when the height is carried on from it. */
 	const carriedFrom = $derived.by(() => {
 		const last = stage.levels?.setups[stage.index - 1]?.shots.findLast((one) => !one.struck);
@@ -28,34 +37,59 @@
 	});
 	const suggested = $derived.by(() => {
 		if (first) return carriedFrom || (points[0]?.label ?? '');
-		const done = new Set(shot.filter((one) => !one.thing).map((one) => one.at));
-		const last = points.findIndex((one) => one.name === shot.at(-1)?.at);
+		// in the order of the plan, on from the last one that was read
+		const done = new Set(read.filter((one) => one.thing === thing).map((one) => one.at));
+		const last = points.findIndex((one) => one.name === read.at(-1)?.at);
 		const ahead = [...points.slice(last + 1), ...points.slice(0, last + 1)];
 		return ahead.find((one) => one.place && !done.has(one.name))?.label ?? '';
 	});
-	let chosen = $state<string>();
-	let thing = $state('');
-	let turned = $state('');
-	let distance = $state('');
-	const at = $derived(chosen ?? suggested);
+	const thing = $derived(stage.draft('thing'));
+	const turned = $derived(stage.draft('turned'));
+	const distance = $derived(stage.draft('distance'));
+	const at = $derived(stage.draft('at') || suggested);
+	/** A name that is not in the book, about which was asked whether it is meant. */
+	let unknown = $state('');
+	let trouble = $state('');
 	const reading = $derived(stage.draft('reading'));
 	const isTurned = $derived(TURNED.includes(setup.instrument));
 	/** What a reading on this point would mean. */
 	const meaning = $derived(
 		first
-			? { known_mm: points.find((one) => one.label === at)?.height_mm ?? undefined }
+			? { known_mm: stage.pointOf(at)?.height_mm ?? undefined }
 			: { hi_mm: stage.found?.level_line_mm ?? undefined }
 	);
-	$effect(() => echo.ask({ units: stage.job.units, rod: setup.rod, text: reading, ...meaning }));
+	const asked = $derived({
+		units: stage.job.units,
+		rod: setup.rod,
+		text: reading,
+		rod_mm: setup.rod_length?.mm,
+		correct_per_mm: stage.found?.correction_per_mm ?? undefined,
+		turned,
+		distance,
+		...meaning
+	});
+	$effect(() => echo.ask(asked));
 	const things = $derived([...new Set([...stage.things, ...THINGS])]);
 
-	function keep(event: SubmitEvent) {
+	async function keep(event: SubmitEvent) {
 		event.preventDefault();
 		if (!at || !reading.trim()) return;
-		stage.shoot(setup, { at, thing, reading, turned, distance });
-		stage.type('reading', '');
-		turned = distance = '';
-		chosen = undefined;
+		if (!stage.pointOf(at) && !first && unknown !== at) {
+			unknown = at;
+			return;
+		}
+		const shot = { at, thing, reading, turned, distance };
+		unknown = '';
+		// empty at once, for the next reading; what cannot be read comes back
+		for (const key of ['reading', 'turned', 'distance', 'at']) stage.type(key, '');
+		trouble = await echo.check({ ...asked, text: shot.reading });
+		if (trouble) {
+			if (!reading)
+				for (const key of ['reading', 'turned', 'distance', 'at'] as const)
+					stage.type(key, shot[key]);
+			return;
+		}
+		void stage.shoot(setup, shot);
 	}
 </script>
 
@@ -67,7 +101,15 @@
 			list="{id}-points"
 			value={at}
 			autocomplete="off"
-			oninput={(event) => (chosen = event.currentTarget.value)}
+			onchange={(event) => {
+				// “a” is A
+				const known = stage.pointOf(event.currentTarget.value);
+				if (known) stage.type('at', known.label);
+			}}
+			oninput={(event) => {
+				unknown = '';
+				stage.type('at', event.currentTarget.value);
+			}}
 			onfocus={(event) => event.currentTarget.select()}
 		/>
 		<datalist id="{id}-points">
@@ -76,10 +118,18 @@
 	>
 	<label class="on"
 		><span>on</span>
-		<select class="field" aria-label="On the ground, or on a thing" bind:value={thing}>
-			<option value="">the ground</option>
-			{#each things as one (one)}<option>{one}</option>{/each}
-		</select></label
+		<input
+			class="field"
+			aria-label="On the ground, or on a thing"
+			list="{id}-things"
+			value={thing}
+			placeholder="the ground"
+			autocomplete="off"
+			oninput={(event) => stage.type('thing', event.currentTarget.value)}
+		/>
+		<datalist id="{id}-things">
+			{#each things as one (one)}<option value={one}></option>{/each}
+		</datalist></label
 	>
 	<label class="reading"
 		><span>Reading</span>
@@ -97,7 +147,20 @@
 	>
 	<button class="board-button big">Keep</button>
 	<p id="{id}-echo" class="wide min-h-6" aria-live="polite">
-		{#if echo.trouble}<strong class="text-string">{echo.trouble}</strong>
+		{#if unknown}
+			<strong>There is no point “{unknown}” yet.</strong>
+			<button class="min-h-11 px-2 underline">Make it a new point</button>
+			<button
+				class="min-h-11 px-2 underline"
+				type="button"
+				onclick={() => {
+					unknown = '';
+					stage.type('at', '');
+				}}>No, {suggested || 'another'}</button
+			>
+		{:else if echo.trouble || trouble}<strong class="text-string" role="alert"
+				>{echo.trouble || trouble}</strong
+			>
 		{:else if echo.text}<span class="text-measured"
 				>= <Words text={echo.text} />{#if echo.says}: <b><Words text={echo.says} /></b>{/if}, Enter
 				keeps it</span
@@ -110,7 +173,7 @@
 			{units}
 			signed
 			hint="the mean of both counts"
-			onInput={(text) => (turned = text)}
+			onInput={(text) => stage.type('turned', text)}
 		/>
 	{/if}
 	{#if isTurned || setup.corrected}
@@ -119,18 +182,15 @@
 			value={distance}
 			{units}
 			hint={setup.corrected ? 'the correction goes with it' : 'from the plan when left empty'}
-			onInput={(text) => (distance = text)}
+			onInput={(text) => stage.type('distance', text)}
 		/>
 	{/if}
-	{#each stage.parcels as parcel (parcel.id)}
-		<p class="wide" role={parcel.refused ? 'alert' : undefined}>
-			<b>{stage.label(parcel.shot?.at ?? '')} {parcel.shot?.reading}</b>
-			{#if parcel.refused}
-				<span class="font-semibold text-string">{parcel.refused}</span>
-				<button class="min-h-11 underline" type="button" onclick={() => outbox.drop(parcel.id)}
-					>throw it away</button
-				>
-			{:else}<span class="text-ink-soft">on its way</span>{/if}
+	{#each pending as parcel (parcel.key)}
+		<p class="wide">
+			<b>{stage.label(parcel.shot?.at ?? '')} {parcel.shot?.on ?? ''} {parcel.shot?.reading}</b>
+			<span class="text-ink-soft"
+				>{outbox.away ? 'kept here, waiting to be sent' : 'on its way'}</span
+			>
 		</p>
 	{/each}
 </form>

@@ -25,12 +25,14 @@
 		}))
 	);
 	let correcting = $state('');
+	/** The reading about which is asked whether what hangs on it may go. */
+	let asking = $state('');
 	let text = $state('');
 
 	function correct(event: SubmitEvent, shot: LevelShot) {
 		event.preventDefault();
 		if (!text.trim()) return;
-		stage.shoot(
+		void stage.shoot(
 			setup,
 			{
 				at: shot.at,
@@ -85,7 +87,16 @@
 						<button
 							class="min-h-11 px-1 underline"
 							aria-label="Strike {stage.label(shot.at)} {shot.reading.text}"
-							onclick={() => stage.strike(shot)}>strike</button
+							onclick={() => {
+								if (row.found?.carries) asking = asking === shot.id ? '' : shot.id;
+								else stage.strike(shot);
+							}}>strike</button
+						>
+					{:else}
+						<button
+							class="min-h-11 px-1 underline"
+							aria-label="Let {stage.label(shot.at)} {shot.reading.text} count again"
+							onclick={() => stage.takeBack(shot)}>take back</button
 						>
 					{/if}
 				</td>
@@ -96,6 +107,24 @@
 						><Words text={row.doubt.text} /></td
 					></tr
 				>
+			{/if}
+			{#if asking === shot.id && !shot.struck}
+				<tr>
+					<td colspan="4" class="pb-2">
+						<div class="caution" role="alertdialog" aria-label="Strike it with what hangs on it?">
+							<p>{row.found?.carries}</p>
+							<button
+								class="board-button mt-1"
+								onclick={() => {
+									asking = '';
+									stage.strike(shot, true);
+								}}>Strike it anyway</button
+							>
+							<button class="min-h-11 px-3 underline" onclick={() => (asking = '')}>Leave it</button
+							>
+						</div>
+					</td>
+				</tr>
 			{/if}
 			{#if correcting === shot.id}
 				<tr>

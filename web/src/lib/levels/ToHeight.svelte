@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import type { LevelPlan } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
@@ -18,7 +19,8 @@
 		rows.find((one) => one.at === stage.at) ?? rows.find((one) => one.way !== 'on') ?? rows[0]
 	);
 	const plan = $derived(stage.planned.targets ?? []);
-	let adding = $state(false);
+	/** Open from the start when there is nothing yet; what others plan meanwhile does not shut it. */
+	let adding = $state(untrack(() => !stage.planned.targets?.length));
 	let trouble = $state('');
 
 	async function drop() {
@@ -65,9 +67,11 @@
 			<p class="number" aria-label="the rod reads {first.target_reading_text}">
 				<Len text={first.target_reading_text} />
 			</p>
-			<p class="text-ink-soft">on the rod, from where the instrument stands now</p>
+			<p class="text-ink-soft">on the rod, from {stage.result?.standing_text}</p>
 		{:else}
-			<p class="font-semibold">Set up and shoot the benchmark to know what the rod must read.</p>
+			{#if !first.trouble}<p class="font-semibold">
+					Set up and shoot the benchmark to know what the rod must read.
+				</p>{/if}
 		{/if}
 		{#if first.trouble}<p class="caution mt-1 font-semibold">{first.trouble}</p>{/if}
 	</div>

@@ -42,11 +42,20 @@ export function spotsOf(levels: Levels, thing: string): Spot[] {
 						key: one.name,
 						label: label(one.name),
 						place: one.place,
-						text: one.height_text,
+						text: one.unsure ? `${one.height_text} ?` : one.height_text,
 						way: null,
-						doubtful: doubtful.has(one.name)
+						doubtful: one.unsure || doubtful.has(one.name)
 					}
 				]
+			: []
+	);
+}
+
+/** Points of this structure that are planned to be shot and were not yet, where they are. */
+export function openSpots(levels: Levels, others: string[]): { label: string; place: Place }[] {
+	return levels.points.flatMap((one) =>
+		one.place && one.height_mm === null && !one.label.includes('/') && !others.includes(one.label)
+			? [{ label: one.label, place: one.place }]
 			: []
 	);
 }

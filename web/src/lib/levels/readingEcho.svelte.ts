@@ -20,18 +20,30 @@ export class ReadingEcho {
 			this.says = this.text = this.trouble = '';
 			return;
 		}
-		this.#timer = setTimeout(async () => {
-			try {
-				const echo = await answer(api.POST('/api/level-readings', { body: asked }));
-				if (mine !== this.#asked) return;
+		this.#timer = setTimeout(() => void this.#fetch(mine, asked), PAUSE_MS);
+	}
+
+	/** Ask at once what is wrong with a text; '' when nothing is, or when nobody answers. */
+	async check(asked: Schemas['LevelAsked']): Promise<string> {
+		clearTimeout(this.#timer);
+		return asked.text.trim() === '' ? '' : this.#fetch(++this.#asked, asked);
+	}
+
+	async #fetch(mine: number, asked: Schemas['LevelAsked']): Promise<string> {
+		try {
+			const echo = await answer(api.POST('/api/level-readings', { body: asked }));
+			const trouble = echo.trouble?.message ?? '';
+			if (mine === this.#asked) {
 				this.says = echo.says ?? '';
 				this.text = echo.text ?? '';
-				this.trouble = echo.trouble?.message ?? '';
-			} catch (error) {
-				// without an answer there is no echo; the text stays, and keeping it will tell
-				if (!(error instanceof ApiError)) throw error;
-				if (mine === this.#asked) this.says = this.text = '';
+				this.trouble = trouble;
 			}
-		}, PAUSE_MS);
+			return trouble;
+		} catch (error) {
+			// without an answer there is no echo; the text stays, and keeping it will tell
+			if (!(error instanceof ApiError)) throw error;
+			if (mine === this.#asked) this.says = this.text = '';
+			return '';
+		}
 	}
 }

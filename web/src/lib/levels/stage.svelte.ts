@@ -1,9 +1,14 @@
+import { untrack } from 'svelte';
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
 import type { LevelPlan, Levels, LevelSetup, LevelShot } from '$lib/api/types';
 import type { Here } from '$lib/job/context';
-import { outbox } from '$lib/outbox/outbox.svelte';
+import { isOfLevels, outbox, type Outcome, type Parcel } from '$lib/outbox/outbox.svelte';
 import { person } from '$lib/person/person.svelte';
 import { readKept, writeKept } from '$lib/ui/kept';
+import { newId } from '$lib/ui/newId';
+
+/** How often a change is made again after somebody else was first. */
+const MOST_TRIES = 4;
 
 /** What is typed for a shot; kept on this device until it is on its way. */
 export interface ShotDraft {
@@ -108,10 +113,17 @@ export class LevelsStage {
 		return this.#labels[name] ?? name;
 	}
 
+	/** The point that a typed name means, small letters for large; undefined for a name that is not in the book yet. */
+	pointOf(typed: string) {
+		const points = this.levels?.points ?? [];
+		const text = typed.trim();
+		const alike = points.filter((one) => one.label.toLowerCase() === text.toLowerCase());
+		return points.find((one) => one.label === text) ?? (alike.length === 1 ? alike[0] : undefined);
+	}
+
 	/** What a typed name is called in the book: this structure's own points may be typed bare. */
 	nameOf(typed: string): string {
-		const points = this.levels?.points ?? [];
-		return points.find((one) => one.label === typed)?.name ?? typed;
+		return this.pointOf(typed)?.name ?? typed.trim();
 	}
 
 	draft(key: string): string {
@@ -148,20 +160,25 @@ export class LevelsStage {
 		}
 	}
 
-	/** Record a reading of a setup; it goes through the outbox, so that nothing typed is lost. */
+	/**
+	 * Record a reading of a setup; it goes through the outbox, so that nothing typed is lost.  Whoever shoots from a
+	 * setup stays with it when another crew begins one; a correction of an older reading switches nothing.
+	 */
 	shoot(
 		setup: LevelSetup,
 		shot: Partial<ShotDraft> & { at: string; reading: string },
 		replaces?: LevelShot
-	): void {
-		this.#keepChosen(setup.id); // whoever shoots from a setup stays with it when another crew begins one
-		outbox.post({
-			id: crypto.randomUUID(),
+	): Promise<Outcome> {
+		if (!replaces) this.#keepChosen(setup.id);
+		const id = newId();
+		return outbox.post({
+			id,
 			structureId: this.structure.id,
 			setupId: setup.id,
+			inHand: this.setup?.id,
 			kind: 'shot',
 			shot: {
-				id: crypto.randomUUID(),
+				id,
 				rod: setup.rod,
 				at: this.nameOf(shot.at),
 				reading: shot.reading.trim(),
@@ -174,21 +191,60 @@ export class LevelsStage {
 	}
 
 	/** Shots of this job on their way, or refused. */
-	get parcels() {
+	get parcels(): Parcel[] {
 		return outbox.of(this.structure.id).filter((one) => one.kind === 'shot');
 	}
 
-	strike(shot: LevelShot): void {
-		outbox.post({
+	/** Level readings and strikes that the server would not take; rows of things to height show their own. */
+	get refused(): Parcel[] {
+		return outbox.of(this.structure.id).filter((one) => one.refused && isOfLevels(one));
+	}
+
+	/** Strike a reading out; `anyway` also when the heights of others go with it. */
+	strike(shot: LevelShot, anyway = false): void {
+		this.#post(shot, 'strike-shot', anyway);
+	}
+
+	/** Let a struck reading count again. */
+	takeBack(shot: LevelShot): void {
+		this.#post(shot, 'unstrike-shot');
+	}
+
+	#post(shot: LevelShot, kind: 'strike-shot' | 'unstrike-shot', anyway = false): void {
+		void outbox.post({
 			id: shot.id,
 			structureId: this.structure.id,
-			setupId: this.setup?.id,
-			kind: 'strike-shot'
+			inHand: this.setup?.id,
+			kind,
+			anyway
 		});
 	}
 
+	/** The benchmark as typed and not kept yet; undefined when nothing was. */
+	get benchmarkTyped(): { name: string; height: string } | undefined {
+		const kept = this.planned.benchmark;
+		const [name, height] = [this.draft('benchmark name'), this.draft('benchmark height')];
+		if (kept && !name && !height) return undefined;
+		return {
+			name: (name || kept?.name || 'BM').trim(),
+			height: (height || String(kept?.height ?? '0')).trim()
+		};
+	}
+
+	/** Keep the benchmark as typed; answers what went wrong, or ''. */
+	async keepBenchmark(): Promise<string> {
+		const typed = this.benchmarkTyped;
+		if (!typed) return '';
+		const trouble = await this.plan((plan) => ({ ...plan, benchmark: typed }));
+		if (!trouble) for (const key of ['benchmark name', 'benchmark height']) this.type(key, '');
+		return trouble;
+	}
+
+	/** Begin a setup; a benchmark that was typed before it and not kept yet is kept with it. */
 	async beginSetup(head: Omit<Schemas['SetupCreate'], 'id' | 'units'>): Promise<string> {
-		const id = crypto.randomUUID();
+		const first = this.levels?.setups.length ? '' : await this.keepBenchmark();
+		if (first) return first;
+		const id = newId();
 		const trouble = await this.#ask(() =>
 			api.POST('/api/structures/{structure_id}/levels/setups', {
 				params: { path: this.#structure },
@@ -203,23 +259,28 @@ export class LevelsStage {
 		return this.#ask(() =>
 			api.POST('/api/structures/{structure_id}/levels/checks', {
 				...this.#path,
-				body: { ...check, id: crypto.randomUUID(), units: this.job.units }
+				body: { ...check, id: newId(), units: this.job.units }
 			})
 		);
 	}
 
-	/** Change what is planned about heights; answers what went wrong, or ''. */
-	plan(change: (plan: LevelPlan) => LevelPlan): Promise<string> {
-		return this.#ask(() =>
-			api.PUT('/api/structures/{structure_id}/levels/plan', {
-				...this.#path,
-				body: {
-					units: this.job.units,
-					base_revision: this.levels?.revision ?? 0,
-					plan: change(this.planned)
-				}
-			})
-		);
+	/**
+	 * Change what is planned about heights; answers what went wrong, or ''.  When somebody changed it first, the same
+	 * change is made to what they left.
+	 */
+	async plan(change: (plan: LevelPlan) => LevelPlan): Promise<string> {
+		let trouble = '';
+		for (let tries = 0; tries < MOST_TRIES; tries++) {
+			const revision = this.levels?.revision ?? 0;
+			trouble = await this.#ask(() =>
+				api.PUT('/api/structures/{structure_id}/levels/plan', {
+					...this.#path,
+					body: { units: this.job.units, base_revision: revision, plan: change(this.planned) }
+				})
+			);
+			if (!trouble || (this.levels?.revision ?? 0) === revision) break;
+		}
+		return trouble;
 	}
 
 	undo(): Promise<string> {
@@ -265,7 +326,7 @@ export class LevelsStage {
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 			if (error.status === 409) await this.load();
-			return error.problem.problems?.[0]?.message ?? error.message;
+			return error.told;
 		}
 	}
 }
@@ -274,8 +335,8 @@ export class LevelsStage {
 export function useLevelsStage(here: Here): LevelsStage {
 	const stage = new LevelsStage(here);
 	$effect(() => {
-		void here.job;
-		void stage.load();
+		void here.job; // replaced whenever anybody recorded anything
+		untrack(() => void stage.load());
 	});
 	$effect(() => {
 		outbox.onShot = (levels) => {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { newId } from '$lib/ui/newId';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { onMount } from 'svelte';
@@ -26,8 +27,8 @@
 		doc: PlanDoc;
 	}
 	const blank = (): Draft => ({
-		id: crypto.randomUUID(),
-		structureId: crypto.randomUUID(),
+		id: newId(),
+		structureId: newId(),
 		job: '',
 		units: 'ft-in',
 		doc: { kind: 'building', footprint: { shape: 'rectangle', length: '', width: '' } }

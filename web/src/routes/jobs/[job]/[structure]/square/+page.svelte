@@ -67,10 +67,15 @@
 						burnText={stage.burn.text}
 						onLose={(point, left) => stage.actions.lose(point, left)}
 						onSet={(id, how) => stage.actions.setAgain(id, how)}
+						onFound={(id) => stage.actions.foundAfterAll(id)}
 					/>
 				{:else}
 					<RoundsTable {structure} />
-					<Readings {structure} onStrike={(pull) => sheet.strike(pull)} />
+					<Readings
+						{structure}
+						onStrike={(pull) => sheet.strike(pull)}
+						onTakeBack={(pull) => sheet.takeBack(pull)}
+					/>
 				{/if}
 			{/snippet}
 		</Tabs>

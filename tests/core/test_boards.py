@@ -1,15 +1,17 @@
 """Boards beyond the ordinary: styles, the dig, heights and stakes, faces, materials."""
 
 import math
+import random
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from anvilhead.core.batter_board import BoardLayout, BoardStyle, boards_for, stakes_of
-from anvilhead.core.board_face import boards_to_cut, face_of
+from anvilhead.core.batter_board import Board, BoardLayout, BoardStyle, boards_for
+from anvilhead.core.board_face import BoardFace, face_of
 from anvilhead.core.board_height import HeightRule, heights_of
-from anvilhead.core.dig import Dig, clashes, setback_needs
+from anvilhead.core.board_stand import Standing, stand, strings_of, through_lines
+from anvilhead.core.dig import Dig, boards_in, carried_mm, clashes, setback_needs, trenches
 from anvilhead.core.footprint import Footprint, rectangle
 from anvilhead.core.line_family import LineFamily
 from anvilhead.core.materials import KERF_MM, cut_list, joints_of, one_string_round
@@ -22,6 +24,16 @@ ELL = walk([Leg(9000), Leg(3600, 90), Leg(3000, 90), Leg(2400, -90), Leg(6000, 9
 FAMILIES = [LineFamily("wall face", 0), LineFamily("footing outer edge", 150), LineFamily("footing inner edge", -350)]
 
 
+def standing(shape: Footprint, boards: tuple[Board, ...]) -> Standing:
+    return stand(shape, boards, [face_of(shape, board, FAMILIES) for board in boards])
+
+
+def face_span(board: Board, face: BoardFace) -> tuple[Point, Point]:
+    """A board with 6 in beyond its nails, and 3 ft long at least."""
+    over = max(152.4, (914.4 - face.nails[-1].running_mm) / 2)
+    return face.nails[0].point - board.inward * over, face.nails[-1].point + board.inward * over
+
+
 class TestStyles:
     @pytest.mark.parametrize(
         ("style", "stakes", "joints"),
@@ -29,7 +41,38 @@ class TestStyles:
     )
     def test_stakes_and_joints_of_a_rectangle(self, style: BoardStyle, stakes: int, joints: int) -> None:
         boards = boards_for(STORE, BoardLayout(1200, style))
-        assert (len(stakes_of(boards)), joints_of(boards)) == (stakes, joints)
+        assert (len(standing(STORE, boards).stakes), joints_of(boards)) == (stakes, joints)
+
+    def test_boards_carried_twenty_feet_apart_share_no_stake(self) -> None:
+        boards = boards_for(STORE, BoardLayout(20 * FOOT))
+        assert len(standing(STORE, boards).stakes) == 16
+
+    def test_every_board_ends_on_a_stake_and_no_stake_stands_alone(self) -> None:
+        for shape in (STORE, ELL):
+            for setback in (300, 1200, 1800, 4000):
+                found = standing(shape, boards_for(shape, BoardLayout(setback)))
+                ends = [end for span in found.spans.values() for end in span]
+                assert all(min(end.distance_to(stake.place) for stake in found.stakes) < 1 for end in ends)
+                assert all(min(end.distance_to(stake.place) for end in ends) < 1 for stake in found.stakes)
+
+    def test_walls_in_one_line_have_one_string_and_no_board_between(self) -> None:
+        # a comb with three teeth: their ends DC, HG, LK are in one line, and so are the bottoms of the two gaps
+        comb = Footprint(tuple(Point(x, y) for x, y in (
+            (0, 0), (24_000, 0), (24_000, 9000), (20_000, 9000), (20_000, 6000), (16_000, 6000),
+            (16_000, 9000), (10_000, 9000), (10_000, 6000), (6000, 6000), (6000, 9000), (0, 9000))))  # fmt: skip
+        runs = {run.lines: run.boards for run in strings_of(comb)}
+        assert runs["CD", "GH", "KL"] == ("CD@C", "KL@L")
+        assert runs["EF", "IJ"] == ("EF@E", "IJ@J")
+        through = through_lines(comb)
+        assert set(through) == {"CD@D", "GH@G", "GH@H", "KL@K", "EF@F", "IJ@I"}
+        found = standing(comb, boards_for(comb, BoardLayout(1200)))
+        assert not {name for stake in found.stakes for name in stake.boards} & set(through)
+
+    def test_faces_are_left_and_right_handed_as_one_stands_at_them(self) -> None:
+        # outside A, looking east along AB, the building lies to the left; outside B, looking west, to the right
+        faces = {b.name: face_of(STORE, b, FAMILIES) for b in boards_for(STORE, BoardLayout(1200))}
+        assert (faces["AB@A"].inside_left, faces["AB@B"].inside_left) == (True, False)
+        assert (faces["DA@A"].inside_left, faces["DA@D"].inside_left) == (False, True)
 
     def test_one_board_across_a_corner_faces_the_far_corner_and_carries_both_lines(self) -> None:
         boards = {b.name: b for b in boards_for(rectangle(8000, 8000), BoardLayout(1200, BoardStyle.ACROSS))}
@@ -55,7 +98,7 @@ class TestStyles:
     def test_an_open_end_has_one_board(self) -> None:
         boards = boards_for(run_of([Leg(12000), Leg(6000, 90)]), BoardLayout(1200))
         assert [b.name for b in boards] == ["AB@A", "AB@B", "BC@B", "BC@C"]
-        assert len(stakes_of(boards)) == 2 + 3 + 2
+        assert len(standing(run_of([Leg(12000), Leg(6000, 90)]), boards).stakes) == 2 + 3 + 2
 
     def test_a_board_may_stand_elsewhere_by_its_own_name_before_its_corner(self) -> None:
         layout = BoardLayout(1200, setbacks={"B": 1500, "BC@B": 2000})
@@ -72,8 +115,37 @@ class TestDig:
 
     def test_a_slanting_corner_needs_more_along_the_line(self) -> None:
         rhomb = Footprint((Point(0, 0), Point(8000, 0), Point(12000, 4000), Point(4000, 4000)))
+        # and its inner end, 18 in along the board, leans toward DA by as much again times cos 45°
         needs = setback_needs(rhomb, boards_for(rhomb, BoardLayout(1000)), [LineFamily("edge", 0)], Dig(1000, 0.0, 600))
-        assert needs[0].needed_mm == pytest.approx(600 * math.sqrt(2))
+        assert needs[0].needed_mm == pytest.approx(600 * math.sqrt(2) + 457.2)
+
+    def test_no_board_stands_in_a_dig_it_was_set_back_from(self) -> None:
+        rng = random.Random(4)
+        for _ in range(200):
+            slant = rng.uniform(-3000, 3000)
+            shape = Footprint((Point(0, 0), Point(9000, 0), Point(9000 + slant, 6000), Point(slant, 6000)))
+            dig = Dig(rng.uniform(300, 1500), rng.choice([0.0, 0.5, 1.0]), 300)
+            needs = setback_needs(shape, boards_for(shape, BoardLayout(1000)), FAMILIES, dig)
+            boards = boards_for(shape, BoardLayout(1000, setbacks={need.board: need.needed_mm for need in needs}))
+            spans = {b.name: face_span(b, face_of(shape, b, FAMILIES)) for b in boards}
+            assert boards_in(boards, spans, trenches(shape, FAMILIES, dig)) == []
+            nearer = boards_for(
+                shape, BoardLayout(1000, setbacks={n.board: n.needed_mm - n.working_mm - 60 for n in needs})
+            )
+            spans = {b.name: face_span(b, face_of(shape, b, FAMILIES)) for b in nearer}
+            assert len(boards_in(nearer, spans, trenches(shape, FAMILIES, dig))) >= len(nearer) // 2
+
+    def test_a_board_in_another_lines_trench_is_told_and_can_be_carried_to_the_far_side(self) -> None:
+        boards = {b.name: b for b in boards_for(ELL, BoardLayout(5400))}
+        # CD runs on west from D into the ell and ends 600 before FA, whose footing reaches 350 in
+        spans = {b.name: (b.nail - b.inward * 450, b.nail + b.inward * 450) for b in boards.values()}
+        told = {
+            (c.board, c.meets)
+            for c in boards_in(list(boards.values()), spans, trenches(ELL, FAMILIES, Dig(900, 0.5, 300)))
+        }
+        assert ("CD@D", "FA") in told
+        far = carried_mm(ELL, boards["CD@D"], FAMILIES, Dig(900, 0.5, 300), 300)
+        assert far == pytest.approx(6000 + 150 + 450 + 300)
 
     def test_at_a_reflex_corner_it_is_the_inner_edge_that_counts(self) -> None:
         needs = {n.board: n for n in setback_needs(ELL, boards_for(ELL, BoardLayout(1200)), FAMILIES, Dig(500, 0, 600))}
@@ -169,7 +241,9 @@ class TestFaces:
 
     def test_a_board_across_is_cut_once_for_both_its_lines(self) -> None:
         boards = boards_for(STORE, BoardLayout(1200, BoardStyle.ACROSS))
-        assert len(boards_to_cut(boards, [face_of(STORE, b, FAMILIES) for b in boards])) == 4
+        found = standing(STORE, boards)
+        assert found.spans["AB@A"] == found.spans["DA@A"]
+        assert found.length_mm("AB@A") > 1200 * math.sqrt(2)  # both nails are on it
 
 
 class TestMaterials:

@@ -6,7 +6,7 @@ lines and stands square to the bisector instead, facing the far corner.
 """
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
 
@@ -20,7 +20,7 @@ class BoardStyle(StrEnum):
     """What carries the strings beyond a corner."""
 
     TWO = "two"
-    """Two boards at right angles on three stakes, sharing the one where they meet."""
+    """Two boards at right angles; where they meet they share a stake, so that three carry them."""
 
     ACROSS = "across"
     """One board across the corner on two stakes, facing the far corner; it carries both lines."""
@@ -129,26 +129,6 @@ def boards_for(footprint: Footprint, layout: BoardLayout) -> tuple[Board, ...]:
                 along = along if along.dot(inward) > 0 else along * -1
         boards.append(Board(line, corner, nail, along, outward, style))
     return tuple(boards)
-
-
-def stakes_of(boards: Sequence[Board]) -> list[tuple[str, ...]]:
-    """Every stake, as the boards on it: the middle one of two boards at right angles carries both."""
-    at_corner: dict[str, list[Board]] = {}
-    for board in boards:
-        at_corner.setdefault(board.corner, []).append(board)
-    stakes: list[tuple[str, ...]] = []
-    for there in at_corner.values():
-        names = tuple(board.name for board in there)
-        style = there[0].style
-        if style is BoardStyle.STAKES:
-            stakes += [(name,) for name in names]
-        elif style is BoardStyle.ACROSS:
-            stakes += [names, names]
-        elif style is BoardStyle.TWO and len(names) == 2:
-            stakes += [(names[0],), names, (names[1],)]
-        else:
-            stakes += [(name,) for name in names for _ in range(2)]
-    return stakes
 
 
 def string_crossing(one: tuple[Point, Point], other: tuple[Point, Point]) -> Point:

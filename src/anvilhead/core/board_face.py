@@ -7,7 +7,7 @@ square to its line shows the offsets of the families as they are; one across a c
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from anvilhead.core.batter_board import Board, BoardStyle
+from anvilhead.core.batter_board import Board
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.line_family import LineFamily
 from anvilhead.core.point import Point
@@ -40,11 +40,16 @@ class FaceNail:
 
 @dataclass(frozen=True, slots=True)
 class BoardFace:
-    """A board face-on: its nails from the outermost inward, and how long it must be, millimetres."""
+    """A board face-on: its nails from the outermost inward, and how long it must be for them, millimetres.
+
+    `inside_left`: whoever stands outside at the board and faces the building has the inside to the left, so that the
+    outermost nail is at the right end; at the other end of the same wall it is the other way round.
+    """
 
     board: str
     nails: tuple[FaceNail, ...]
     length_mm: float
+    inside_left: bool
 
 
 def face_of(footprint: Footprint, board: Board, families: Sequence[LineFamily]) -> BoardFace:
@@ -60,19 +65,6 @@ def face_of(footprint: Footprint, board: Board, families: Sequence[LineFamily]) 
     places = sorted((-family.offset_of(board.line) / slant, family.name) for family in families)
     first = places[0][0]
     nails = tuple(FaceNail(name, board.line, at - first, at, board.nail + board.inward * at) for at, name in places)
-    return BoardFace(board.name, nails, max(LEAST_BOARD_MM, nails[-1].running_mm + 2 * BOARD_MARGIN_MM))
-
-
-def boards_to_cut(boards: Sequence[Board], faces: Sequence[BoardFace]) -> list[float]:
-    """Lengths of the boards to cut, millimetres: a board across a corner is one, though it carries two lines."""
-    lengths = []
-    across: dict[str, list[Point]] = {}
-    for board, face in zip(boards, faces, strict=True):
-        if board.style is BoardStyle.ACROSS:
-            across.setdefault(board.corner, []).extend(nail.point for nail in face.nails)
-        elif board.style is not BoardStyle.STAKES:
-            lengths.append(face.length_mm)
-    for points in across.values():
-        span = max(one.distance_to(other) for one in points for other in points)
-        lengths.append(max(LEAST_BOARD_MM, span + 2 * BOARD_MARGIN_MM))
-    return lengths
+    length = max(LEAST_BOARD_MM, nails[-1].running_mm + 2 * BOARD_MARGIN_MM)
+    facing = board.outward * -1
+    return BoardFace(board.name, nails, length, inside_left=board.inward.dot(facing.left()) > 0)

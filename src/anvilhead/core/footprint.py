@@ -44,6 +44,11 @@ class Side:
         """Line name by its two corners."""
         return line_name(self.start, self.end)
 
+    @property
+    def corners(self) -> tuple[str, str]:
+        """Its two corners, in the order walked."""
+        return self.start, self.end
+
     @cached_property
     def length_mm(self) -> float:
         """Distance between the corners, millimetres."""

@@ -5,7 +5,6 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from anvilhead.core.batter_board import Board, BoardStyle
-from anvilhead.core.point import Point
 from anvilhead.core.tolerances import ON_TOLERANCE_MM
 
 KERF_MM = 25.4 / 8
@@ -109,15 +108,12 @@ def one_string_round(boards: Sequence[Board]) -> StringRoute:
     return StringRoute(tuple(names), sum(one.distance_to(other) for one, other in hops) + 2 * KNOT_MM)
 
 
-def strings_mm(boards: Sequence[Board]) -> float:
+def strings_mm(lengths_mm: Sequence[float]) -> float:
     """String for every line of the footprint, a loop and a hitch at each, millimetres.
 
     One line beside each wall at a time: it moves from nail to nail as the work goes on.
     """
-    ends: dict[str, list[Point]] = {}
-    for board in boards:
-        ends.setdefault(board.line, []).append(board.nail)
-    return sum(one.distance_to(other) + KNOT_MM for one, other in ends.values())
+    return sum(length + KNOT_MM for length in lengths_mm)
 
 
 @dataclass(frozen=True, slots=True)

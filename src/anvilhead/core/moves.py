@@ -5,10 +5,11 @@ board stands beyond the corner, so its nail moves by another amount than the cor
 """
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from anvilhead.core.batter_board import Board, string_crossing
+from anvilhead.core.board_stand import strings_of
 from anvilhead.core.errors import GeometryError
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.point import Point
@@ -86,21 +87,35 @@ def moves_for(footprint: Footprint, boards: Sequence[Board], corners: Corners) -
 
 
 class Strings:
-    """The strings of a footprint as they lie now, on nails that can be moved one by one."""
+    """The strings of a footprint as they lie now, on nails that can be moved one by one.
+
+    Walls in one line hang on one string, over the outermost of their corners; the boards it runs over have no nail.
+    """
 
     def __init__(self, footprint: Footprint, corners: Corners, boards: Sequence[Board]) -> None:
         self.footprint = footprint
-        self.nails: dict[str, dict[str, Point]] = {side.name: {} for side in footprint.sides}
-        for board in boards:
-            side = footprint.sides_by_name[board.line]
-            crossing = board.crossing_mm(corners[side.start], corners[side.end])
-            self.nails[board.line][board.corner] = board.nail + board.inward * crossing
+        self.nails: dict[str, Point] = {}
+        self._ends: dict[str, tuple[str, str]] = {}
+        named = {board.name: board for board in boards}
+        for run in strings_of(footprint):
+            ends = [named[name] for name in run.boards]
+            for board in ends:
+                crossing = board.crossing_mm(corners[ends[0].corner], corners[ends[1].corner])
+                self.nails[board.name] = board.nail + board.inward * crossing
+            along = ends[1].nail - ends[0].nail
+            for line in run.lines:
+                with_it = footprint.sides_by_name[line].direction.dot(along) > 0
+                self._ends[line] = run.boards if with_it else (run.boards[1], run.boards[0])
         self._joints = {leaving.start: (before.name, leaving.name) for before, leaving in footprint.joints}
 
     def move(self, board: Board, inward_mm: float) -> None:
-        """Move a nail along its board."""
-        nails = self.nails[board.line]
-        nails[board.corner] = nails[board.corner] + board.inward * inward_mm
+        """Move a nail along its board; a board that a string runs over has none."""
+        if board.name in self.nails:
+            self.nails[board.name] = self.nails[board.name] + board.inward * inward_mm
+
+    def to_plan_mm(self, board: Board) -> float:
+        """How far inward a nail must move to hang its string as planned, millimetres."""
+        return (board.nail - self.nails[board.name]).dot(board.inward)
 
     def crossing(self, corner: str) -> Point | None:
         """Where the two strings of a corner cross; None at the end of an open line, and on a straight wall."""
@@ -108,7 +123,7 @@ class Strings:
         if joint is None:
             return None
         try:
-            return string_crossing(self._string(joint[0]), self._string(joint[1]))
+            return string_crossing(self.string(joint[0]), self.string(joint[1]))
         except GeometryError:
             return None
 
@@ -122,7 +137,7 @@ class Strings:
             elif name in self._joints:
                 after[name] = planned
         for side in self.footprint.sides:
-            along = (self._string(side.name)[1] - self._string(side.name)[0]).unit()
+            along = (self.string(side.name)[1] - self.string(side.name)[0]).unit()
             near = side.start_point if side.start not in after and side.end not in after else None
             if side.start not in after:
                 after[side.start] = near or after[side.end] - along * side.length_mm
@@ -130,9 +145,23 @@ class Strings:
                 after[side.end] = after[side.start] + along * side.length_mm
         return {name: after[name] for name in self.footprint.names}
 
-    def _string(self, line: str) -> tuple[Point, Point]:
-        side = self.footprint.sides_by_name[line]
-        return self.nails[line][side.start], self.nails[line][side.end]
+    def string(self, line: str) -> tuple[Point, Point]:
+        """Both nails of the string beside a wall, in the order walked."""
+        one, other = self._ends[line]
+        return self.nails[one], self.nails[other]
+
+
+def _hung(strings: Strings, moves: Sequence[Move]) -> list[Move]:
+    """Moves of the nails there are: where one string hangs over several walls, of that string."""
+    shared = {name for run in strings_of(strings.footprint) if len(run.lines) > 1 for name in run.boards}
+    hung = []
+    for move in moves:
+        if move.board.name in shared:
+            inward = strings.to_plan_mm(move.board)
+            hung.append(replace(move, inward_mm=inward if abs(inward) >= SMALLEST_MOVE_MM else 0.0))
+        elif move.board.name in strings.nails:
+            hung.append(move)
+    return hung
 
 
 def corners_after(footprint: Footprint, corners: Corners, moves: Sequence[Move]) -> dict[str, Point]:
@@ -140,7 +169,7 @@ def corners_after(footprint: Footprint, corners: Corners, moves: Sequence[Move])
     if len(moves) < 2 * len(footprint.sides):
         return dict(footprint.corners)
     strings = Strings(footprint, corners, [move.board for move in moves])
-    for move in moves:
+    for move in _hung(strings, moves):
         strings.move(move.board, move.inward_mm)
     return strings.corners()
 
@@ -156,6 +185,7 @@ def order_for(
     if hands is Hands.FORMS:
         return Order(hands, (), tuple(_pushes(footprint, corners)), (), dict(footprint.corners), 0.0)
     strings = Strings(footprint, corners, [move.board for move in moves])
+    moves = _hung(strings, moves)
     for move in moves:
         strings.move(move.board, move.inward_mm)
     near = tolerance_mm / 2
@@ -186,8 +216,7 @@ def _off(footprint: Footprint, strings: Strings, corner: str) -> float:
     planned = footprint.corners[corner]
     beside = []
     for side in footprint.sides_at(corner):
-        nails = strings.nails[side.name]
-        first, second = nails[side.start], nails[side.end]
+        first, second = strings.string(side.name)
         beside.append(abs((second - first).unit().cross(planned - first)))
     return max(beside)
 

@@ -75,6 +75,11 @@ def clash_text(board: str, meets: str, own: str, reflex: bool) -> str:
     return f"{board} meets {meets}: move it, or use plain stakes there."
 
 
+def in_dig_text(board: str, line: str) -> str:
+    """That a board stands in what is dug along a side."""
+    return f"{board} stands in what is dug along {line}: move it out, or carry the line on to the far side."
+
+
 def clearance_words(clearance: Clearance, units: Units) -> str:
     """The room to a neighbour in a sentence."""
     least = print_length(clearance.least_mm, units).text

@@ -15,6 +15,9 @@ PARALLEL_SINE = 1e-9
 STRAIGHT_RAD = 1e-4
 """A corner that turns less is on a straight wall: 6 mm in 60 m, less than a string shows."""
 
+IN_LINE_MM = 1.0
+"""Walls whose corners lie this near one line are in one line: one string carries them, finer than it is thick."""
+
 FAR_CROSSING = 4.0
 """Lines of a family that cross more offsets than this from their corner are told: a corner under about 29 degrees."""
 

@@ -9,7 +9,9 @@ import re
 from collections.abc import Iterable
 from dataclasses import dataclass, field
 
+from anvilhead.core.batter_board import BoardStyle
 from anvilhead.core.units import Units
+from anvilhead.jobfile.plan_results import BoardResult
 from anvilhead.jobfile.result_parts import Place
 from anvilhead.jobfile.results import StructureResult
 
@@ -31,6 +33,7 @@ LOOKS = {
     "STRINGS": Look(0.18),
     "BOARDS": Look(1.4),
     "NAILS": Look(0.3),
+    "STAKES": Look(0.3),
     "TEXT": Look(0.2),
 }
 """Families share a look; each has a layer of its own name."""
@@ -121,12 +124,25 @@ def plan_drawing(result: StructureResult, *, boards: bool = True, families: bool
 
 
 def _draw_boards(drawing: Drawing, result: StructureResult) -> None:
-    nails: dict[str, list[XY]] = {}
+    nails = {board.board: _xy(board.nail) for board in result.boards}
     for board in result.boards:
-        drawing.strokes.append(Stroke("BOARDS", tuple(_xy(end) for end in board.ends)))
-        drawing.dots.append(Dot("NAILS", _xy(board.nail)))
-        nails.setdefault(board.line, []).append(_xy(board.nail))
-    drawing.strokes += [Stroke("STRINGS", tuple(ends)) for ends in nails.values()]
+        if board.through:
+            continue
+        if board.style is not BoardStyle.STAKES:
+            drawing.strokes.append(Stroke("BOARDS", tuple(_xy(end) for end in board.ends)))
+        drawing.dots.append(Dot("NAILS", nails[board.board]))
+        drawing.notes.append(
+            Note(board.board, nails[board.board], SMALL_MM, 0.0, _name_shift(board, result.corners[board.corner]))
+        )
+    drawing.dots += [Dot("STAKES", _xy(stake.place)) for stake in result.stakes_at]
+    drawing.strokes += [Stroke("STRINGS", tuple(nails[end] for end in string.boards)) for string in result.strings]
+
+
+def _name_shift(board: BoardResult, corner: Place) -> XY:
+    """A board's name stands beyond its nail, away from the corner, on paper."""
+    dx, dy = board.nail.x_mm - corner.x_mm, board.nail.y_mm - corner.y_mm
+    size = math.hypot(dx, dy) or 1.0
+    return dx / size * 2.6 * SMALL_MM, dy / size * 1.6 * SMALL_MM
 
 
 def _draw_numbers(drawing: Drawing, result: StructureResult, corners: dict[str, XY]) -> None:

@@ -147,13 +147,20 @@ def _steps(page: Paper, result: StructureResult) -> None:
 
 
 def _boards(page: Paper, result: StructureResult) -> None:
-    """Each face once, for all boards that have it, then where each of them stands."""
+    """Each face once, for all boards that have it on the same hand, then where each of them stands."""
     page.heading("Boards")
     if result.heights:
         page.paragraph(f"String at {result.heights.string_text}. {result.heights.advice}", 12)
     alike: dict[tuple[str, ...], list[BoardResult]] = {}
     for board in result.boards:
-        alike.setdefault(tuple(f"{nail.family} {nail.text}" for nail in board.nails), []).append(board)
+        if board.through is None:
+            key = (board.inside, *(f"{nail.family} {nail.text}" for nail in board.nails))
+            alike.setdefault(key, []).append(board)
+    for string in result.strings:
+        if len(string.lines) > 1:
+            page.paragraph(
+                f"One string over {', '.join(string.lines)}, from {string.boards[0]} to {string.boards[1]}.", 12
+            )
     for boards in alike.values():
         if len(boards[0].nails) > 1:
             _face(page, boards[0])
@@ -170,20 +177,24 @@ FACE_HEIGHT = 27 * mm
 
 
 def _face(page: Paper, board: BoardResult) -> None:
-    """A board face-on, to its own scale: nails with running distances from the first, named underneath."""
+    """A board face-on, as seen from outside facing the building, to its own scale.
+
+    Nails with running distances from the first, the outermost; named underneath.
+    """
     page.room_for(FACE_HEIGHT + 40)
     left, right = MARGIN, page.width - MARGIN
-    first = (board.length_mm - board.nails[-1].running_mm) / 2
+    page.paragraph(f"Seen from outside, facing the building: inside is to the {board.inside}.", 10.5)
     per_mm = (right - left) / board.length_mm
     y = page.y - FACE_HEIGHT + 7 * mm
     page.canvas.rect(left, y, right - left, 6 * mm)
     last, low = -1000.0, True
     for nail in board.nails:
-        x = left + (first + nail.running_mm) * per_mm
+        along = (board.first_mm + nail.running_mm) * per_mm
+        x = left + along if board.inside == "right" else right - along
         page.canvas.setLineWidth(1.4)
         page.canvas.line(x, y, x, y + 8 * mm)
         page.canvas.setLineWidth(0.6)
-        low = x - last > 17 * mm or not low
+        low = abs(x - last) > 17 * mm or not low
         page.text(x, y + 9 * mm + (0 if low else 15), nail.text, 14, bold=True, align="middle")
         last = x
     page.y = y - 2

@@ -4,10 +4,11 @@ from collections import Counter
 from collections.abc import Mapping
 
 from anvilhead.core import plan_words
-from anvilhead.core.batter_board import Board, stakes_of, string_length_mm
-from anvilhead.core.board_face import BOARD_MARGIN_MM, BoardFace, boards_to_cut, face_of
+from anvilhead.core.batter_board import Board, BoardStyle
+from anvilhead.core.board_face import BoardFace, face_of
 from anvilhead.core.board_height import BoardHeight, BoardHeights, heights_of
-from anvilhead.core.dig import BoardClash, SetbackNeed, clashes
+from anvilhead.core.board_stand import Standing, stand, strings_of
+from anvilhead.core.dig import BoardClash, SetbackNeed, boards_in, carried_mm, clashes, trenches
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.line_family import WALL_FACE
 from anvilhead.core.materials import (
@@ -20,7 +21,6 @@ from anvilhead.core.materials import (
     strings_mm,
     truck_list,
 )
-from anvilhead.core.point import Point
 from anvilhead.core.string_sag import sag_mm
 from anvilhead.core.tolerances import SMALLEST_MOVE_MM
 from anvilhead.core.units import Units
@@ -42,11 +42,15 @@ class Boards:
         ground = ground_of(found)
         self.rule = height_rule_of(found.plan)
         self.heights: BoardHeights | None = (ground and heights_of(found.boards, ground, self.rule)) or None
-        self.spans = {face.board: _span(board, face) for board, face in zip(found.boards, self.faces, strict=True)}
+        self.standing: Standing = stand(found.footprint, found.boards, self.faces)
+        self.boards = [board for board in found.boards if board.name not in self.standing.through]
         around = {THIS_FOOTPRINT: found.footprint, **obstacles} if found.footprint.closed else dict(obstacles)
-        self.clashes: dict[str, list[BoardClash]] = {}
-        for clash in clashes(found.boards, self.spans, around):
-            self.clashes.setdefault(clash.board, []).append(clash)
+        dug = trenches(found.footprint, found.families, found.dig)
+        self.clashes: dict[str, list[str]] = {}
+        for clash in clashes(self.boards, self.standing.spans, around):
+            self.clashes.setdefault(clash.board, []).append(self._clash(clash))
+        for clash in boards_in(self.boards, self.standing.spans, dug):
+            self.clashes.setdefault(clash.board, []).append(plan_words.in_dig_text(clash.board, clash.meets))
 
     def results(self) -> list[r.BoardResult]:
         """Every board."""
@@ -78,21 +82,19 @@ class Boards:
 
     def _sag(self) -> str | None:
         """What taking a height from the middle of the longest string would cost."""
-        set_out = self.found.set_out
-        spans = {side.name: string_length_mm(side, set_out.layout) for side in self.found.footprint.sides}
-        longest = max(spans, key=spans.__getitem__)
-        sag = sag_mm(spans[longest])
-        return plan_words.sag_words(longest, sag, self.units) if sag >= 2 * SMALLEST_MOVE_MM else None
+        longest = max(self.strings(), key=lambda string: string.length_mm)
+        sag = sag_mm(longest.length_mm)
+        return plan_words.sag_words(longest.line, sag, self.units) if sag >= 2 * SMALLEST_MOVE_MM else None
 
     def materials(self) -> r.MaterialsResult:
         """What to take along."""
-        plan, boards = self.found.plan.boards, self.found.boards
+        plan, boards = self.found.plan.boards, self.boards
         stakes = self._stakes()
-        lengths = boards_to_cut(boards, self.faces)
+        lengths = self._boards_to_cut()
         cuts = cut_list(lengths, [stock.mm for stock in plan.stock] or [max(lengths)]) if lengths else None
-        nails = sum(len(face.nails) for face in self.faces)
+        nails = sum(len(face.nails) for face in self.faces if face.board not in self.standing.through)
         route = one_string_round(boards) if plan.one_string else None
-        string_mm = route.length_mm if route else strings_mm(boards)
+        string_mm = route.length_mm if route else strings_mm([s.length_mm for s in self.strings()])
         return r.MaterialsResult(
             stakes=sum(stakes.values()),
             boards=len(lengths),
@@ -109,9 +111,37 @@ class Boards:
             truck=[_load(load, self.units) for load in truck_list(stakes, cuts, joints_of(boards), nails, string_mm)],
         )
 
+    def strings(self) -> list[r.StringResult]:
+        """Every string from nail to nail; walls in one line hang on one."""
+        nails = {board.name: board.nail for board in self.found.boards}
+        return [
+            r.StringResult(
+                line=run.lines[0],
+                lines=list(run.lines),
+                boards=list(run.boards),
+                length_mm=tidy(length),
+                text=text_of(length, self.units),
+            )
+            for run in strings_of(self.found.footprint)
+            for length in [nails[run.boards[0]].distance_to(nails[run.boards[1]])]
+        ]
+
+    def stakes(self) -> list[r.StakeResult]:
+        """Every stake, where it stands."""
+        return [r.StakeResult(place=place(stake.place), boards=list(stake.boards)) for stake in self.standing.stakes]
+
+    def _boards_to_cut(self) -> list[float]:
+        """Lengths of the boards to cut, millimetres: a board across a corner is one, though it carries two lines."""
+        lengths = {}
+        for board in self.boards:
+            if board.style is not BoardStyle.STAKES:
+                key = board.corner if board.style is BoardStyle.ACROSS else board.name
+                lengths[key] = self.standing.length_mm(board.name)
+        return list(lengths.values())
+
     def _stakes(self) -> dict[float | None, int]:
         """How many stakes of each length: from stock, else as needed; None while no ground is said."""
-        on_stakes = stakes_of(self.found.boards)
+        on_stakes = [stake.boards for stake in self.standing.stakes]
         if self.heights is None:
             return {None: len(on_stakes)}
         rows = {row.board: row for row in self.heights.boards}
@@ -135,9 +165,13 @@ class Boards:
             setback_text=text_of(setback, self.units),
             needed_mm=need and tidy(need.needed_mm),
             reason=need and plan_words.setback_reason(need, setback, self.units),
-            ends=[place(end) for end in self.spans[board.name]],
-            length_mm=tidy(face.length_mm),
-            length_text=text_of(face.length_mm, self.units),
+            ends=[place(end) for end in self.standing.spans[board.name]],
+            length_mm=tidy(self.standing.length_mm(board.name)),
+            length_text=text_of(self.standing.length_mm(board.name), self.units),
+            first_mm=tidy(face.nails[0].point.distance_to(self.standing.spans[board.name][0])),
+            inside="left" if face.inside_left else "right",
+            through=self.standing.through.get(board.name),
+            carry=self._carry(board),
             nails=[
                 r.NailResult(
                     family=nail.family,
@@ -150,7 +184,7 @@ class Boards:
             ],
             wall_mm=tidy(wall),
             height=height and self._height(height),
-            clashes=[self._clash(clash) for clash in self.clashes.get(board.name, ())],
+            clashes=self.clashes.get(board.name, []),
         )
 
     def _height(self, row: BoardHeight) -> r.BoardHeightResult:
@@ -169,17 +203,18 @@ class Boards:
             short_text=text_of(row.short_mm, self.units) if row.short_mm else None,
         )
 
+    def _carry(self, board: Board) -> r.CarryResult | None:
+        """The setback that clears the building for a board that stands in it or in its dig."""
+        if board.name not in self.clashes:
+            return None
+        room = self.found.dig.working_mm if self.found.dig else self.found.plan.board_setback.mm
+        carried = carried_mm(self.found.footprint, board, self.found.families, self.found.dig, room)
+        return None if carried is None else r.CarryResult(setback_mm=tidy(carried), text=text_of(carried, self.units))
+
     def _clash(self, clash: BoardClash) -> str:
         corner = clash.board.rpartition("@")[2]
         reflex = self.found.footprint.turns_rad.get(corner, 0.0) < 0
         return plan_words.clash_text(clash.board, clash.meets, THIS_FOOTPRINT, reflex)
-
-
-def _span(board: Board, face: BoardFace) -> tuple[Point, Point]:
-    """Both ends of a board on the plan: its nails, and what is over shared out to both sides."""
-    first, last = face.nails[0].point, face.nails[-1].point
-    over = max(BOARD_MARGIN_MM, (face.length_mm - face.nails[-1].running_mm) / 2)
-    return first - board.inward * over, last + board.inward * over
 
 
 def _cuts(cuts: CutList, units: Units) -> list[r.CutResult]:

@@ -1,5 +1,7 @@
 """Results of planning: lines beside and inside, boards in height and face-on, materials, methods, room on the site."""
 
+from typing import Literal
+
 from anvilhead.core.batter_board import BoardStyle
 from anvilhead.core.inner_line import InnerKind
 from anvilhead.core.school_errors import School
@@ -138,13 +140,45 @@ class BoardHeightResult(Result):
     short_text: str | None
 
 
+class StakeResult(Result):
+    """A stake, and the boards on it."""
+
+    place: Place
+    boards: list[str]
+
+
+class CarryResult(Result):
+    """The setback that carries a board beyond the far side of the building."""
+
+    setback_mm: float
+    text: str
+
+
+class StringResult(Result):
+    """A string from nail to nail; knots and wraps come on top.
+
+    `lines`: every wall it runs over, walls in one line have one; `boards`: those at its two ends.
+    """
+
+    line: str
+    lines: list[str]
+    boards: list[str]
+    length_mm: float
+    text: str
+
+
 class BoardResult(Result):
     """A board: its nail on the planned line, the direction along it toward the inside, and all about it.
 
     Attributes:
         setback_mm: nail beyond the corner; reason: why it stands so far out, when there is a dig.
         needed_mm: setback the dig asks for; null without a dig.
-        ends: of the board on the plan, drawn from its outermost to its innermost nail and a margin.
+        ends: of the board on the plan, its outermost end first: from nail to nail and a margin, led on to the other
+            board of its corner where that is near.
+        first_mm: from the outermost end to the first nail.
+        inside: the hand that has the building's inside, for whoever stands outside at the board and faces it.
+        through: the line that its string runs on to, over it: no board need stand; null for all others.
+        carry: how far out it stands clear, when it stands in the building or its dig.
         nails: of every family, from the outermost inward; wall_mm: the wall face's running distance.
         clashes: what it stands on or in, in words.
     """
@@ -162,6 +196,10 @@ class BoardResult(Result):
     ends: list[Place]
     length_mm: float
     length_text: str
+    first_mm: float
+    inside: Literal["left", "right"]
+    through: str | None
+    carry: CarryResult | None
     nails: list[NailResult]
     wall_mm: float
     height: BoardHeightResult | None

@@ -9,6 +9,7 @@ from anvilhead.core.board_height import HeightRule
 from anvilhead.core.dig import Dig, SetbackNeed, setback_needs
 from anvilhead.core.errors import GeometryError
 from anvilhead.core.footprint import Footprint
+from anvilhead.core.ground_at import NEAR_CORNER_MM, ground_carried_mm
 from anvilhead.core.hold import Hold, HoldKind
 from anvilhead.core.inner_line import InnerLine, InnerRow, lines_of
 from anvilhead.core.line_family import (
@@ -41,7 +42,7 @@ class Planned:
         families: wall face first, then those of the section, then the others; outlines: the same, worked out.
         gone: lines of the section that the footprint has no room for, in words.
         inner: inner lines.
-        boards: every board; needs: why each stands as far out as it must, when there is a dig.
+        boards: every board; needs: why each stands as far out as it must, when there is a dig; dig: that.
         held_line: its two corners, in the order named.
         set_out: what is to be squared; `naming.py` adds what pulls can name.
         heights_mm: ground heights that are said or were shot, by corner and board.
@@ -56,6 +57,7 @@ class Planned:
     inner: tuple[InnerLine, ...]
     boards: tuple[Board, ...]
     needs: tuple[SetbackNeed, ...]
+    dig: Dig | None
     held_line: tuple[str, str]
     set_out: SetOut
     heights_mm: dict[str, float]
@@ -92,7 +94,8 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
         with faults.at("inner", i):
             distances = tuple(distance.mm for distance in row.distances)
             inner += lines_of(outline, InnerRow(row.name, row.kind, row.side, distances))
-    layout, needs = _layout(plan, outline, families, faults)
+    dig = _dig(plan)
+    layout, needs = _layout(plan, outline, families, dig, faults)
     hold = _hold(plan, outline, held, faults) if plan.hold and held else None
     _stakes(plan, outline, faults)
     if faults.found or held is None:
@@ -113,6 +116,7 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
             tuple(inner),
             boards_for(outline, layout),
             tuple(needs),
+            dig,
             held,
             set_out,
             {place: height.mm for place, height in plan.boards.ground.items()},
@@ -238,8 +242,13 @@ def _outlines(
     return outlines, gone
 
 
+def _dig(plan: Plan) -> Dig | None:
+    cut = plan.boards.dig
+    return None if cut is None else Dig(cut.depth.mm, cut.slope, cut.working_space.mm)
+
+
 def _layout(
-    plan: Plan, outline: Footprint, families: list[LineFamily], faults: _Faults
+    plan: Plan, outline: Footprint, families: list[LineFamily], dig: Dig | None, faults: _Faults
 ) -> tuple[BoardLayout, list[SetbackNeed]]:
     """How the boards stand: as said, and where only the usual setback is said, at least clear of the dig."""
     boards = plan.boards
@@ -251,9 +260,8 @@ def _layout(
         for place in places:
             if place not in (outline.names if key == "styles" else known):
                 faults.unknown(("boards", key, place), "corner or board", place, list(outline.names))
-    if boards.dig is None:
+    if dig is None:
         return layout, []
-    dig = Dig(boards.dig.depth.mm, boards.dig.slope, boards.dig.working_space.mm)
     needs = setback_needs(outline, standing, families, dig)
     clear = {
         need.board: max(need.needed_mm, plan.board_setback.mm)
@@ -269,11 +277,28 @@ def with_ground(found: Planned, shot_mm: Mapping[str, float]) -> Planned:
 
 
 def ground_of(found: Planned) -> dict[str, float] | None:
-    """Ground height at every board: its own, else its corner's, else level with the datum; None when none is said."""
+    """Ground height at every board where it stands; None when none is said.
+
+    Its own, else its corner's, carried on by the fall of the ground where it stands far from there; else level with
+    the datum.
+    """
     ground = found.heights_mm
     if not ground:
         return None
-    return {board.name: ground.get(board.name, ground.get(board.corner, 0.0)) for board in found.boards}
+    places = found.footprint.corners | {board.name: board.nail for board in found.boards}
+    known = [(places[name], mm) for name, mm in ground.items() if name in places]
+    out = {}
+    for board in found.boards:
+        if board.name in ground:
+            out[board.name] = ground[board.name]
+        elif board.corner in ground and board.nail.distance_to(places[board.corner]) <= NEAR_CORNER_MM:
+            out[board.name] = ground[board.corner]
+        elif board.corner in ground:
+            nearest = (places[board.corner], ground[board.corner])
+            out[board.name] = ground_carried_mm(board.nail, nearest, known)
+        else:
+            out[board.name] = 0.0
+    return out
 
 
 def height_rule_of(plan: Plan) -> HeightRule:

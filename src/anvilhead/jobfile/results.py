@@ -17,18 +17,12 @@ from anvilhead.jobfile.plan_results import (
     OverallResult,
     SettingOutResult,
     SiteResult,
+    StakeResult,
+    StringResult,
 )
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.result_parts import Distance, Place, Result, SideResult
 from anvilhead.jobfile.square_results import LostResult, RecheckResult, RoundResult, SquareResult
-
-
-class StringResult(Result):
-    """A string from nail to nail; knots and wraps come on top."""
-
-    line: str
-    length_mm: float
-    text: str
 
 
 class StructureResult(Result):
@@ -68,6 +62,7 @@ class StructureResult(Result):
     inner: InnerResult
     boards: list[BoardResult]
     stakes: int
+    stakes_at: list[StakeResult]
     strings: list[StringResult]
     heights: HeightsResult | None
     materials: MaterialsResult

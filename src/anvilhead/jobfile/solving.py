@@ -3,7 +3,6 @@
 import math
 from collections.abc import Mapping, Sequence
 
-from anvilhead.core.batter_board import stakes_of, string_length_mm
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.length_printing import print_area, print_length
 from anvilhead.core.plan_words import clearance_words
@@ -88,7 +87,7 @@ def solve_structure(
         every_pair: list every diagonal; else only those worth pulling, which grow with the corners, not their square.
     """
     units = rounds.units
-    footprint, set_out = found.footprint, found.set_out
+    footprint = found.footprint
     boards = Boards(found, units, _obstacles(*site) if site else {})
     comparison = compare(found, units)
     return r.StructureResult(
@@ -115,8 +114,9 @@ def solve_structure(
         sticks=solve_sticks(found, units),
         inner=solve_inner(found, units),
         boards=boards.results(),
-        stakes=len(stakes_of(found.boards)),
-        strings=[_string(side.name, string_length_mm(side, set_out.layout), units) for side in footprint.sides],
+        stakes=len(boards.standing.stakes),
+        stakes_at=boards.stakes(),
+        strings=boards.strings(),
         heights=boards.height_results(),
         materials=boards.materials(),
         methods=solve_methods(found, comparison, units),
@@ -148,10 +148,6 @@ def _leg(leg: Leg, worked_out: bool, units: Units) -> p.LegResult:
     return p.LegResult(
         go_mm=tidy(go_mm), go_text=text_of(go_mm, units), turn_deg=tidy(leg.turn_deg or 0.0), worked_out=worked_out
     )
-
-
-def _string(line: str, length_mm: float, units: Units) -> r.StringResult:
-    return r.StringResult(line=line, length_mm=tidy(length_mm), text=text_of(length_mm, units))
 
 
 def _obstacles(site: Site, structure: str) -> Mapping[str, Footprint]:

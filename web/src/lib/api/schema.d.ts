@@ -1233,7 +1233,12 @@ export interface components {
          *     Attributes:
          *         setback_mm: nail beyond the corner; reason: why it stands so far out, when there is a dig.
          *         needed_mm: setback the dig asks for; null without a dig.
-         *         ends: of the board on the plan, drawn from its outermost to its innermost nail and a margin.
+         *         ends: of the board on the plan, its outermost end first: from nail to nail and a margin, led on to the other
+         *             board of its corner where that is near.
+         *         first_mm: from the outermost end to the first nail.
+         *         inside: the hand that has the building's inside, for whoever stands outside at the board and faces it.
+         *         through: the line that its string runs on to, over it: no board need stand; null for all others.
+         *         carry: how far out it stands clear, when it stands in the building or its dig.
          *         nails: of every family, from the outermost inward; wall_mm: the wall face's running distance.
          *         clashes: what it stands on or in, in words.
          */
@@ -1261,6 +1266,16 @@ export interface components {
             length_mm: number;
             /** Length Text */
             length_text: string;
+            /** First Mm */
+            first_mm: number;
+            /**
+             * Inside
+             * @enum {string}
+             */
+            inside: "left" | "right";
+            /** Through */
+            through: string | null;
+            carry: components["schemas"]["CarryResult"] | null;
             /** Nails */
             nails: components["schemas"]["anvilhead__jobfile__plan_results__NailResult"][];
             /** Wall Mm */
@@ -1396,6 +1411,16 @@ export interface components {
             then_mm: number | null;
             /** Then Text */
             then_text: string | null;
+        };
+        /**
+         * CarryResult
+         * @description The setback that carries a board beyond the far side of the building.
+         */
+        CarryResult: {
+            /** Setback Mm */
+            setback_mm: number;
+            /** Text */
+            text: string;
         };
         /**
          * CheckCreate
@@ -5124,6 +5149,15 @@ export interface components {
             at: (string | number)[];
         };
         /**
+         * StakeResult
+         * @description A stake, and the boards on it.
+         */
+        StakeResult: {
+            place: components["schemas"]["Place"];
+            /** Boards */
+            boards: string[];
+        };
+        /**
          * StaleDetails
          * @description What changed since the revision a change was made against; `can_merge`: both can be kept.
          */
@@ -5505,10 +5539,16 @@ export interface components {
         /**
          * StringResult
          * @description A string from nail to nail; knots and wraps come on top.
+         *
+         *     `lines`: every wall it runs over, walls in one line have one; `boards`: those at its two ends.
          */
         StringResult: {
             /** Line */
             line: string;
+            /** Lines */
+            lines: string[];
+            /** Boards */
+            boards: string[];
             /** Length Mm */
             length_mm: number;
             /** Text */
@@ -5597,6 +5637,8 @@ export interface components {
             boards: components["schemas"]["BoardResult"][];
             /** Stakes */
             stakes: number;
+            /** Stakes At */
+            stakes_at: components["schemas"]["StakeResult"][];
             /** Strings */
             strings: components["schemas"]["StringResult"][];
             heights: components["schemas"]["HeightsResult"] | null;

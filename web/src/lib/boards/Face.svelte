@@ -13,17 +13,18 @@
 	const EDGE = 26;
 	const SIZE = 19;
 	const ROW = 20;
-	const first = $derived((board.length_mm - (board.nails.at(-1)?.running_mm ?? 0)) / 2);
 	const perMm = $derived((WIDTH - 2 * EDGE) / board.length_mm);
 	/** Numbers stand in as many rows as they need not to touch. */
 	const nails = $derived.by(() => {
 		const ends: number[] = [];
 		return board.nails.map((nail) => {
-			const x = EDGE + (first + nail.running_mm) * perMm;
+			const along = (board.first_mm + nail.running_mm) * perMm;
+			const x = board.inside === 'right' ? EDGE + along : WIDTH - EDGE - along;
 			const half = textWidth(nail.text, SIZE) / 2 + 3;
-			const free = ends.findIndex((end) => x - half >= end);
+			const from = board.inside === 'right' ? x : WIDTH - x;
+			const free = ends.findIndex((end) => from - half >= end);
 			const row = free < 0 ? ends.length : free;
-			ends[row] = x + half;
+			ends[row] = from + half;
 			return { ...nail, x, row };
 		});
 	});
@@ -45,6 +46,13 @@
 		<line x1={nail.x} y1={y + 10} x2={nail.x} y2={top + 10} class="string" />
 		<circle cx={nail.x} cy={top + 10} r="4" class="nail" class:wall={nail.family === 'wall face'} />
 	{/each}
+	<text
+		x={board.inside === 'left' ? 4 : WIDTH - 4}
+		y={top + 40}
+		class="inside"
+		text-anchor={board.inside === 'left' ? 'start' : 'end'}
+		>inside {board.inside === 'left' ? '←' : '→'}</text
+	>
 	{#each nails as nail (nail.family)}
 		<SvgLen
 			text={nail.text}
@@ -77,6 +85,11 @@
 	}
 	.nail.wall {
 		fill: var(--string);
+	}
+	.inside {
+		fill: var(--ink);
+		font-size: 14px;
+		font-weight: 700;
 	}
 	:global(.nail-at) {
 		fill: var(--ink);

@@ -7,11 +7,12 @@
 	}
 	let { boards }: Props = $props();
 
-	/** Boards whose nails are alike have one face. */
+	/** Boards whose nails are alike, with the inside on the same hand, have one face. */
 	const faces = $derived.by(() => {
 		const alike: Record<string, Board[]> = {};
 		for (const board of boards) {
-			const key = board.nails.map((nail) => `${nail.family} ${nail.text}`).join('|');
+			if (board.through) continue;
+			const key = board.inside + board.nails.map((nail) => `${nail.family} ${nail.text}`).join('|');
 			(alike[key] ??= []).push(board);
 		}
 		return Object.values(alike);
@@ -19,7 +20,8 @@
 </script>
 
 <p class="text-sm text-ink-soft">
-	Seen from outside, facing the building; distances run from the first, outermost nail.
+	Each as you see it standing outside at the board, facing the building. Distances run from the
+	outermost nail.
 </p>
 {#each faces as group (group[0]?.board)}
 	{#if group[0]}

@@ -128,9 +128,23 @@
 						{#if board.reason}<Words text={board.reason} />{:else}<Len text={board.setback_text} /> out{/if}
 					</span>
 				</div>
+				{#if board.through}
+					<p class="text-sm text-ink-soft">
+						No board: the string runs on over it to {board.through}.
+					</p>
+				{/if}
 				{#each board.clashes as clash (clash)}
 					<p class="caution mt-1 text-sm font-semibold">{clash}</p>
 				{/each}
+				{#if board.carry && board.clashes.length}
+					{@const carry = board.carry}
+					<button
+						class="board-button plain mt-1"
+						type="button"
+						onclick={() => draft.put(['boards', 'setbacks', board.board], carry.text)}
+						>Carry {board.board} to the far side, <Len text={carry.text} /> out</button
+					>
+				{/if}
 			{/each}
 		</li>
 	{/each}

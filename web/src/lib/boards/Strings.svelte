@@ -9,7 +9,7 @@
 </script>
 
 <h2 class="mt-4 font-bold">
-	{result.materials.boards} boards on {result.stakes} stakes
+	{result.materials.boards ? `${result.materials.boards} boards on ` : ''}{result.stakes} stakes
 </h2>
 <table class="w-full text-left" aria-label="Strings">
 	<thead class="text-sm text-ink-soft">
@@ -18,13 +18,8 @@
 	<tbody>
 		{#each result.strings as string (string.line)}
 			<tr class="border-t border-rule">
-				<th class="py-1.5 text-lg font-bold">{string.line}</th>
-				<td>
-					{result.boards
-						.filter((board) => board.line === string.line)
-						.map((board) => board.board)
-						.join(', ')}
-				</td>
+				<th class="py-1.5 text-lg font-bold">{string.lines.join(', ')}</th>
+				<td>{string.boards.join(', ')}</td>
 				<td class="text-right text-xl font-semibold"><Len text={string.text} /></td>
 			</tr>
 		{/each}

@@ -200,10 +200,10 @@ export class CallSheetState {
 		});
 	}
 
-	/** Record a reading of any kind, whether or not the sheet asks for it. */
-	recordAny(reading: Omit<Schemas['PullCreate'], 'id' | 'round'>): void {
+	/** Record a reading of any kind, whether or not the sheet asks for it; answers why it was refused, or ''. */
+	async recordAny(reading: Omit<Schemas['PullCreate'], 'id' | 'round'>): Promise<string> {
 		const id = newId();
-		void outbox.post({
+		const outcome = await outbox.post({
 			id,
 			structureId: this.#structure().id,
 			kind: 'pull',
@@ -214,6 +214,10 @@ export class CallSheetState {
 				instrument: reading.kind === 'square' ? 'square-laser' : this.instrument
 			}
 		});
+		const parcel = outbox.parcels.find((one) => one.id === id);
+		if (outcome !== 'refused' || !parcel) return '';
+		outbox.drop(parcel); // what was typed still stands where it was typed
+		return parcel.refused ?? '';
 	}
 
 	/** Readings the server would not take that no row shows. */

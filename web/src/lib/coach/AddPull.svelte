@@ -22,6 +22,7 @@
 	let offset = $state('');
 	let fall = $state('');
 	let reading = $state('');
+	let trouble = $state('');
 	const toLine = $derived(kind === 'to-line' || kind === 'triangle');
 	const needsLine = $derived(kind === 'along' || kind === 'square' || kind === 'triangle');
 	const fromLabel = $derived(kind === 'triangle' || kind === 'square' ? 'At corner' : 'From');
@@ -29,10 +30,11 @@
 	const toLabel = $derived(kind === 'triangle' ? 'Second line' : toLine ? 'To line' : 'To');
 	const ready = $derived(from && to && reading.trim() && (!needsLine || line));
 
-	function record(event: SubmitEvent) {
+	async function record(event: SubmitEvent) {
 		event.preventDefault();
 		if (!ready) return;
-		sheet.recordAny({
+		const typed = reading;
+		trouble = await sheet.recordAny({
 			units,
 			kind,
 			from,
@@ -44,7 +46,7 @@
 			...(kind === 'square' && offset.trim() ? { offset: offset.trim() } : {}),
 			...(fall.trim() ? { height_difference: fall.trim() } : {})
 		});
-		reading = '';
+		if (!trouble && reading === typed) reading = '';
 	}
 </script>
 
@@ -116,5 +118,6 @@
 			onInput={(text) => (reading = text)}
 		/>
 		<button class="board-button col-span-2" disabled={!ready}>Record it</button>
+		{#if trouble}<p class="col-span-2 font-semibold text-string" role="alert">{trouble}</p>{/if}
 	</form>
 </details>

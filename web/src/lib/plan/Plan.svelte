@@ -108,13 +108,15 @@
 			turn: 0
 		})),
 		...(boards && !known ? result.strings : []).flatMap((string) => {
-			const [one, two] = result.boards.filter((board) => board.line === string.line);
+			const [one, two] = string.boards.map((name) =>
+				result.boards.find((board) => board.board === name)
+			);
 			return one && two ? [lineObstacle(at(xy(one.nail)), at(xy(two.nail)), 2)] : [];
 		}),
 		...(inner ? result.inner.lines : []).flatMap((line) =>
 			line.stretches.map((s) => lineObstacle(at(xy(s.start)), at(xy(s.end)), 2))
 		),
-		...(boards ? result.boards : []).map((board) => {
+		...(boards ? result.boards.filter((board) => !board.through) : []).map((board) => {
 			const [one, two] = boardEnds(board, at);
 			return lineObstacle(one, two, 9);
 		})

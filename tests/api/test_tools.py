@@ -19,7 +19,9 @@ def test_a_preview_works_everything_out_and_keeps_nothing(client: TestClient) ->
     assert [call["call_text"] for call in shown["calls"]] == [
         "45' 0\"", "28' 6\"", "45' 0\"", "28' 6\"", "52' 10 5/8\"", "52' 10 5/8\"",
     ]  # fmt: skip
-    assert shown["result"]["strings"][0] == {"line": "AB", "length_mm": 15849.6, "text": "52' 0\""}
+    assert shown["result"]["strings"][0] == {
+        "line": "AB", "lines": ["AB"], "boards": ["AB@A", "AB@B"], "length_mm": 15849.6, "text": "52' 0\"",
+    }  # fmt: skip
     assert shown["result"]["square"]["verdict"] == "needs-pulls"
     assert len(client.get("/api/jobs").json()) == before
 

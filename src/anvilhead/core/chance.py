@@ -2,6 +2,9 @@
 
 import math
 
+NORMAL_95 = 1.959964
+"""Standard deviations each way that hold 95 of 100 normal values."""
+
 
 def normal_two_sided(z: float) -> float:
     """Chance that a standard normal value is at least as far from zero as z."""

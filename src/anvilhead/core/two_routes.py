@@ -11,6 +11,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from anvilhead.core.adjustment import adjust
+from anvilhead.core.chance import NORMAL_95
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.observation import Distance, Observation, Station
 from anvilhead.core.point import Point
@@ -48,19 +49,37 @@ def meetings(footprint: Footprint, check: SquareCheck) -> tuple[Meeting, ...]:
     held = check.network.held
     if set(held) not in [{side.start, side.end} for side in footprint.sides]:
         return ()
-    # both ways start from, and stand on, the held line as the whole round sees it
-    places = {name: check.fit.corners[name] for name in footprint.names}
+    # both ways stand on the held line as it was read, not as the disagreement of all the rest moved it; where nobody
+    # read it, as planned
+    at_ends, doubt_mm = _held_as_read(footprint, check, held)
+    places = {**footprint.corners, **at_ends}
     others = _round(footprint, held) if footprint.closed else [name for name in footprint.names if name not in held]
     middle = (len(others) - 1) / 2
     looked_at = sorted(range(len(others)), key=lambda i: abs(i - middle))[:MOST_MEETINGS]
     found = []
     for place in sorted(looked_at):
         corner = others[place]
-        found.append(_meeting(places, held, corner, ([corner], [corner]), _from_ends(check, held, corner)))
+        found.append(_meeting(places, doubt_mm, held, corner, ([corner], [corner]), _from_ends(check, held, corner)))
         if footprint.closed:
             ways = (others[: place + 1], others[place:])
-            found.append(_meeting(places, held, corner, ways, _round_ways(check, held, ways)))
+            found.append(_meeting(places, doubt_mm, held, corner, ways, _round_ways(check, held, ways)))
     return tuple(one for one in found if one)
+
+
+def _held_as_read(footprint: Footprint, check: SquareCheck, held: tuple[str, str]) -> tuple[dict[str, Point], float]:
+    """The two ends of the held line, apart by the mean of its own readings; and how far that may honestly be off."""
+    read = [
+        (one.value_mm, one.sigma_mm)
+        for one in check.network.observations
+        if isinstance(one, Distance) and set(one.points) == set(held)
+    ]
+    start, end = (footprint.corners[name] for name in held)
+    if not read:
+        return {held[0]: start, held[1]: end}, 0.0
+    weight = sum(1 / sigma**2 for _, sigma in read)
+    length = sum(mm / sigma**2 for mm, sigma in read) / weight
+    at_ends = {held[0]: start, held[1]: start + (end - start).unit() * length}
+    return at_ends, NORMAL_95 / math.sqrt(weight)
 
 
 def _round(footprint: Footprint, held: tuple[str, str]) -> list[str]:
@@ -73,6 +92,7 @@ def _round(footprint: Footprint, held: tuple[str, str]) -> list[str]:
 
 def _meeting(
     places: dict[str, Point],
+    doubt_mm: float,
     held: tuple[str, str],
     corner: str,
     ways: tuple[Sequence[str], Sequence[str]],
@@ -88,7 +108,7 @@ def _meeting(
     if corner in one.loose or corner in other.loose:
         return None
     apart = other.corners[corner] - one.corners[corner]
-    allowed = math.hypot(*(ellipse.major_mm for fit in (one, other) if (ellipse := fit.ellipses[corner])))
+    allowed = math.hypot(doubt_mm, *(ellipse.major_mm for fit in (one, other) if (ellipse := fit.ellipses[corner])))
     first, second = ((held[i], *way) for i, way in ((1, ways[0]), (0, list(reversed(ways[1])))))
     return Meeting(corner, first, second, apart, apart.length(), allowed)
 

@@ -148,7 +148,10 @@ class TestGroundAndSlabs:
         assert (slope_text(1 / 48, Units.FT_IN), slope_text(0.02, Units.M)) == ('1/4" in a foot', "2.0 %")
 
     def test_thin_spots(self) -> None:
-        assert thin_words([], 101.6, 101.6, Units.FT_IN) == 'Thick enough everywhere: 4" at the least.'
+        assert (
+            thin_words([], 101.6, 101.6, Units.FT_IN)
+            == 'Thick enough wherever the base was shot, and between: 4" at the least.'
+        )
         assert thin_words(["H2", "H5"], 88.9, 101.6, Units.FT_IN).startswith("Too thin at H2 and H5")
 
 

@@ -1,6 +1,7 @@
 """Going to height, stakes, slabs, posts and steps."""
 
 import math
+import random
 
 import pytest
 from hypothesis import given
@@ -78,6 +79,47 @@ class TestSlabs:
     def base(self, *heights: float) -> list[GroundShot]:
         return [GroundShot(n, p, h) for n, p, h in zip("ABCD", SLAB, heights, strict=True)]
 
+    def test_a_slab_to_a_drain_is_thinnest_at_the_drain_that_nobody_shot(self) -> None:
+        # 6 × 6 m, edges at −100, fall 1 in 50 to the middle, base −250 at the corners only: the farthest corner is
+        # 4,242.6 away, so the rim lies at −184.85 and 65.15 of concrete is left over it; the mean way to the middle of
+        # a square is 3,000/3·(√2 + ln(1 + √2)) = 2,295.6, so the mean is 65.15 + 45.91 = 111.06: 3.998 m³
+        square = [Point(0, 0), Point(6000, 0), Point(6000, 6000), Point(0, 6000)]
+        base = [GroundShot(n, p, -250) for n, p in zip("ABCD", square, strict=True)]
+        finish = drain_below(square, Point(3000, 3000), -100, 0.02)
+        slab = slab_thickness(base, terrain_of(base), finish, square, 100)
+        assert slab.least_mm == pytest.approx(65.147, abs=0.001)
+        assert slab.least_at.distance_to(Point(3000, 3000)) < 0.01
+        assert slab.volume_mm3 / 1e9 == pytest.approx(3.998, abs=0.001)
+        assert slab.thin == ("drain",)
+        # too thin within (100 − 65.147)/0.02 = 1,742.6 of the drain
+        assert slab.thin_mm2 == pytest.approx(math.pi * 1742.6**2, rel=0.02)
+
+    @pytest.mark.parametrize("seed", range(5))
+    def test_a_cone_over_any_base_agrees_with_adding_up_small_squares(self, seed: int) -> None:
+        rng = random.Random(seed)
+        outline = [Point(0, 0), Point(5000, 0), Point(5000, 2000), Point(3000, 2000), Point(3000, 4000), Point(0, 4000)]
+        base = [GroundShot(str(i), Point(rng.uniform(-500, 5500), rng.uniform(-500, 4500)), rng.uniform(-260, -200))
+                for i in range(25)]  # fmt: skip
+        base += [
+            GroundShot(f"c{i}", p, -230)
+            for i, p in enumerate((Point(-900, -900), Point(5900, -900), Point(5900, 4900), Point(-900, 4900)))
+        ]
+        mesh, drain = terrain_of(base), Point(rng.uniform(500, 2500), rng.uniform(500, 3500))
+        finish = drain_below(outline, drain, -60, 0.02)
+        slab = slab_thickness(base, mesh, finish, outline, 100)
+        step, total, least = 50, 0.0, math.inf
+        for x in range(step // 2, 5000, step):
+            for y in range(step // 2, 4000, step):
+                if x > 3000 and y > 2000:
+                    continue
+                thick = finish.height_at(Point(x, y)) - (mesh.height_at(Point(x, y)) or math.nan)
+                total += thick * step * step
+                least = min(least, thick)
+        assert slab.covered_mm2 == pytest.approx(16e6)
+        assert slab.volume_mm3 == pytest.approx(total, rel=0.002)
+        assert slab.least_mm <= least + 1e-6
+        assert slab.least_mm == pytest.approx(least, abs=2)
+
     def test_least_mean_and_volume_by_hand(self) -> None:
         # a base that falls from -100 to -140 across the 6 m: 120 mean over 24 m² is 2.88 m³
         base = self.base(-100, -140, -140, -100)
@@ -99,9 +141,13 @@ class TestSlabs:
 
     def test_a_slab_to_a_drain_over_a_base_that_follows_it_is_even(self) -> None:
         finish = DrainFinish(Point(3000, 2000), -60, 0.02)
-        base = [GroundShot(s.name, s.place, finish.height_at(s.place) - 100) for s in self.base(0, 0, 0, 0)]
-        slab = slab_thickness(base, terrain_of(base), finish, SLAB, 100)
-        assert (slab.least_mm, slab.mean_mm, slab.thin) == (pytest.approx(100), pytest.approx(100), ())
+        grid = [Point(x, y) for x in range(0, 6001, 500) for y in range(0, 4001, 500)]
+        base = [GroundShot(f"{p.x} {p.y}", p, finish.height_at(p) - 100) for p in grid]
+        slab = slab_thickness(base, terrain_of(base), finish, SLAB, 95)
+        # the base is flat between its spots, the cone is not: it dips a few millimetres between them
+        assert slab.thin == ()
+        assert slab.mean_mm == pytest.approx(100, abs=1)
+        assert 95 < slab.least_mm <= 100
 
     def test_one_spot_is_its_own_mean(self) -> None:
         slab = slab_thickness([GroundShot("A", SLAB[0], -90)], None, Plane(10), SLAB, 100)

@@ -16,6 +16,7 @@ from anvilhead.core.levels.reach import Reach, ReachKind
 from anvilhead.core.levels.rod import RodMarks, print_reading
 from anvilhead.core.levels.slab import YARD3_MM3
 from anvilhead.core.misreading import Misreading
+from anvilhead.core.tolerances import ON_TOLERANCE_MM
 from anvilhead.core.units import Units
 from anvilhead.core.words import listed, number_word
 
@@ -245,6 +246,8 @@ def slope_text(share: float, units: Units) -> str:
 def thin_words(thin: Sequence[str], least_mm: float, wanted_mm: float, units: Units) -> str:
     """Where a slab is too thin, and by how much at the worst."""
     least, wanted = print_difference(least_mm, units), print_difference(wanted_mm, units)
+    if not thin and least_mm < wanted_mm - ON_TOLERANCE_MM:
+        return f"Too thin between the spots: {least} at the least, {wanted} is needed. Take the base down there."
     if not thin:
-        return f"Thick enough everywhere: {least} at the least."
+        return f"Thick enough wherever the base was shot, and between: {least} at the least."
     return f"Too thin at {listed(thin)}: {least} at the least, {wanted} is needed. Take the base down there."

@@ -25,6 +25,14 @@ class Plane:
         """Height over a place, millimetres."""
         return self.base_mm + self.slope_x * place.x + self.slope_y * place.y
 
+    def volume_over(self, polygon: Polygon) -> float:
+        """Volume between zero and the plane over a polygon, cubic millimetres; signed as the way round is."""
+        return volume_under(polygon, self)
+
+    def nearest_above(self, polygon: Polygon, under: "Plane") -> Point:
+        """Where over a polygon it is nearest above another plane: at a corner."""
+        return min(polygon, key=(self - under).height_at)
+
     def __sub__(self, other: "Plane") -> "Plane":
         return Plane(self.base_mm - other.base_mm, self.slope_x - other.slope_x, self.slope_y - other.slope_y)
 

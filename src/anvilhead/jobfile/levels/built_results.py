@@ -78,17 +78,21 @@ class SlabResult(Result):
 
     Attributes:
         concrete_mm3: with waste: from the thickness measured, else from the one planned.
+        drain: where its top falls to; null for a top without one.
+        least_mm, least_at: how thin it gets between the spots, and where.
         thin_pieces: where it is too thin, to be drawn.
     """
 
     name: str
     structure: str
     outline: list[Place]
+    drain: Place | None
     edges: list[EdgeResult]
     rails: list[EdgeResult]
     fall_text: str | None
     spots: list[ThicknessResult]
     least_mm: float | None
+    least_at: Place | None
     mean_mm: float | None
     least_text: str | None
     mean_text: str | None

@@ -2,7 +2,7 @@
 
 from anvilhead.core.levels import level_words as words
 from anvilhead.core.levels.earthwork import earthwork
-from anvilhead.core.levels.finish import Finish
+from anvilhead.core.levels.finish import DrainFinish, Finish
 from anvilhead.core.levels.plane import Plane, area_of
 from anvilhead.core.levels.slab import SlabThickness, slab_thickness
 from anvilhead.core.levels.terrain import Terrain
@@ -41,7 +41,9 @@ def _slab(frames: Frames, slab: SlabPlan, structure: str) -> r.SlabResult:
         rails=_rails(book, slab, planned, finish),
         fall_text=fall_words(slab.fall, finish, book.units),
         spots=_spots(book, measured) if measured else [],
+        drain=place(finish.drain) if isinstance(finish, DrainFinish) else None,
         least_mm=measured and tidy(measured.least_mm),
+        least_at=measured and place(measured.least_at),
         mean_mm=measured and tidy(measured.mean_mm),
         least_text=measured and text_of(measured.least_mm, book.units),
         mean_text=measured and text_of(measured.mean_mm, book.units),

@@ -5014,6 +5014,8 @@ export interface components {
          *
          *     Attributes:
          *         concrete_mm3: with waste: from the thickness measured, else from the one planned.
+         *         drain: where its top falls to; null for a top without one.
+         *         least_mm, least_at: how thin it gets between the spots, and where.
          *         thin_pieces: where it is too thin, to be drawn.
          */
         SlabResult: {
@@ -5023,6 +5025,7 @@ export interface components {
             structure: string;
             /** Outline */
             outline: components["schemas"]["Place"][];
+            drain: components["schemas"]["Place"] | null;
             /** Edges */
             edges: components["schemas"]["EdgeResult"][];
             /** Rails */
@@ -5033,6 +5036,7 @@ export interface components {
             spots: components["schemas"]["ThicknessResult"][];
             /** Least Mm */
             least_mm: number | null;
+            least_at: components["schemas"]["Place"] | null;
             /** Mean Mm */
             mean_mm: number | null;
             /** Least Text */

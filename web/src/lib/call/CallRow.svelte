@@ -17,8 +17,8 @@
 		readonly: boolean;
 		onFocus: () => void;
 		onType: (text: string) => void;
-		/** Record it; `trouble` asks what is wrong with what is typed. */
-		onRecord: (trouble: () => Promise<string>) => void;
+		/** Record it; `trouble` is what is known to be wrong with what is typed, `check` asks anew. */
+		onRecord: (trouble: string, check: () => Promise<string>) => void;
 		onStrike: (pull: Pull) => void;
 		/** What is typed now, millimetres, for the tape. */
 		onRead: (mm: number | undefined) => void;
@@ -29,7 +29,7 @@
 	const id = $props.id();
 	const echo = new Echo();
 	let focused = $state(false);
-	const edited = $derived(row.text.trim() !== (row.pull?.reading.written ?? ''));
+	const edited = $derived(row.edited);
 	const asked = $derived({
 		againstMm: row.call.call_mm,
 		farPerMm: row.call.far_per_mm,
@@ -48,7 +48,7 @@
 		if (event.key === 'Enter') {
 			event.preventDefault();
 			const text = edited ? row.text : '';
-			onRecord(() => echo.check(text, units, asked));
+			onRecord(edited ? echo.trouble : '', () => echo.check(text, units, asked));
 		} else if (event.key === 'Escape') {
 			(event.currentTarget as HTMLInputElement).blur();
 		}

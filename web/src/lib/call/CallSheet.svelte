@@ -18,13 +18,22 @@
 
 	let list = $state<HTMLOListElement>();
 
-	/** Record a row and put the hand on the next field; what cannot be read keeps the hand where it is. */
-	async function record(row: Row, index: number, trouble: () => Promise<string>) {
-		if (await trouble()) return;
-		void sheet.record(row, units, burn.written);
+	/**
+	 * Record a row and put the hand on the next field at once; what then turns out not to be readable calls the hand
+	 * back, unless it writes already.
+	 */
+	async function record(row: Row, index: number, trouble: string, check: () => Promise<string>) {
+		if (trouble) return;
 		const fields = list?.querySelectorAll('input') ?? [];
-		if (index + 1 < fields.length) fields[index + 1]?.focus();
+		const next = fields[index + 1];
+		if (next) next.focus();
 		else fields[index]?.blur();
+		if (await check()) {
+			if (!next || document.activeElement !== next || !sheet.rows[index + 1]?.edited)
+				fields[index]?.focus();
+			return;
+		}
+		void sheet.record(row, units, burn.written);
 	}
 </script>
 
@@ -43,7 +52,7 @@
 			readonly={!sheet.isLatest}
 			onFocus={() => onActive(row.key)}
 			onType={(text) => sheet.type(row, text)}
-			onRecord={(trouble) => record(row, index, trouble)}
+			onRecord={(trouble, check) => record(row, index, trouble, check)}
 			onStrike={(pull) => sheet.strike(pull)}
 			{onRead}
 		/>

@@ -35,7 +35,7 @@
 		const again = rows.findIndex((one, at) => at < index && isOpen(one));
 		return ahead >= 0 ? ahead : again >= 0 ? again : index;
 	});
-	const edited = $derived(row && row.text.trim() !== (row.pull?.reading.written ?? ''));
+	const edited = $derived(row?.edited ?? false);
 	const echo = new Echo();
 	const asked = $derived({ againstMm: row?.call.call_mm, signed: row?.call.pull === 'square' });
 	$effect(() => echo.ask(row && edited ? row.text : '', units, asked));

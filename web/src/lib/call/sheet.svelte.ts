@@ -17,8 +17,9 @@ export interface Row {
 	others: Pull[];
 	/** A reading on its way to the server, or refused by it. */
 	parcel?: Parcel;
-	/** What stands in the field. */
+	/** What stands in the field, and whether that differs from the reading that counts. */
 	text: string;
+	edited: boolean;
 }
 
 /** What is typed, and the reading that stood there when typing began; '' for none. */
@@ -270,7 +271,8 @@ export class CallSheetState {
 			pull,
 			others: standing.slice(0, -1),
 			parcel,
-			text
+			text,
+			edited: text.trim() !== (pull?.reading.written ?? '')
 		};
 	}
 

@@ -147,6 +147,13 @@
 			{:else}<path d="M0 -6 V6 M-6 0 H6" />{/if}
 		</g>
 	{/each}
+	{#each slabs ? own.flatMap((one) => (one.drain ? [one.drain] : [])) : [] as drain, index (index)}
+		{@const here = at(xy(drain))}
+		<g transform="translate({here.x} {here.y})" class="drain">
+			<circle r="9" />
+			<path d="M-9 0H9M0 -9V9" />
+		</g>
+	{/each}
 	{#each thickness as one (one.at)}
 		{@const here = at(xy(one.place))}
 		<circle cx={here.x} cy={here.y} r="4" class="drill" class:thin={one.thin} />
@@ -207,6 +214,12 @@
 		fill: none;
 		stroke: var(--ink-soft);
 		stroke-width: 1.5;
+	}
+	.drain circle,
+	.drain path {
+		fill: none;
+		stroke: var(--ink);
+		stroke-width: 2;
 	}
 	.drill {
 		fill: var(--measured);

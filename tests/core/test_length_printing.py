@@ -94,3 +94,12 @@ class TestPrintLength:
         printed = print_feet_inches(mm)
         assert printed.remainder_mm == 0
         assert read_length(printed.text, None).mm == mm
+
+
+@pytest.mark.parametrize(
+    ("mm", "units", "text"),
+    [(0.4, Units.FT_IN, '1/16"'), (3.2, Units.FT_IN, '3/16"'), (3.175, Units.FT_IN, '1/8"'), (0.0, Units.MM, "0 mm"),
+     (0.2, Units.MM, "1 mm"), (7.0, Units.M, "7 mm"), (7.2, Units.M, "8 mm")],
+)  # fmt: skip
+def test_what_something_is_within_is_never_rounded_down(mm: float, units: Units, text: str) -> None:
+    assert print_within(mm, units) == text

@@ -188,3 +188,20 @@ class TestSections:
         base, heavy = WallSection(200, 500), WallSection(200, 900)
         outer = next(f for f in families_of_section(base, {"BC": heavy}) if f.name == "footing outer edge")
         assert (outer.offset_of("AB"), outer.offset_of("BC")) == (150, 350)
+
+
+@pytest.mark.parametrize(
+    "points",
+    [
+        ((0, 0), (-500, 4267), (-9127, 169), (-13008, -701), (-9702, -5119), (-8432, -4142), (-2330, -2353)),
+        ((-735.6, -2768.6), (8144.4, 933.5), (5768.7, 4634.2), (4329.1, 3709.7), (336.2, 736.3), (863.9, 5485.4),
+         (-8897.2, 3403.9), (-4820.8, 165.3)),
+    ],
+)  # fmt: skip
+def test_where_the_offset_is_more_than_the_footprint_holds_nothing_is_left(
+    points: tuple[tuple[float, float], ...],
+) -> None:
+    """A polygon offset by another program leaves nothing of these at 2,772 and 3,327 mm inward."""
+    shape = Footprint(tuple(Point(x, y) for x, y in points))
+    with pytest.raises(GeometryError, match="Nothing is left"):
+        outline_of(shape, LineFamily("dig inner edge", -2772 if len(points) == 7 else -3327))

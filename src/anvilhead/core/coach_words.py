@@ -2,7 +2,7 @@
 
 from anvilhead.core.footprint import Footprint, line_name
 from anvilhead.core.hold import Hold, HoldKind
-from anvilhead.core.length_printing import print_difference, print_length
+from anvilhead.core.length_printing import print_difference, print_length, print_within
 from anvilhead.core.lost_point import Recovery, Way
 from anvilhead.core.moves import Hands, Move, Order, Push
 from anvilhead.core.next_pull import PullGain
@@ -160,7 +160,7 @@ def _short_way(inward_mm: float, footprint: Footprint) -> str:
 
 def meeting_text(meeting: Meeting, units: Units) -> str:
     """Whether two ways round to a corner agree."""
-    apart, allowed = (print_difference(mm, units) for mm in (meeting.misclosure_mm, meeting.allowed_mm))
+    apart, allowed = (print_within(mm, units) for mm in (meeting.misclosure_mm, meeting.allowed_mm))
     if meeting.agrees:
         return f"Both ways round meet within {apart} at {meeting.corner}; {allowed} is honest, and it is shared out."
     return (

@@ -45,6 +45,15 @@ def print_difference(mm: float, units: Units) -> str:
     return print_length(mm, Units.FT_IN if units is Units.FT_IN else metric).text
 
 
+def print_within(mm: float, units: Units) -> str:
+    """Print what something is within: rounded up to the next mark, so that no doubt is rounded away.
+
+    Within nothing is said of nothing alone, to a thousandth of a millimetre.
+    """
+    mark = 25.4 / 16 if units is Units.FT_IN else 1.0
+    return print_difference(math.ceil((abs(mm) - 1e-3) / mark) * mark, units)
+
+
 def print_distance(mm: float, units: Units) -> str:
     """Print how far one walks: whole feet, or whole metres."""
     return f"{mm / float(FOOT_MM):.0f} ft" if units is Units.FT_IN else f"{mm / 1000:.0f} m"

@@ -15,6 +15,9 @@ from anvilhead.core.footprint import Footprint, Side, first_crossing
 from anvilhead.core.point import Point
 from anvilhead.core.tolerances import COINCIDENT_MM, FAR_CROSSING, STRAIGHT_RAD
 
+NEAR_MM = 1.0
+"""A line nearer than this much less than its offset to another wall has run into that wall's line."""
+
 WALL_FACE = "wall face"
 """The footprint's own lines: the first family, at no offset."""
 
@@ -145,7 +148,15 @@ def outline_of(footprint: Footprint, family: LineFamily) -> FamilyOutline:
     corners = _corners(footprint, walls, ends)
     sides = tuple(Side(wall.start, wall.end, *end) for wall, end in zip(walls, ends, strict=True))
     far = _far(footprint, family, corners)
-    return FamilyOutline(family, corners, sides, tuple(vanished), far, _clash(sides, footprint.closed))
+    clash = _clash(sides, footprint.closed)
+    if footprint.closed and clash is None:
+        near = _too_near(footprint, family, sides)
+        if len(near) == len(sides) or _turned_over(footprint, corners):
+            raise GeometryError(
+                "nothing-left", f"Nothing is left of {family.name}: its offset is more than the footprint holds."
+            )
+        clash = near[0] if near else None
+    return FamilyOutline(family, corners, sides, tuple(vanished), far, clash)
 
 
 Ends = list[tuple[Point, Point]]
@@ -227,6 +238,49 @@ def _far(footprint: Footprint, family: LineFamily, corners: Mapping[str, Point])
         if away > FAR_CROSSING * offset > 0:
             far.append((after.start, away))
     return tuple(far)
+
+
+def _turned_over(footprint: Footprint, corners: Mapping[str, Point]) -> bool:
+    """Whether an outline runs the other way round than its footprint: what is left of it lies inside out."""
+
+    def turn(points: Sequence[Point]) -> float:
+        return sum(points[i - 1].cross(point) for i, point in enumerate(points))
+
+    return turn(list(corners.values())) * turn(footprint.points) < 0
+
+
+def _too_near(footprint: Footprint, family: LineFamily, sides: Sequence[Side]) -> list[tuple[str, str]]:
+    """Lines of a family that come nearer to another wall than that one's own line: they run into each other.
+
+    Looked at in the middle and at the corner of each.
+    """
+    near = []
+    walls = [
+        (wall.name, wall.start_point, wall.direction, wall.length_mm, family.offset_of(wall.name))
+        for wall in footprint.sides
+    ]
+    for side in sides:
+        offset = family.offset_of(side.name)
+        for place in ((side.start_point + side.end_point) * 0.5, side.start_point):
+            met = next(
+                (
+                    name
+                    for name, start, way, length, other in walls
+                    if name != side.name and offset * other > 0 and _is_near(place, start, way, length, abs(other))
+                ),
+                None,
+            )
+            if met is not None:
+                near.append((side.name, met))
+                break
+    return near
+
+
+def _is_near(place: Point, start: Point, way: Point, length_mm: float, offset_mm: float) -> bool:
+    """Whether a place is nearer to a wall than the line beside it."""
+    dx, dy = place.x - start.x, place.y - start.y
+    along = min(max(dx * way.x + dy * way.y, 0.0), length_mm)
+    return math.hypot(dx - along * way.x, dy - along * way.y) < offset_mm - NEAR_MM
 
 
 def _clash(sides: Sequence[Side], closed: bool) -> tuple[str, str] | None:

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from anvilhead.core.call_sheet import Call, CallKind
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.hold import HoldKind
-from anvilhead.core.length_printing import print_difference, print_length
+from anvilhead.core.length_printing import print_difference, print_length, print_within
 from anvilhead.core.moves import Hands, Move
 from anvilhead.core.slips import LEAST_IN_COMMON, Slip, Suspect
 from anvilhead.core.squaring import NextPull, PullReason, SetOut, SquareCheck, Verdict
@@ -43,10 +43,22 @@ _SLIP_TEXT = {
 }
 
 
+def _square_words(set_out: SetOut, check: SquareCheck, units: Units) -> str:
+    """Square, and how sure that is: tapes may not tell corners as finely as they are asked for."""
+    within = print_difference(set_out.tolerance_mm, units)
+    doubts = {
+        name: found.major_mm for name in set_out.footprint.names if (found := check.laid.ellipses.get(name)) is not None
+    }
+    worst = max(doubts, key=doubts.__getitem__, default="")
+    if not worst or doubts[worst] <= set_out.tolerance_mm:
+        return f"Square: every corner within {within}"
+    return f"Square: every corner within {within} as read; {worst} is known to ±{print_within(doubts[worst], units)}"
+
+
 def headline(set_out: SetOut, check: SquareCheck, units: Units) -> str:
     """The verdict in a few words, for the top of the call sheet."""
     if check.verdict is Verdict.SQUARE and check.worst:
-        return f"Square: every corner within {print_difference(set_out.tolerance_mm, units)}"
+        return _square_words(set_out, check, units)
     if check.verdict is Verdict.ADJUST:
         count = len(check.order.moves) + len(check.order.pushes) if check.order else 0
         if count == 0:

@@ -30,7 +30,9 @@ PAPER_MM = 250.0
 """Texts are sized for a drawing that fills about this much of a sheet."""
 
 SAME_POINT = 1e-4
-"""Ends of lines nearer than this share of a drawing's size are one point."""
+"""Ends of two lines nearer than this share of the longer one are one point ..."""
+SHORT_SHARE = 0.01
+"""... unless that is more than this share of the shorter one."""
 
 MOST_CORNERS = 200
 
@@ -170,7 +172,7 @@ def _polyline(entity: LWPolyline | Polyline) -> Outline | str:
     if bulged:
         return "outline with an arc in it; walls here are straight"
     points = _without_repeats(points)
-    if len(points) > 3 and _near(points[0], points[-1], _extent(points)):
+    if _comes_back(points):
         points, closed = points[:-1], True
     if len(points) < (3 if closed else 2):
         return "outline of too few corners"
@@ -179,25 +181,26 @@ def _polyline(entity: LWPolyline | Polyline) -> Outline | str:
 
 def _join(pieces: list[tuple[XY, XY]]) -> tuple[list[tuple[tuple[XY, ...], bool]], int]:
     """Chain lines end to end; chains of two and more, and how many lines stayed alone."""
-    extent = _extent([point for piece in pieces for point in piece])
-    left = [piece for piece in pieces if not _near(*piece, extent)]
+    left = [piece for piece in pieces if piece[0] != piece[1]]
     chains, loose = [], 0
     while left:
         chain = list(left.pop())
         grew = True
-        while grew and not (len(chain) > 3 and _near(chain[0], chain[-1], extent)):
+        while grew and not _comes_back(chain):
             grew = False
             for i, (one, other) in enumerate(left):
-                if _near(chain[-1], one, extent) or _near(chain[-1], other, extent):
-                    chain.append(other if _near(chain[-1], one, extent) else one)
-                elif _near(chain[0], one, extent) or _near(chain[0], other, extent):
-                    chain.insert(0, other if _near(chain[0], one, extent) else one)
+                length = math.dist(one, other)
+                tail, head = _gap(length, math.dist(*chain[-2:])), _gap(length, math.dist(*chain[:2]))
+                if math.dist(chain[-1], one) <= tail or math.dist(chain[-1], other) <= tail:
+                    chain.append(other if math.dist(chain[-1], one) <= tail else one)
+                elif math.dist(chain[0], one) <= head or math.dist(chain[0], other) <= head:
+                    chain.insert(0, other if math.dist(chain[0], one) <= head else one)
                 else:
                     continue
                 left.pop(i)
                 grew = True
                 break
-        closed = len(chain) > 3 and _near(chain[0], chain[-1], extent)
+        closed = _comes_back(chain)
         if len(chain) > 2:
             chains.append((tuple(chain[:-1] if closed else chain), closed))
         else:
@@ -205,13 +208,20 @@ def _join(pieces: list[tuple[XY, XY]]) -> tuple[list[tuple[tuple[XY, ...], bool]
     return chains, loose
 
 
+def _comes_back(chain: list[XY]) -> bool:
+    """Whether a chain of lines ends where it began."""
+    if len(chain) <= 3:
+        return False
+    return math.dist(chain[0], chain[-1]) <= _gap(math.dist(*chain[:2]), math.dist(*chain[-2:]))
+
+
+def _gap(one: float, other: float) -> float:
+    """How far apart the ends of two lines may be to be one point, by the lengths of both: a short jog stays a line."""
+    return min(SAME_POINT * max(one, other), SHORT_SHARE * min(one, other))
+
+
 def _without_repeats(points: list[XY]) -> list[XY]:
-    extent = _extent(points)
-    return [point for i, point in enumerate(points) if i == 0 or not _near(point, points[i - 1], extent)]
-
-
-def _near(one: XY, other: XY, extent: float) -> bool:
-    return math.dist(one, other) <= SAME_POINT * extent
+    return [point for i, point in enumerate(points) if i == 0 or point != points[i - 1]]
 
 
 def _extent(points: Iterable[XY]) -> float:

@@ -4,7 +4,7 @@ import math
 
 from anvilhead.core import school_words as words
 from anvilhead.core.inner_line import points_of
-from anvilhead.core.length_printing import print_difference, print_distance
+from anvilhead.core.length_printing import print_difference, print_distance, print_within
 from anvilhead.core.method import Comparison, MethodReport, compare_methods
 from anvilhead.core.point import Point
 from anvilhead.core.school import (
@@ -126,7 +126,7 @@ def _method(report: MethodReport, tolerance_mm: float, units: Units) -> r.Method
         walking_text=print_distance(report.walking_mm, units),
         worst_corner=corner,
         worst_mm=tidy(worst),
-        worst_text=print_difference(worst, units),
+        worst_text=print_within(worst, units),
         within=worst <= tolerance_mm,
         poor=list(report.poor),
         ellipses={name: ellipse_of(ellipse) for name, ellipse in report.ellipses.items()},

@@ -6,7 +6,7 @@ from collections.abc import Collection, Sequence
 from anvilhead.core import coach_words
 from anvilhead.core.errors import GeometryError
 from anvilhead.core.instrument import STRING_MM
-from anvilhead.core.length_printing import print_difference
+from anvilhead.core.length_printing import print_within
 from anvilhead.core.lost_point import Recovery, Survivor, Tie, recoveries
 from anvilhead.core.recheck import recheck_set
 from anvilhead.core.units import Units
@@ -89,7 +89,7 @@ def _way(point: str, way: Recovery, burn_mm: float, units: Units) -> r.WayBack:
         ties=[_tie(tie, burn_mm, units) for tie in way.ties],
         line=list(way.line) if way.line else None,
         ellipse=ellipse_of(way.ellipse),
-        error_text=print_difference(way.ellipse.major_mm, units),
+        error_text=print_within(way.ellipse.major_mm, units),
         crossing_deg=round(math.degrees(way.crossing_rad), 1),
         poor=way.is_poor,
         mirror=place(way.mirror) if way.mirror else None,

@@ -7,7 +7,7 @@ from typing import Any, Literal
 from anvilhead.core import coach_words, words
 from anvilhead.core.footprint import line_name
 from anvilhead.core.hold import Hold, HoldKind
-from anvilhead.core.length_printing import print_difference, print_length
+from anvilhead.core.length_printing import print_difference, print_length, print_within
 from anvilhead.core.moves import Hands, Move, Order, Push
 from anvilhead.core.network import planned_mm
 from anvilhead.core.observation import gap_mm
@@ -102,7 +102,7 @@ def solve_square(found: Planned, rounds: Rounds) -> r.SquareResult | None:
         ],
         worst_corner=check.worst[0] if check.worst else None,
         worst_mm=tidy(check.worst[1]) if check.worst else None,
-        worst_text=print_difference(check.worst[1], units) if check.worst else None,
+        worst_text=print_within(check.worst[1], units) if check.worst else None,
     )
 
 
@@ -117,7 +117,7 @@ def solve_rounds(rounds: Rounds) -> list[r.RoundResult]:
             verdict=check.verdict,
             worst_corner=check.worst[0] if check.worst else None,
             worst_mm=tidy(check.worst[1]) if check.worst else None,
-            worst_text=print_difference(check.worst[1], rounds.units) if check.worst else None,
+            worst_text=print_within(check.worst[1], rounds.units) if check.worst else None,
             accepted=number in rounds.accepted,
         )
         for number, check in rounds.checks.items()
@@ -147,7 +147,7 @@ def _order(order: Order, naming: Naming, pulls: Sequence[Pull], units: Units) ->
         left=[coach_words.move_step(move, order.hands, footprint, units) for move in order.left],
         then=_then(pulls, places, naming, units),
         worst_mm=tidy(order.worst_mm),
-        worst_text=print_difference(order.worst_mm, units),
+        worst_text=print_within(order.worst_mm, units),
     )
 
 

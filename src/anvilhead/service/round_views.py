@@ -4,7 +4,7 @@ from collections.abc import Collection
 from datetime import datetime
 
 from anvilhead.core.coach_words import occasion_text
-from anvilhead.core.length_printing import print_difference
+from anvilhead.core.length_printing import print_difference, print_within
 from anvilhead.core.recheck import Occasion
 from anvilhead.core.tolerances import ON_TOLERANCE_MM
 from anvilhead.core.units import Units
@@ -106,7 +106,7 @@ def acceptance_of(row: AcceptanceRow, units: Units) -> AcceptanceView:
     return AcceptanceView(
         round=row.round,
         worst_mm=worst,
-        worst_text=None if worst is None else print_difference(worst, units),
+        worst_text=None if worst is None else print_within(worst, units),
         tolerance_text=print_difference(tolerance, units),
         over=worst is not None and worst > tolerance + ON_TOLERANCE_MM,
         note=row.note,

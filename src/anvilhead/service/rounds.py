@@ -5,7 +5,7 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from anvilhead.core.coach_words import occasion_text
-from anvilhead.core.length_printing import print_difference
+from anvilhead.core.length_printing import print_difference, print_within
 from anvilhead.core.recheck import Occasion
 from anvilhead.core.squaring import SquareCheck, Verdict
 from anvilhead.core.tolerances import ON_TOLERANCE_MM
@@ -69,7 +69,7 @@ def accept_round(database: Database, structure_id: str, document: Acceptance, by
 
 def _acceptance_text(document: Acceptance, check: SquareCheck, tolerance_mm: float, units: Units) -> str:
     corner, worst = check.worst or ("", 0.0)
-    off, allowed = print_difference(worst, units), print_difference(tolerance_mm, units)
+    off, allowed = print_within(worst, units), print_difference(tolerance_mm, units)
     over = f", over the {allowed} allowed" if worst > tolerance_mm + ON_TOLERANCE_MM else f" ({allowed} allowed)"
     note = f" {document.note}" if document.note else ""
     return f"Accepted round {document.round}: the worst corner, {corner}, is {off} off{over}.{note}"

@@ -48,7 +48,8 @@
 		if (event.key === 'Enter') {
 			event.preventDefault();
 			const text = edited ? row.text : '';
-			onRecord(edited ? echo.trouble : '', () => echo.check(text, units, asked));
+			const known = edited && echo.about === text ? echo.trouble : '';
+			onRecord(known, () => echo.check(text, units, asked));
 		} else if (event.key === 'Escape') {
 			(event.currentTarget as HTMLInputElement).blur();
 		}

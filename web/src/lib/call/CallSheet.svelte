@@ -16,6 +16,8 @@
 	}
 	let { sheet, units, burn, activeKey, onActive, onRead }: Props = $props();
 
+	/** Calls of a round that follows moves are what those should bring; what is off is off the plan all the same. */
+	const told = $derived(sheet.rows.some((row) => row.wanted.text !== row.call.call_text));
 	let list = $state<HTMLOListElement>();
 
 	/**
@@ -40,7 +42,7 @@
 <div class="head" aria-hidden="true">
 	<span>Pull</span><span
 		>Call{#if burn.mm > 0}, <Len text={burn.text} /> burned{/if}</span
-	><span>Read</span><span>Off</span>
+	><span>Read</span><span>{told ? 'Off plan' : 'Off'}</span>
 </div>
 <ol class="stick" bind:this={list} aria-label="Call sheet, round {sheet.round}">
 	{#each sheet.rows as row, index (row.key)}

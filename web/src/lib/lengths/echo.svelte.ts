@@ -22,6 +22,8 @@ interface Asked {
 export class Echo {
 	read = $state<LengthRead>();
 	trouble = $state('');
+	/** The text that was answered last. */
+	about = $state('');
 	#asked = 0;
 	#timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -61,6 +63,7 @@ export class Echo {
 			if (mine === this.#asked) {
 				this.read = echo.read ?? undefined;
 				this.trouble = trouble;
+				this.about = text;
 			}
 			return trouble;
 		} catch (error) {

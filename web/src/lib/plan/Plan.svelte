@@ -136,7 +136,7 @@
 				)
 	);
 	const lookOf = (key: string) =>
-		key in corners
+		key.startsWith('corner ')
 			? 'letter'
 			: key.includes('@')
 				? 'move-value'

@@ -139,7 +139,7 @@ export function letterLabels(result: StructureResult, at: ToScreen): Label[] {
 			.reduce((total, one) => ({ x: total.x + one.x, y: total.y + one.y }), { x: 0, y: 0 });
 		const out = unit({ x: -sum.x, y: -sum.y });
 		return {
-			key: name,
+			key: `corner ${name}`,
 			text: name,
 			turn: 0,
 			size: 22,
@@ -164,7 +164,7 @@ export function dimensionLabels(
 		const [one, two] = [at(corners[side.from] as XY), at(corners[side.to] as XY)];
 		const toward = inward.get(side.line) as XY;
 		return {
-			key: side.from + side.to,
+			key: `line ${side.from}-${side.to}`,
 			text: side.text,
 			turn: readableTurn(two.x - one.x, two.y - one.y),
 			size: 17,
@@ -181,7 +181,7 @@ export function dimensionLabels(
 		result.diagonals.map((diagonal) => {
 			const [one, two] = [at(corners[diagonal.from] as XY), at(corners[diagonal.to] as XY)];
 			return {
-				key: diagonal.from + diagonal.to,
+				key: `diagonal ${diagonal.from}-${diagonal.to}`,
 				text: diagonal.text,
 				turn: readableTurn(two.x - one.x, two.y - one.y),
 				size: 16,

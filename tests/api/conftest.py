@@ -19,7 +19,12 @@ PLAN: dict[str, Any] = {
 
 @pytest.fixture
 def client(database: Database) -> Iterator[TestClient]:
-    with TestClient(create_app(database), headers={"Anvilhead-Who": "Ines"}, raise_server_exceptions=False) as client:
+    with TestClient(
+        create_app(database),
+        base_url="http://localhost",
+        headers={"Anvilhead-Who": "Ines"},
+        raise_server_exceptions=False,
+    ) as client:
         yield client
 
 

@@ -12,6 +12,7 @@ from anvilhead.core.length_printing import (
     print_feet_hundredths,
     print_feet_inches,
     print_length,
+    print_within,
 )
 from anvilhead.core.length_reading import read_length
 from anvilhead.core.units import Units

@@ -114,6 +114,23 @@ def test_demo_and_start_run_side_by_side_on_databases_of_their_own(var: Path, tm
     assert (start.end(signal.SIGTERM), demo.end(signal.SIGTERM)) == (0, 0)
 
 
+def test_a_server_that_dies_is_started_again_by_itself(var: Path, tmp_path: Path) -> None:
+    running = Running("start", var, tmp_path)
+    running.make_job("Kept")
+    launcher = subprocess.run(
+        ["pgrep", "-f", f"anvilhead.launch.server {running.port}"], capture_output=True, text=True, check=True
+    )
+    died = int(launcher.stdout.split()[0])
+    os.kill(died, signal.SIGSEGV)
+    deadline = time.monotonic() + 30
+    while not running.answers() or "signal SIGSEGV" not in running.log.read_text():
+        assert time.monotonic() < deadline, running.log.read_text()
+        time.sleep(0.1)
+    assert [job["name"] for job in running.get("/api/jobs")] == ["Kept"]
+    assert "the server ended by itself (signal SIGSEGV): starting it again" in running.log.read_text()
+    assert running.end(signal.SIGTERM) == 0
+
+
 def test_start_uses_an_existing_mariadb_and_demo_leaves_it_alone(
     var: Path, tmp_path: Path, mariadb: PrivateMariaDB, database: Database
 ) -> None:

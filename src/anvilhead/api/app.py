@@ -1,8 +1,11 @@
 """Puts the application together; no rule and no query stands here."""
 
+from collections.abc import AsyncIterator, Collection
+from contextlib import asynccontextmanager
 from pathlib import Path
 from typing import Any
 
+from anyio import CapacityLimiter, to_thread
 from fastapi import APIRouter, FastAPI
 from fastapi.openapi.utils import get_openapi
 from starlette.middleware.gzip import GZipMiddleware
@@ -10,27 +13,40 @@ from starlette.middleware.gzip import GZipMiddleware
 from anvilhead import __version__
 from anvilhead.api import problems
 from anvilhead.api.body_limit import BodyLimit
+from anvilhead.api.guard import LOCAL_HOSTS, GuardHeaders, HostGuard, inline_scripts
 from anvilhead.api.pages import Pages
 from anvilhead.api.routers import exchange, jobs, levels, live, structures, tools
 from anvilhead.jobfile.models import JobFile
 from anvilhead.jobfile.reading import LARGEST_BYTES
-from anvilhead.store.database import Database
+from anvilhead.store.database import CONNECTIONS, Database
+
+MOST_PREVIEWS = 2
+"""Previews worked out at a time; others wait, and are dropped when their asker does not."""
 
 
-def create_app(database: Database | None, web: Path | None = None) -> FastAPI:
+def create_app(database: Database | None, web: Path | None = None, hosts: Collection[str] = LOCAL_HOSTS) -> FastAPI:
     """Make the application.
 
     Args:
         database: where jobs are kept; None for the OpenAPI document alone.
         web: folder of the built front end; None to serve the API alone.
+        hosts: names it may be asked by.
     """
     app = FastAPI(
-        title="Anvilhead", version=__version__, openapi_url="/api/openapi.json", docs_url=None, redoc_url=None
+        title="Anvilhead",
+        version=__version__,
+        openapi_url="/api/openapi.json",
+        docs_url=None,
+        redoc_url=None,
+        lifespan=_as_many_threads_as_connections,
     )
     app.state.database = database
     app.state.is_stopping = lambda: False
+    app.state.previews = CapacityLimiter(MOST_PREVIEWS)
     app.add_middleware(GZipMiddleware, minimum_size=1000)
     app.add_middleware(BodyLimit, max_body_size=LARGEST_BYTES)
+    app.add_middleware(HostGuard, hosts=hosts)
+    app.add_middleware(GuardHeaders, scripts=inline_scripts(web / "index.html") if web else [])
     problems.add_handlers(app)
     api = APIRouter(prefix="/api")
     for part in (jobs, structures, levels, live, exchange, tools):
@@ -40,6 +56,13 @@ def create_app(database: Database | None, web: Path | None = None) -> FastAPI:
         app.mount("/", Pages(directory=web, html=True), name="pages")
     app.openapi = lambda: openapi_document(app)  # type: ignore[method-assign]
     return app
+
+
+@asynccontextmanager
+async def _as_many_threads_as_connections(app: FastAPI) -> AsyncIterator[None]:
+    """Work with as many threads as there are connections, so that none waits for another's."""
+    to_thread.current_default_thread_limiter().total_tokens = CONNECTIONS
+    yield
 
 
 def openapi_document(app: FastAPI) -> dict[str, Any]:

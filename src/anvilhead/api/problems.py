@@ -48,6 +48,7 @@ TITLES = {
     405: "Not possible here",
     409: "Somebody was first",
     413: "Too large",
+    421: "Another address",
     422: "Something cannot be used as it is",
     500: "A fault of Anvilhead",
     503: "The database is away",

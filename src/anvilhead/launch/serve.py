@@ -4,24 +4,30 @@ import argparse
 import os
 import signal
 import socket
+import subprocess
 import sys
+import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 from types import FrameType
 
-import uvicorn
 from sqlalchemy import URL
 
-from anvilhead.api.app import create_app
 from anvilhead.demo.samples import load_samples
+from anvilhead.launch import server
 from anvilhead.launch.console import LaunchError, fail, say, step
 from anvilhead.launch.mariadb import Access, PrivateMariaDB
-from anvilhead.launch.paths import VAR, WEB
+from anvilhead.launch.paths import VAR
 from anvilhead.store.database import Database
 from anvilhead.store.errors import StoreError
 
-HOST = "127.0.0.1"
+HOST = server.HOST
 PORT = 8710
+
+SHORT_LIFE_S = 30.0
+"""A server that dies sooner than this ..."""
+MOST_SHORT_LIVES = 5
+"""... so many times in a row is not started again."""
 
 
 def main(arguments: list[str]) -> None:
@@ -36,7 +42,7 @@ def main(arguments: list[str]) -> None:
         refuse_taken_port(options.port, options.command)
         with database_for(options.command) as database:
             prepare(database, options.command, fresh=options.fresh)
-            serve(database, options.port)
+            serve(database.url, options.port)
     except (LaunchError, StoreError) as error:
         fail(str(error))
     except KeyboardInterrupt:
@@ -60,16 +66,16 @@ def database_for(command: str) -> Iterator[Database]:
         return
     if url:
         say("  the samples keep a private database; ANVILHEAD_DATABASE_URL is left alone")
-    server = PrivateMariaDB(VAR / command)
+    private = PrivateMariaDB(VAR / command)
     try:
         with step("starting the database"):
-            access = server.start()
-        server.keep_running()
+            access = private.start()
+        private.keep_running()
         database = Database(url_of(access))
         yield database
         database.close()
     finally:
-        server.stop()
+        private.stop()
 
 
 def prepare(database: Database, command: str, *, fresh: bool) -> None:
@@ -81,14 +87,56 @@ def prepare(database: Database, command: str, *, fresh: bool) -> None:
             load_samples(database, fresh=fresh)
 
 
-def serve(database: Database, port: int) -> None:
-    """Serve the application until it is told to stop."""
-    app = create_app(database, WEB / "build")
-    config = uvicorn.Config(app, host=HOST, port=port, log_level="warning", timeout_graceful_shutdown=1)
-    say(f"\nAnvilhead is ready: http://{HOST}:{port}/   (Ctrl-C stops it)\n")
-    server = uvicorn.Server(config)
-    app.state.is_stopping = lambda: server.should_exit
-    server.run()
+def serve(url: URL, port: int) -> None:
+    """Serve the application until this program is told to stop; a server that dies is started again.
+
+    Raises:
+        LaunchError: when it dies again and again within moments.
+    """
+    environment = {**os.environ, server.DATABASE: url.render_as_string(hide_password=False)}
+    command = [sys.executable, "-m", "anvilhead.launch.server", str(port)]
+    told, short_lives = False, 0
+    while short_lives < MOST_SHORT_LIVES:
+        started = time.monotonic()
+        process = subprocess.Popen(command, env=environment)
+        try:
+            if not told:
+                wait_for(process, port)
+                say(f"\nAnvilhead is ready: http://{HOST}:{port}/   (Ctrl-C stops it)\n")
+                told = True
+            status = process.wait()
+        finally:
+            _end_process(process)
+        say(f"  the server ended by itself ({_how(status)}): starting it again")
+        short_lives = short_lives + 1 if time.monotonic() - started < SHORT_LIFE_S else 0
+        time.sleep(short_lives / 2)
+    raise LaunchError("the server ends as soon as it is started; what it wrote above says why.")
+
+
+def wait_for(process: subprocess.Popen[bytes], port: int) -> None:
+    """Wait until the server answers, or has ended."""
+    while process.poll() is None:
+        with socket.socket() as probe:
+            probe.settimeout(1)
+            if probe.connect_ex((HOST, port)) == 0:
+                return
+        time.sleep(0.05)
+
+
+def _end_process(process: subprocess.Popen[bytes]) -> None:
+    """End the server in order; at the latest after a few seconds."""
+    if process.poll() is not None:
+        return
+    process.terminate()
+    try:
+        process.wait(5)
+    except subprocess.TimeoutExpired:
+        process.kill()
+        process.wait()
+
+
+def _how(status: int) -> str:
+    return f"signal {signal.Signals(-status).name}" if status < 0 else f"status {status}"
 
 
 def refuse_taken_port(port: int, command: str) -> None:

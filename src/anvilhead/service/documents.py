@@ -123,13 +123,14 @@ class InHandChange(Strict):
 class PreviewRequest(InJobUnits):
     """A plan, and readings if any, to be worked out without keeping anything.
 
-    `shot_ground` is the ground as the level book has it, by corner and board, millimetres.
+    `shot_ground` is the ground as the level book has it, by corner and board, millimetres.  A preview is worked out
+    while somebody types, so it takes no more pulls than a round has.
     """
 
     shot_ground: dict[Place, Coordinate] = Field(default_factory=dict, max_length=2000)
     burn: NonNegativeLength = Length(0.0, 0)
     plan: Plan
-    pulls: list[Reading] = Field(default_factory=list, max_length=2000)
+    pulls: list[Reading] = Field(default_factory=list, max_length=200)
 
 
 class WalkRequest(InJobUnits):

@@ -28,7 +28,7 @@ from anvilhead.service.showing import (
     reading_of,
 )
 from anvilhead.store import jobs as store
-from anvilhead.store.database import Database
+from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
 from anvilhead.store.tables import JobRow, PullRow, StructureRow
 
@@ -48,6 +48,7 @@ def get_job(database: Database, job_id: str) -> views.JobView:
         return job_view(store.job_by_id(session, job_id))
 
 
+@again_when_busy
 def create_job(database: Database, document: JobCreate, by: By, *, sample: bool = False) -> views.JobView:
     """Make a job, with its first structure if one is given; the same id again gives the same job."""
     if document.structure:
@@ -69,6 +70,7 @@ def create_job(database: Database, document: JobCreate, by: By, *, sample: bool 
         return job_view(store.job_by_id(session, job.id))
 
 
+@again_when_busy
 def change_job(database: Database, job_id: str, change: JobChange, by: By) -> views.JobView:
     """Rename a job, switch its units or its burn, change its control; readings keep what was typed."""
     if change.control is not None:
@@ -97,6 +99,7 @@ def change_job(database: Database, job_id: str, change: JobChange, by: By) -> vi
         return job_view(store.job_by_id(session, job_id))
 
 
+@again_when_busy
 def undo_control(database: Database, job_id: str, base_revision: int, by: By) -> views.JobView:
     """Bring back what was held as true before the last change of it.
 
@@ -114,6 +117,7 @@ def undo_control(database: Database, job_id: str, base_revision: int, by: By) ->
         return job_view(store.job_by_id(session, job_id))
 
 
+@again_when_busy
 def add_structure_to_job(database: Database, job_id: str, structure: StructureCreate, by: By) -> views.JobView:
     """Add a structure with its plan to a job."""
     refuse(work_out(structure.plan, "/structure/plan")[1])
@@ -125,6 +129,7 @@ def add_structure_to_job(database: Database, job_id: str, structure: StructureCr
         return job_view(store.job_by_id(session, job_id))
 
 
+@again_when_busy
 def import_job(database: Database, job_id: str, file: JobFile, by: By, *, sample: bool = False) -> views.JobView:
     """Make a job from a job file; units not named are taken as millimetres."""
     with database.session() as session:

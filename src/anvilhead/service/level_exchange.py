@@ -16,10 +16,11 @@ from anvilhead.service.levels import keep_plan, whole_job
 from anvilhead.service.people import By
 from anvilhead.service.showing import plans_of
 from anvilhead.store import jobs as store
-from anvilhead.store.database import Database
+from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.tables import JobRow
 
 
+@again_when_busy
 def take_book(database: Database, structure_id: str, document: BookRead, by: By) -> BookReadView:
     """Read a level book from CSV, and keep it behind what there is if that is asked.
 

@@ -34,7 +34,7 @@ from anvilhead.service.level_views import LevelPointView, LevelsView, setup_view
 from anvilhead.service.people import By
 from anvilhead.service.showing import plans_of
 from anvilhead.store import jobs as store
-from anvilhead.store.database import Database
+from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound, StaleRevision
 from anvilhead.store.tables import JobRow, LevelPlanRow, LevelSetupRow, LevelShotRow, StructureRow
 
@@ -83,6 +83,7 @@ def _points(book: Book, points: LevelPoints, structure: str) -> list[LevelPointV
     ]
 
 
+@again_when_busy
 def change_level_plan(
     database: Database, structure_id: str, change: LevelPlanChange, by: By, in_hand: str | None = None
 ) -> LevelsView:
@@ -118,6 +119,7 @@ def _still_begins(job: JobRow, plan: LevelPlan) -> list[Problem]:
     ]
 
 
+@again_when_busy
 def undo_level_plan(
     database: Database, structure_id: str, base_revision: int, by: By, in_hand: str | None = None
 ) -> LevelsView:
@@ -141,6 +143,7 @@ def undo_level_plan(
         return _shown(session, structure_id, in_hand)
 
 
+@again_when_busy
 def begin_setup(database: Database, structure_id: str, document: SetupCreate, by: By) -> LevelsView:
     """Begin a setup; beginning it again with the same id changes nothing.
 
@@ -170,6 +173,7 @@ def _setup_problems(job: JobRow, document: SetupCreate) -> list[Problem]:
     return []
 
 
+@again_when_busy
 def record_shot(
     database: Database, structure_id: str, setup_id: str, document: ShotCreate, by: By, in_hand: str | None = None
 ) -> LevelsView:
@@ -231,6 +235,7 @@ def _shot_problems(
     return [Problem(pointer="/at", code="unknown-start", message=message)]
 
 
+@again_when_busy
 def strike_shot(
     database: Database, structure_id: str, shot_id: str, by: By, in_hand: str | None = None, *, anyway: bool = False
 ) -> LevelsView:
@@ -254,6 +259,7 @@ def strike_shot(
         return _shown(session, structure_id, in_hand)
 
 
+@again_when_busy
 def take_strike_back(
     database: Database, structure_id: str, shot_id: str, by: By, in_hand: str | None = None
 ) -> LevelsView:
@@ -285,6 +291,7 @@ def _carries(job: JobRow, index: int, setup: LevelSetupRow, shot: LevelShotRow) 
     return carried_by(book, (index, book.kept[index].index(number)))
 
 
+@again_when_busy
 def record_check(
     database: Database, structure_id: str, document: CheckCreate, by: By, in_hand: str | None = None
 ) -> LevelsView:
@@ -308,15 +315,15 @@ def record_check(
 
 def whole_job(session: Session, structure_id: str) -> tuple[StructureRow, JobRow]:
     """A structure and its whole job, which nobody else changes meanwhile."""
-    row = store.structure_by_id(session, structure_id)
-    return row, store.job_by_id(session, row.job_id, to_change=True)
+    job = store.job_by_id(session, store.lock_job_of(session, structure_id))
+    return next(row for row in job.structures if row.id == structure_id), job
 
 
 def _shown(session: Session, structure_id: str, in_hand: str | None) -> LevelsView:
     session.flush()
     session.expire_all()
-    row = store.structure_by_id(session, structure_id)
-    return levels_view(row, store.job_by_id(session, row.job_id), in_hand)
+    job = store.structure_by_id(session, structure_id).job
+    return levels_view(next(row for row in job.structures if row.id == structure_id), job, in_hand)
 
 
 def _revision(job: JobRow) -> int:

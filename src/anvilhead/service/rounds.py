@@ -21,11 +21,12 @@ from anvilhead.service.people import By
 from anvilhead.service.round_views import InHand
 from anvilhead.service.showing import burn_of, naming_in, plans_of, rounds_in, structure_view
 from anvilhead.store import jobs as store
-from anvilhead.store.database import Database
+from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
 from anvilhead.store.tables import AcceptanceRow, InHandRow, JobRow, LostPointRow, RoundRow, StructureRow
 
 
+@again_when_busy
 def begin_round(database: Database, structure_id: str, document: RoundBegin, by: By) -> views.StructureView:
     """Begin a round for a reason; beginning it again for the same reason changes nothing.
 
@@ -45,6 +46,7 @@ def begin_round(database: Database, structure_id: str, document: RoundBegin, by:
         return _shown(session, structure_id)
 
 
+@again_when_busy
 def accept_round(database: Database, structure_id: str, document: Acceptance, by: By) -> views.StructureView:
     """Accept a round as good enough, with what it is off; accepting it again by the same person changes nothing.
 
@@ -75,6 +77,7 @@ def _acceptance_text(document: Acceptance, check: SquareCheck, tolerance_mm: flo
     return f"Accepted round {document.round}: the worst corner, {corner}, is {off} off{over}.{note}"
 
 
+@again_when_busy
 def lose_point(database: Database, structure_id: str, document: LostCreate, by: By) -> views.StructureView:
     """Record that a point is gone; the answer says how to set it again.
 
@@ -101,6 +104,7 @@ def lose_point(database: Database, structure_id: str, document: LostCreate, by: 
         return _shown(session, structure_id)
 
 
+@again_when_busy
 def set_again(database: Database, structure_id: str, lost_id: str, document: SetAgain, by: By) -> views.StructureView:
     """Record that a lost point stands again; saying so twice changes nothing."""
     with database.session() as session:
@@ -113,6 +117,7 @@ def set_again(database: Database, structure_id: str, lost_id: str, document: Set
         return _shown(session, structure_id)
 
 
+@again_when_busy
 def found_after_all(database: Database, structure_id: str, lost_id: str, by: By) -> views.StructureView:
     """Record that a point said to be gone stands where it stood; saying so twice changes nothing."""
     with database.session() as session:
@@ -131,6 +136,7 @@ def _lost_in(row: StructureRow, lost_id: str) -> LostPointRow:
     return lost
 
 
+@again_when_busy
 def take_in_hand(database: Database, structure_id: str, document: InHandChange, by: By) -> InHand:
     """Say which pull the crew is at, so that both ends of the tape see the same; the last one to say so counts."""
     with database.session() as session:

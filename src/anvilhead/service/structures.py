@@ -20,7 +20,7 @@ from anvilhead.service.showing import (
     structure_view,
 )
 from anvilhead.store import jobs as store
-from anvilhead.store.database import Database
+from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
 from anvilhead.store.tables import PullRow, StructureRow
 
@@ -42,6 +42,7 @@ def get_structure(database: Database, structure_id: str) -> views.StructureView:
         return structure_view(row)
 
 
+@again_when_busy
 def change_plan(database: Database, structure_id: str, change: PlanChange, by: By) -> views.StructureView:
     """Make a plan the newest one.
 
@@ -67,6 +68,7 @@ def change_plan(database: Database, structure_id: str, change: PlanChange, by: B
         return structure_view(row)
 
 
+@again_when_busy
 def undo_plan(database: Database, structure_id: str, base_revision: int, by: By) -> views.StructureView:
     """Bring the plan before the newest one back, as a new revision.
 
@@ -86,6 +88,7 @@ def undo_plan(database: Database, structure_id: str, base_revision: int, by: By)
         return structure_view(row)
 
 
+@again_when_busy
 def record_pull(database: Database, structure_id: str, document: PullCreate, by: By) -> views.StructureView:
     """Record a reading; one that replaces another strikes that out in the same step.
 
@@ -117,6 +120,7 @@ def record_pull(database: Database, structure_id: str, document: PullCreate, by:
         return structure_view(row)
 
 
+@again_when_busy
 def strike_pull(database: Database, structure_id: str, pull_id: str, by: By) -> views.StructureView:
     """Strike a reading out; it stays in the record.  Striking it twice changes nothing."""
     with database.session() as session:
@@ -132,6 +136,7 @@ def strike_pull(database: Database, structure_id: str, pull_id: str, by: By) -> 
         return structure_view(row)
 
 
+@again_when_busy
 def take_strike_back(database: Database, structure_id: str, pull_id: str, by: By) -> views.StructureView:
     """Let a struck reading count again; doing so twice changes nothing."""
     with database.session() as session:

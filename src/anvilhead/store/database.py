@@ -1,19 +1,36 @@
 """Engine, sessions and migrations; driver errors become the store's own at this border."""
 
+import random
 import time
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
+from functools import wraps
 from pathlib import Path
+from typing import ParamSpec, TypeVar
 
 from alembic import command
 from alembic.config import Config
 from sqlalchemy import URL, create_engine, make_url, text
 from sqlalchemy.exc import ArgumentError, DBAPIError, InterfaceError, OperationalError
+from sqlalchemy.exc import TimeoutError as PoolTimeout
 from sqlalchemy.orm import Session, sessionmaker
 
-from anvilhead.store.errors import DatabaseAway, StoreError
+from anvilhead.store.errors import DatabaseAway, DatabaseBusy, StoreError
+
+CONNECTIONS = 24
+"""Connections of one server, and the threads it works with (`api/app.py`): no thread waits for a connection."""
+WAIT_FOR_CONNECTION_S = 5.0
+
+BUSY_NUMBERS = (1205, 1213, 1020)
+"""MariaDB's errors for a lock that was waited for too long, a deadlock, and a row changed since it was read."""
+MOST_TRIES = 5
+FIRST_PAUSE_S = 0.02
 
 MIGRATIONS = Path(__file__).with_name("migrations")
+
+
+Asked = ParamSpec("Asked")
+Answer = TypeVar("Answer")
 
 
 class Database:
@@ -26,8 +43,16 @@ class Database:
             StoreError: when the address is not one of a MariaDB.
         """
         self.url = _with_driver(url)
+        # a transaction locks its rows first and reads after: each read must see what was committed meanwhile
         self._engine = create_engine(
-            self.url, pool_pre_ping=True, pool_recycle=1800, connect_args={"connect_timeout": 3}
+            self.url,
+            isolation_level="READ COMMITTED",
+            pool_pre_ping=True,
+            pool_recycle=1800,
+            pool_size=CONNECTIONS,
+            max_overflow=0,
+            pool_timeout=WAIT_FOR_CONNECTION_S,
+            connect_args={"connect_timeout": 3},
         )
         self._sessions = sessionmaker(self._engine, expire_on_commit=False)
 
@@ -41,7 +66,11 @@ class Database:
         try:
             with self._sessions.begin() as session:
                 yield session
+        except PoolTimeout as error:
+            raise DatabaseBusy("Too many are at work at this moment. Nothing was lost here; try again.") from error
         except (OperationalError, InterfaceError) as error:
+            if _number_of(error) in BUSY_NUMBERS:
+                raise DatabaseBusy("Somebody is changing the same just now. Try again.") from error
             raise DatabaseAway("The database does not answer just now. Nothing was lost here; try again.") from error
         except DBAPIError as error:
             if error.connection_invalidated:
@@ -105,6 +134,28 @@ class Database:
             yield
         except (OperationalError, InterfaceError) as error:
             raise DatabaseAway(f"The database does not answer: {error.orig}") from error
+
+
+def again_when_busy(act: Callable[Asked, Answer]) -> Callable[Asked, Answer]:
+    """A use case done again when others were at the same rows: its transaction was rolled back, nothing of it stays."""
+
+    @wraps(act)
+    def acting(*args: Asked.args, **kwargs: Asked.kwargs) -> Answer:
+        for tried in range(1, MOST_TRIES):
+            try:
+                return act(*args, **kwargs)
+            except DatabaseBusy:
+                # a pause of its own for each, so that those who met do not meet again
+                time.sleep(FIRST_PAUSE_S * 2**tried * (0.5 + random.random()))
+        return act(*args, **kwargs)
+
+    return acting
+
+
+def _number_of(error: DBAPIError) -> int | None:
+    """The database's own number of an error."""
+    found = error.orig.args[0] if error.orig is not None and error.orig.args else None
+    return found if isinstance(found, int) else None
 
 
 def _with_driver(url: str | URL) -> URL:

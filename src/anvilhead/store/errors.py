@@ -5,6 +5,7 @@ StoreError
 ├── StaleRevision     somebody saved first; carries both revisions
 ├── Conflict          it contradicts what is kept (an id used for something else, a reading already struck)
 └── DatabaseAway      the database does not answer just now; nothing was saved, try again
+    └── DatabaseBusy  others had their hands on the same rows, or on every connection
 """
 
 
@@ -36,3 +37,7 @@ class Conflict(StoreError):
 
 class DatabaseAway(StoreError):
     """The database does not answer, or is too busy; nothing was saved."""
+
+
+class DatabaseBusy(DatabaseAway):
+    """Others had their hands on the same rows, or on every connection; the same again may well succeed."""

@@ -65,6 +65,21 @@ def job_by_id(session: Session, job_id: str, *, to_change: bool = False) -> JobR
     return job
 
 
+def lock_job_of(session: Session, structure_id: str) -> str:
+    """Keep others from changing the job of a structure; answers its id.
+
+    Nothing of it may have been read before: what is read afterwards is what others left.
+
+    Raises:
+        NotFound: when there is no such structure.
+    """
+    of_structure = select(StructureRow.job_id).where(StructureRow.id == structure_id).scalar_subquery()
+    job_id = session.scalar(select(JobRow.id).where(JobRow.id == of_structure).with_for_update())
+    if job_id is None:
+        raise NotFound("There is no such structure here.")
+    return job_id
+
+
 def structure_by_id(session: Session, structure_id: str, *, to_change: bool = False) -> StructureRow:
     """One structure with its plans and readings; `to_change` keeps others from changing it meanwhile.
 

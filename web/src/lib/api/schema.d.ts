@@ -3824,7 +3824,8 @@ export interface components {
          * PreviewRequest
          * @description A plan, and readings if any, to be worked out without keeping anything.
          *
-         *     `shot_ground` is the ground as the level book has it, by corner and board, millimetres.
+         *     `shot_ground` is the ground as the level book has it, by corner and board, millimetres.  A preview is worked out
+         *     while somebody types, so it takes no more pulls than a round has.
          */
         PreviewRequest: {
             units: components["schemas"]["Units"];

@@ -40,11 +40,11 @@ describe('letters of corners', () => {
 			letterLabels(walls(ell), at).map((label) => [label.key, label.places[0] as XY])
 		);
 
-		expect(first.A?.x).toBeLessThan(0);
-		expect(first.A?.y).toBeGreaterThan(0);
+		expect(first['corner A']?.x).toBeLessThan(0);
+		expect(first['corner A']?.y).toBeGreaterThan(0);
 		// in the notch of an ell, outside is up and to the right
-		expect(first.D?.x).toBeGreaterThan(200);
-		expect(first.D?.y).toBeLessThan(-120);
+		expect(first['corner D']?.x).toBeGreaterThan(200);
+		expect(first['corner D']?.y).toBeLessThan(-120);
 	});
 
 	it('stand outside whichever way round the walls are walked', () => {
@@ -56,14 +56,26 @@ describe('letters of corners', () => {
 	});
 });
 
+describe('a shape of more than 27 corners', () => {
+	it('keeps the 28th corner, AB, apart from the line AB', () => {
+		const ring = Array.from({ length: 30 }, (_, i): [number, number] => [
+			1000 * Math.cos((i * Math.PI) / 15),
+			1000 * Math.sin((i * Math.PI) / 15)
+		]);
+		const shape = walls(ring);
+		const labels = [...letterLabels(shape, at), ...dimensionLabels(shape, at, true)];
+		expect(new Set(labels.map((label) => label.key)).size).toBe(labels.length);
+	});
+});
+
 describe('lengths of sides', () => {
 	it('stand inside along their side', () => {
 		const places = Object.fromEntries(
 			dimensionLabels(walls(ell), at, false).map((label) => [label.key, label.places[0] as XY])
 		);
-		expect(places.AB?.y).toBeLessThan(0);
-		expect(places.BC?.x).toBeLessThan(300);
-		expect(places.DE?.x).toBeLessThan(200);
+		expect(places['line A-B']?.y).toBeLessThan(0);
+		expect(places['line B-C']?.x).toBeLessThan(300);
+		expect(places['line D-E']?.x).toBeLessThan(200);
 	});
 
 	it('stand to the left of an open line', () => {

@@ -177,3 +177,60 @@ def test_a_change_without_a_usable_name_is_refused(client: TestClient, who: str)
     body = {"id": str(uuid4()), "name": "Nobody's", "units": "m"}
     response = client.post("/api/jobs", json=body, headers={"Anvilhead-Who": who})
     assert (response.status_code, response.json()["code"]) == (400, "who-missing")
+
+
+class TestTheYard:
+    """What is deleted, put away or copied; all of it can be taken back."""
+
+    def names(self, client: TestClient) -> dict[str, bool]:
+        return {job["name"]: job["archived"] for job in client.get("/api/jobs").json()}
+
+    def test_a_deleted_job_is_gone_until_that_is_taken_back(self, client: TestClient, new_job: NewJob) -> None:
+        job = new_job(name="Deleted once")
+        for _ in range(2):
+            assert client.delete(f"/api/jobs/{job['id']}").status_code == 204
+        assert "Deleted once" not in self.names(client)
+        gone = client.get(f"/api/jobs/{job['id']}")
+        assert (gone.status_code, "was deleted" in gone.json()["detail"]) == (404, True)
+        client.post(f"/api/jobs/{job['id']}/delete/back")
+        assert "Deleted once" in self.names(client)
+        assert client.get(f"/api/jobs/{job['id']}").json()["structures"] == job["structures"]
+
+    def test_a_job_put_away_says_so_and_comes_back(self, client: TestClient, new_job: NewJob) -> None:
+        job = new_job(name="Put away")
+        client.post(f"/api/jobs/{job['id']}/away")
+        assert self.names(client)["Put away"] is True
+        client.post(f"/api/jobs/{job['id']}/away/back")
+        assert self.names(client)["Put away"] is False
+
+    def test_a_copy_of_a_job_has_its_readings_and_is_its_own(self, client: TestClient, new_job: NewJob) -> None:
+        job = new_job(name="First")
+        path = f"/api/structures/{job['structures'][0]['id']}/pulls"
+        client.post(path, json=pull("A", "C", "52 10 5/8"))
+        copy = client.post(f"/api/jobs/{job['id']}/copies", json={"name": "Second"}).json()
+        client.post(path, json=pull("B", "D", "52 10 5/8"))
+        assert (copy["name"], copy["burn"]["text"]) == ("Second", "1' 0\"")
+        assert [one["reading"]["text"] for one in copy["structures"][0]["pulls"]] == ["52' 10 5/8\""]
+
+    def test_a_structure_is_copied_deleted_and_taken_back(self, client: TestClient, new_job: NewJob) -> None:
+        job = new_job()
+        first = job["structures"][0]["id"]
+        only = client.delete(f"/api/structures/{first}")
+        assert (only.status_code, "only structure" in only.json()["detail"]) == (409, True)
+        copy = {"id": str(uuid4()), "name_in_file": "store-2", "name": "Second store"}
+        for _ in range(2):
+            job = client.post(f"/api/structures/{first}/copies", json=copy).json()
+        assert [one["plan"]["name"] for one in job["structures"]] == ["Boat store", "Second store"]
+        assert client.delete(f"/api/structures/{copy['id']}").status_code == 204
+        assert len(client.get(f"/api/jobs/{job['id']}").json()["structures"]) == 1
+        assert client.get(f"/api/structures/{copy['id']}").status_code == 404
+        client.post(f"/api/structures/{copy['id']}/delete/back")
+        assert len(client.get(f"/api/jobs/{job['id']}").json()["structures"]) == 2
+
+    def test_the_same_file_twice_says_so_first(self, client: TestClient, new_job: NewJob) -> None:
+        text = client.get(f"/api/jobs/{new_job(name='Filed')['id']}/file").text
+        first = client.post("/api/jobs/files", content=text).json()
+        refused = client.post("/api/jobs/files", content=text)
+        assert (refused.status_code, refused.json()["code"], refused.json()["other"]) == (
+            409, "opened-before", first["id"])  # fmt: skip
+        assert client.post("/api/jobs/files", content=text, params={"again": True}).status_code == 201

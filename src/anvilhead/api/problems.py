@@ -12,6 +12,7 @@ from starlette.responses import JSONResponse, Response
 
 from anvilhead.core.errors import AnvilheadError
 from anvilhead.jobfile.problems import DocumentRefused, Problem, problems_from
+from anvilhead.service.jobs import OpenedBefore
 from anvilhead.service.structures import PlanIsStale
 from anvilhead.service.views import StaleDetails
 from anvilhead.store.errors import Conflict, DatabaseAway, NotFound, StaleRevision
@@ -27,6 +28,7 @@ class ProblemDocument(BaseModel):
         detail: what is wrong and what to do.
         problems: faults of the request, each with a JSON pointer into its body.
         stale: what somebody else changed, when a change came too late.
+        other: id of what is there already in its place.
     """
 
     type: str
@@ -36,6 +38,7 @@ class ProblemDocument(BaseModel):
     code: str
     problems: list[Problem] = []
     stale: StaleDetails | None = None
+    other: str | None = None
 
 
 class WhoMissing(Exception):
@@ -60,7 +63,12 @@ ANSWERS: dict[int | str, dict[str, Any]] = {
 
 
 def problem(
-    status: int, code: str, detail: str, problems: Sequence[Problem] = (), stale: StaleDetails | None = None
+    status: int,
+    code: str,
+    detail: str,
+    problems: Sequence[Problem] = (),
+    stale: StaleDetails | None = None,
+    other: str | None = None,
 ) -> JSONResponse:
     """A problem document as a response."""
     document = ProblemDocument(
@@ -71,6 +79,7 @@ def problem(
         code=code,
         problems=list(problems),
         stale=stale,
+        other=other,
     )
     return JSONResponse(
         document.model_dump(mode="json", exclude_none=True), status, media_type="application/problem+json"
@@ -123,6 +132,10 @@ def add_handlers(app: FastAPI) -> None:
         return problem(
             409, "stale", "Somebody changed this job while you were at it. It is shown afresh; change it again."
         )
+
+    @app.exception_handler(OpenedBefore)
+    async def _(request: Request, error: OpenedBefore) -> Response:
+        return problem(409, "opened-before", str(error), other=error.job_id)
 
     @app.exception_handler(Conflict)
     async def _(request: Request, error: Conflict) -> Response:

@@ -63,6 +63,20 @@ class StructureAdd(InJobUnits):
     structure: StructureCreate
 
 
+class JobCopy(Strict):
+    """What a copy of a job is called."""
+
+    name: Name
+
+
+class StructureCopy(Strict):
+    """A copy of a structure: its id, made by the client, its name in the job file and the name it is called by."""
+
+    id: UUID
+    name_in_file: Identifier
+    name: Name
+
+
 class PlanChange(InJobUnits):
     """A whole plan to replace revision `base_revision` of a structure's.
 

@@ -11,7 +11,7 @@ from anvilhead.jobfile.placed import control_problems
 from anvilhead.jobfile.planned import work_out
 from anvilhead.jobfile.reading import refuse
 from anvilhead.service import views
-from anvilhead.service.documents import JobChange, JobCreate, StructureCreate
+from anvilhead.service.documents import JobChange, JobCreate, StructureCopy, StructureCreate
 from anvilhead.service.how_taken import HowTaken
 from anvilhead.service.level_exchange import import_levels
 from anvilhead.service.level_rows import has_levels, levels_of
@@ -31,6 +31,15 @@ from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
 from anvilhead.store.tables import JobRow, PullRow, StructureRow
+
+
+class OpenedBefore(Exception):
+    """A job file that is in the yard already, and the job it became."""
+
+    def __init__(self, job_id: str, name: str) -> None:
+        super().__init__(f"This file is in the yard already, as “{name}”. Open that job, or open the file once more.")
+        self.job_id = job_id
+
 
 MOST_CONTROLS = 50
 """Changes of control that can be undone."""
@@ -130,12 +139,29 @@ def add_structure_to_job(database: Database, job_id: str, structure: StructureCr
 
 
 @again_when_busy
-def import_job(database: Database, job_id: str, file: JobFile, by: By, *, sample: bool = False) -> views.JobView:
-    """Make a job from a job file; units not named are taken as millimetres."""
+def import_job(
+    database: Database,
+    job_id: str,
+    file: JobFile,
+    by: By,
+    *,
+    sample: bool = False,
+    digest: str | None = None,
+    again: bool = True,
+) -> views.JobView:
+    """Make a job from a job file; units not named are taken as millimetres.
+
+    Raises:
+        OpenedBefore: when the same file, by its digest, is in the yard already and was not to be opened again.
+    """
     with database.session() as session:
+        known = None if digest is None or again else store.job_from_file(session, digest)
+        if known is not None:
+            raise OpenedBefore(known.id, known.name)
         burn = file.burn or next((pull.burn for pull in reversed(file.pulls) if pull.burn.mm), Length(0.0, 0))
         job = _new_job(session, job_id, file.name, file.units or Units.MM, burn, by, sample=sample)
         job.control = file.control.model_dump(mode="json")
+        job.file_digest = digest
         store.add_log(session, job, "job-imported", f"Read {file.name} from a job file.", by.who, by.at)
         for structure in file.structures:
             plan = Plan.model_validate(structure.model_dump(exclude={"id"}))
@@ -191,6 +217,74 @@ def export_job(database: Database, job_id: str) -> JobFile:
             **rounds_for_file(job),
             levels=levels_of(job) if has_levels(job) else None,
         )
+
+
+@again_when_busy
+def put_away(database: Database, job_id: str, by: By, *, away: bool) -> None:
+    """Put a job that is done away from the yard's first sight, or bring it back; it stays as it is."""
+    with database.session() as session:
+        job = store.job_head(session, job_id)
+        if (job.archived_at is not None) != away:
+            job.archived_at = by.at if away else None
+            text = "Put the job away." if away else "Brought the job back."
+            store.add_log(session, job, "put-away" if away else "brought-back", text, by.who, by.at)
+
+
+@again_when_busy
+def delete_job(database: Database, job_id: str, by: By, *, deleted: bool = True) -> None:
+    """Delete a job, or take that back; nothing of it is lost meanwhile."""
+    with database.session() as session:
+        job = store.job_head(session, job_id)
+        if (job.deleted_at is not None) != deleted:
+            job.deleted_at = by.at if deleted else None
+            text = "Deleted the job." if deleted else "Took back that the job was deleted."
+            store.add_log(session, job, "job-deleted" if deleted else "job-undeleted", text, by.who, by.at)
+
+
+@again_when_busy
+def delete_structure(database: Database, structure_id: str, by: By, *, deleted: bool = True) -> None:
+    """Delete a structure, or take that back; its plan and readings stay.
+
+    Raises:
+        Conflict: when the job has no other, or its level book stands on its corners.
+    """
+    with database.session() as session:
+        row = store.structure_head(session, structure_id)
+        if (row.deleted_at is not None) == deleted:
+            return
+        job = store.job_by_id(session, row.job_id)
+        if deleted:
+            _refuse_needed(job, row)
+        row.deleted_at = by.at if deleted else None
+        did = "Deleted" if deleted else "Took back that deleted was:"
+        action = "structure-deleted" if deleted else "structure-undeleted"
+        store.add_log(session, job, action, f"{did} {row.name_in_file}.", by.who, by.at, row.id)
+
+
+def _refuse_needed(job: JobRow, row: StructureRow) -> None:
+    if len(job.structures) == 1:
+        raise Conflict("It is the job's only structure. Delete the job instead.")
+    levels = levels_of(job)
+    on = levels.on or job.structures[0].name_in_file
+    if on == row.name_in_file and any(setup.shots for setup in levels.setups):
+        raise Conflict("The level book stands on its corners: heights of the other structures hang on it. It stays.")
+
+
+def copy_job(database: Database, job_id: str, name: str, by: By) -> views.JobView:
+    """The same job once more under another name, with its plans, readings and heights."""
+    file = export_job(database, job_id)
+    return import_job(database, store.new_id(), file.model_copy(update={"name": name}), by)
+
+
+def copy_structure(database: Database, structure_id: str, copy: StructureCopy, by: By) -> views.JobView:
+    """A structure's plan once more beside it, without its readings; sending it twice makes one."""
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id)
+        document = {**newest_plan(row).document, "name": copy.name, "placing": None}
+        job_id = row.job_id
+    plan = Plan.model_validate({key: value for key, value in document.items() if value is not None})
+    create = StructureCreate.model_construct(id=copy.id, name_in_file=copy.name_in_file, plan=plan)
+    return add_structure_to_job(database, job_id, create, by)
 
 
 def job_log(database: Database, job_id: str) -> list[views.LogEntryView]:

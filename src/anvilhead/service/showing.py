@@ -151,6 +151,7 @@ def job_summary(job: JobRow) -> views.JobSummary:
         name=job.name,
         units=Units(job.units),
         sample=job.sample,
+        archived=job.archived_at is not None,
         changed_at=job.changed_at,
         structures=[_structure_summary(row, Units(job.units), plans) for row in job.structures],
     )

@@ -243,12 +243,13 @@ class StructureSummary(Result):
 
 
 class JobSummary(Result):
-    """A job as the yard shows it."""
+    """A job as the yard shows it; `archived` when it was put away."""
 
     id: str
     name: str
     units: Units
     sample: bool
+    archived: bool
     changed_at: datetime
     structures: list[StructureSummary]
 

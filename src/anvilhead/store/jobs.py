@@ -45,10 +45,44 @@ _LEVELS = (
 )
 
 
+NO_JOB = "There is no such job here. It may lie in another database, such as the one of the samples."
+
+
 def all_jobs(session: Session) -> Sequence[JobRow]:
-    """Every job with its structures, latest change first."""
+    """Every job that was not deleted with its structures, latest change first."""
     whole = selectinload(JobRow.structures).options(*_WHOLE_STRUCTURE)
-    return session.scalars(select(JobRow).options(whole, *_LEVELS).order_by(JobRow.changed_at.desc(), JobRow.id)).all()
+    query = select(JobRow).options(whole, *_LEVELS).where(JobRow.deleted_at.is_(None))
+    return session.scalars(query.order_by(JobRow.changed_at.desc(), JobRow.id)).all()
+
+
+def job_head(session: Session, job_id: str) -> JobRow:
+    """One job without its structures, deleted or not, which nobody else changes meanwhile.
+
+    Raises:
+        NotFound: when there is none.
+    """
+    job = session.scalar(select(JobRow).where(JobRow.id == job_id).with_for_update())
+    if job is None:
+        raise NotFound(NO_JOB)
+    return job
+
+
+def structure_head(session: Session, structure_id: str) -> StructureRow:
+    """One structure without its readings, deleted or not, which nobody else changes meanwhile.
+
+    Raises:
+        NotFound: when there is none.
+    """
+    row = session.scalar(select(StructureRow).where(StructureRow.id == structure_id).with_for_update())
+    if row is None:
+        raise NotFound("There is no such structure here.")
+    return row
+
+
+def job_from_file(session: Session, digest: str) -> JobRow | None:
+    """The job that a file was opened as, unless it was deleted since."""
+    query = select(JobRow).where(JobRow.file_digest == digest, JobRow.deleted_at.is_(None))
+    return session.scalar(query.order_by(JobRow.created_at.desc()).limit(1))
 
 
 def job_by_id(session: Session, job_id: str, *, to_change: bool = False) -> JobRow:
@@ -61,7 +95,9 @@ def job_by_id(session: Session, job_id: str, *, to_change: bool = False) -> JobR
     query = select(JobRow).options(whole, *_LEVELS).where(JobRow.id == job_id)
     job = session.scalar(query.with_for_update(of=JobRow) if to_change else query)
     if job is None:
-        raise NotFound("There is no such job here. It may lie in another database, such as the one of the samples.")
+        raise NotFound(NO_JOB)
+    if job.deleted_at is not None:
+        raise NotFound(f"The job “{job.name}” was deleted. Take that back in the yard to see it again.")
     return job
 
 
@@ -87,7 +123,7 @@ def structure_by_id(session: Session, structure_id: str, *, to_change: bool = Fa
         NotFound: when there is none.
     """
     query = select(StructureRow).options(*_WHOLE_STRUCTURE, selectinload(StructureRow.job).options(*_LEVELS))
-    query = query.where(StructureRow.id == structure_id)
+    query = query.where(StructureRow.id == structure_id, StructureRow.deleted_at.is_(None))
     row = session.scalar(query.with_for_update(of=StructureRow) if to_change else query)
     if row is None:
         raise NotFound("There is no such structure here.")

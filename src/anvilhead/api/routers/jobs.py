@@ -1,10 +1,11 @@
 """Jobs and their job files."""
 
+import hashlib
 import re
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Body, Depends, Response
+from fastapi import APIRouter, Body, Depends, Query, Response
 
 from anvilhead.api import examples
 from anvilhead.api.dependencies import ByWhom, Db, raw_body
@@ -12,7 +13,7 @@ from anvilhead.api.problems import ANSWERS
 from anvilhead.jobfile.models import JobFile
 from anvilhead.jobfile.reading import read_job
 from anvilhead.service import jobs
-from anvilhead.service.documents import JobChange, JobCreate, Revision, StructureAdd
+from anvilhead.service.documents import JobChange, JobCopy, JobCreate, Revision, StructureAdd
 from anvilhead.service.views import JobSummary, JobView, LogEntryView
 from anvilhead.store.jobs import new_id
 
@@ -43,9 +44,14 @@ def create_job(database: Db, by: ByWhom, job: Annotated[JobCreate, Body(examples
         }
     },
 )
-def import_job(raw: Annotated[bytes, Depends(raw_body)], database: Db, by: ByWhom) -> JobView:
-    """Make a job from a job file."""
-    return jobs.import_job(database, new_id(), read_job(raw), by)
+def import_job(
+    raw: Annotated[bytes, Depends(raw_body)],
+    database: Db,
+    by: ByWhom,
+    again: Annotated[bool, Query(description="Open it although it is in the yard already.")] = False,
+) -> JobView:
+    """Make a job from a job file; one that is in the yard already is refused unless it is to be opened again."""
+    return jobs.import_job(database, new_id(), read_job(raw), by, digest=hashlib.sha256(raw).hexdigest(), again=again)
 
 
 @router.get("/{job_id}")
@@ -82,6 +88,38 @@ def add_structure(
 ) -> JobView:
     """Add a structure to a job."""
     return jobs.add_structure_to_job(database, str(job_id), added.structure, by)
+
+
+@router.post("/{job_id}/away", status_code=204)
+def put_away(database: Db, by: ByWhom, job_id: UUID) -> None:
+    """Put a job that is done away from the yard's first sight."""
+    jobs.put_away(database, str(job_id), by, away=True)
+
+
+@router.post("/{job_id}/away/back", status_code=204)
+def bring_back(database: Db, by: ByWhom, job_id: UUID) -> None:
+    """Bring a job that was put away back."""
+    jobs.put_away(database, str(job_id), by, away=False)
+
+
+@router.delete("/{job_id}", status_code=204)
+def delete_job(database: Db, by: ByWhom, job_id: UUID) -> None:
+    """Delete a job; it can be taken back."""
+    jobs.delete_job(database, str(job_id), by)
+
+
+@router.post("/{job_id}/delete/back", status_code=204)
+def undelete_job(database: Db, by: ByWhom, job_id: UUID) -> None:
+    """Take back that a job was deleted."""
+    jobs.delete_job(database, str(job_id), by, deleted=False)
+
+
+@router.post("/{job_id}/copies", status_code=201)
+def copy_job(
+    database: Db, by: ByWhom, job_id: UUID, copy: Annotated[JobCopy, Body(examples=[{"name": "Gannet Slip, again"}])]
+) -> JobView:
+    """The same job once more under another name."""
+    return jobs.copy_job(database, str(job_id), copy.name, by)
 
 
 @router.get("/{job_id}/file", response_model=JobFile, response_model_exclude_none=True)

@@ -9,7 +9,7 @@ from anvilhead.api import examples
 from anvilhead.api.dependencies import ByWhom, Db
 from anvilhead.api.problems import ANSWERS
 from anvilhead.jobfile.square_results import RecheckResult
-from anvilhead.service import rounds, structures
+from anvilhead.service import jobs, rounds, structures
 from anvilhead.service.documents import (
     Acceptance,
     InHandChange,
@@ -19,9 +19,10 @@ from anvilhead.service.documents import (
     Revision,
     RoundBegin,
     SetAgain,
+    StructureCopy,
 )
 from anvilhead.service.round_views import InHand
-from anvilhead.service.views import StructureView
+from anvilhead.service.views import JobView, StructureView
 
 router = APIRouter(prefix="/structures/{structure_id}", tags=["structures"], responses=ANSWERS)
 
@@ -30,6 +31,34 @@ router = APIRouter(prefix="/structures/{structure_id}", tags=["structures"], res
 def get_structure(database: Db, structure_id: UUID) -> StructureView:
     """One structure with everything computed."""
     return structures.get_structure(database, str(structure_id))
+
+
+@router.delete("", status_code=204)
+def delete_structure(database: Db, by: ByWhom, structure_id: UUID) -> None:
+    """Delete a structure; it can be taken back."""
+    jobs.delete_structure(database, str(structure_id), by)
+
+
+@router.post("/delete/back", status_code=204)
+def undelete_structure(database: Db, by: ByWhom, structure_id: UUID) -> None:
+    """Take back that a structure was deleted."""
+    jobs.delete_structure(database, str(structure_id), by, deleted=False)
+
+
+@router.post("/copies", status_code=201)
+def copy_structure(
+    database: Db,
+    by: ByWhom,
+    structure_id: UUID,
+    copy: Annotated[
+        StructureCopy,
+        Body(
+            examples=[{"id": "2f0e1f3a-3b57-4a6e-9d0b-0d9f6f1c7a12", "name_in_file": "store-2", "name": "Second store"}]
+        ),
+    ],
+) -> JobView:
+    """A structure's plan once more beside it."""
+    return jobs.copy_structure(database, str(structure_id), copy, by)
 
 
 @router.put("/plan")

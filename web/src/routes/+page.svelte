@@ -7,25 +7,34 @@
 	import { theme } from '$lib/look/theme.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import NailKey from '$lib/ui/NailKey.svelte';
+	import { act, type Done, type YardAct } from '$lib/yard/acts';
 	import { importJobFile } from '$lib/yard/importing';
 	import YardJob from '$lib/yard/YardJob.svelte';
 
-	const DRAWING = { width: 230, height: 112 };
 	let jobs = $state<JobSummary[]>();
 	let trouble = $state('');
 	/** What is wrong with a job file that was opened, line by line. */
 	let fileTrouble = $state<string[]>([]);
 
-	const mmPerPixel = $derived.by(() => {
-		const corners = (jobs ?? []).flatMap((job) =>
-			job.structures.map((one) => Object.values(one.corners))
-		);
-		const span = (pick: 'x_mm' | 'y_mm', room: number) =>
-			corners.map(
-				(all) =>
-					(Math.max(...all.map((c) => c[pick])) - Math.min(...all.map((c) => c[pick]))) / room
-			);
-		return Math.max(1, ...span('x_mm', DRAWING.width), ...span('y_mm', DRAWING.height));
+	/** The job that the file just chosen is already, and the file, to open it once more. */
+	let opened = $state<{ job: string; file: File }>();
+	let wanted = $state('');
+	let done = $state<Done>();
+	let left = false;
+	let retry: ReturnType<typeof setTimeout> | undefined;
+
+	const away = $derived((jobs ?? []).filter((job) => job.archived));
+	let showAway = $state(false);
+	const shown = $derived.by(() => {
+		const text = wanted.trim().toLowerCase();
+		const hanging = (jobs ?? []).filter((job) => showAway || text !== '' || !job.archived);
+		return text === ''
+			? hanging
+			: hanging.filter((job) =>
+					[job.name, ...job.structures.map((one) => one.name)].some((name) =>
+						name.toLowerCase().includes(text)
+					)
+				);
 	});
 
 	async function load() {
@@ -35,7 +44,7 @@
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 			trouble = error.message;
-			if (error.isPassing) setTimeout(load, 2000);
+			if (error.isPassing && !left) retry = setTimeout(load, 2000);
 		}
 	}
 
@@ -43,15 +52,32 @@
 		const field = event.currentTarget;
 		const file = field.files?.[0];
 		if (!file) return;
-		const read = await importJobFile(file);
 		field.value = '';
-		if (read.job) await goto(`/jobs/${read.job.id}`);
+		await open(file, false);
+	}
+
+	async function open(file: File, again: boolean) {
+		const read = await importJobFile(file, again);
+		opened = read.opened ? { job: read.opened, file } : undefined;
 		fileTrouble = read.trouble;
+		if (read.job) await goto(`/jobs/${read.job.id}`);
+	}
+
+	async function doing(one: YardAct) {
+		done = await act(one);
+		await load();
 	}
 
 	onMount(() => {
 		void load();
-		return keys.offer([{ key: 'n', does: 'a new job', run: () => void goto('/jobs/new') }]);
+		const takeAway = keys.offer([
+			{ key: 'n', does: 'a new job', run: () => void goto('/jobs/new') }
+		]);
+		return () => {
+			left = true;
+			clearTimeout(retry);
+			takeAway();
+		};
 	});
 </script>
 
@@ -78,7 +104,41 @@
 			<ul role="alert" class="caution mb-4 font-semibold">
 				{#if trouble}<li>{trouble}</li>{/if}
 				{#each fileTrouble as line (line)}<li>{line}</li>{/each}
+				{#if opened}
+					{@const { job, file } = opened}
+					<li class="flex flex-wrap gap-3">
+						<a class="board-button" href="/jobs/{job}">Open that job</a>
+						<button class="board-button plain" onclick={() => open(file, true)}
+							>Open the file once more</button
+						>
+					</li>
+				{/if}
 			</ul>
+		{/if}
+		{#if done}
+			<p
+				class="mb-4 flex flex-wrap items-center gap-3 border-l-4 pl-3 {done.trouble
+					? 'border-string font-semibold'
+					: 'border-good'}"
+				role="status"
+			>
+				{done.text}
+				{#if done.back}
+					{@const back = done.back}
+					<button class="board-button plain" onclick={() => doing(back)}>Take that back</button>
+				{/if}
+			</p>
+		{/if}
+		{#if jobs && jobs.length > 3}
+			<label class="mb-5 block max-w-md"
+				><span class="font-semibold">Find a job</span>
+				<input
+					class="field"
+					type="search"
+					bind:value={wanted}
+					placeholder="part of its name"
+				/></label
+			>
 		{/if}
 		{#if jobs?.length === 0}
 			<p class="py-16 text-center text-xl">
@@ -87,9 +147,16 @@
 			</p>
 		{:else if jobs}
 			<div class="grid gap-9">
-				{#each jobs as job (job.id)}<YardJob {job} {mmPerPixel} />{/each}
+				{#each shown as job (job.id)}<YardJob {job} onAct={doing} />{/each}
 			</div>
-			<p class="mt-6 text-ink-soft">All footprints in the yard are drawn to one scale.</p>
+			{#if shown.length === 0}<p class="py-10 text-center text-xl">No job is called that.</p>{/if}
+			{#if away.length && wanted.trim() === ''}
+				<p class="mt-6">
+					<button class="min-h-11 underline" onclick={() => (showAway = !showAway)}
+						>{showAway ? 'Hide what is put away' : `${away.length} put away: show`}</button
+					>
+				</p>
+			{/if}
 		{:else}
 			<p class="py-16 text-center">Looking into the yard…</p>
 		{/if}

@@ -1,12 +1,36 @@
-/** Follows what others record in a job: an event a moment after anything changed. */
+const FIRST_PAUSE_MS = 1000;
+const LONGEST_PAUSE_MS = 20_000;
+
+/**
+ * Follows what others record in a job: told a moment after anything changed.  A stream that breaks off the browser
+ * takes up again by itself; one that was refused it does not, so that is asked for anew after a while.
+ */
 export function follow(jobId: string, onChanged: () => void): () => void {
-	const source = new EventSource(`/api/jobs/${jobId}/changes`);
+	let source: EventSource | undefined;
+	let timer: ReturnType<typeof setTimeout> | undefined;
+	let pauseMs = FIRST_PAUSE_MS;
 	let seen: string | undefined;
-	source.addEventListener('changed', (event) => {
-		const mark = (event as MessageEvent<string>).lastEventId;
-		// the first event only says where things stand: the job was loaded a moment ago
-		if (seen !== undefined && mark !== seen) onChanged();
-		seen = mark;
-	});
-	return () => source.close();
+
+	function open(): void {
+		source = new EventSource(`/api/jobs/${jobId}/changes`);
+		source.addEventListener('changed', (event) => {
+			pauseMs = FIRST_PAUSE_MS;
+			const mark = (event as MessageEvent<string>).lastEventId;
+			// the first event only says where things stand: the job was loaded a moment ago
+			if (seen !== undefined && mark !== seen) onChanged();
+			seen = mark;
+		});
+		source.addEventListener('error', () => {
+			if (source?.readyState !== EventSource.CLOSED) return;
+			clearTimeout(timer);
+			timer = setTimeout(open, pauseMs);
+			pauseMs = Math.min(pauseMs * 2, LONGEST_PAUSE_MS);
+		});
+	}
+
+	open();
+	return () => {
+		clearTimeout(timer);
+		source?.close();
+	};
 }

@@ -14,21 +14,30 @@ export class JobSession {
 	/** Something changed while the last refresh was on its way. */
 	#again = false;
 	#retry: ReturnType<typeof setTimeout> | undefined;
+	/** How often the job was asked for or taken; an answer to an older question must not put it back. */
+	#taken = 0;
+	#left = false;
 	/** Changes of the job itself, one after the other, so that each stands on the one before. */
 	#changes: Promise<void> = Promise.resolve();
 
 	/** Load a job, or load it again; keeps trying while the server or its database is away. */
 	async load(jobId: string): Promise<void> {
 		clearTimeout(this.#retry);
+		const mine = ++this.#taken;
 		try {
-			this.job = await answer(
+			const job = await answer(
 				api.GET('/api/jobs/{job_id}', { params: { path: { job_id: jobId } } })
 			);
+			if (mine === this.#taken) this.job = job;
+			else if (this.job?.id !== job.id) return;
+			else void this.refresh(jobId);
 			this.trouble = '';
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
+			if (mine !== this.#taken) return;
 			this.trouble = error.message;
-			if (error.isPassing) this.#retry = setTimeout(() => void this.load(jobId), RETRY_MS);
+			if (error.isPassing && !this.#left)
+				this.#retry = setTimeout(() => void this.load(jobId), RETRY_MS);
 		}
 	}
 
@@ -42,11 +51,14 @@ export class JobSession {
 		try {
 			do {
 				this.#again = false;
+				const mine = ++this.#taken;
 				const job = await answer(
 					api.GET('/api/jobs/{job_id}', { params: { path: { job_id: jobId } } })
 				);
-				if (this.job?.id === job.id) this.job = job;
-			} while (this.#again);
+				// something newer came while this was on its way: ask once more rather than go back
+				if (mine !== this.#taken) this.#again = true;
+				else if (this.job?.id === job.id) this.job = job;
+			} while (this.#again && !this.#left);
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 		} finally {
@@ -58,9 +70,16 @@ export class JobSession {
 		return this.job?.structures.find((one) => one.id === id);
 	}
 
+	/** The page is left: nothing is tried again for it. */
+	leave(): void {
+		this.#left = true;
+		clearTimeout(this.#retry);
+	}
+
 	/** Take a structure as the server now has it. */
 	take(structure: Structure): void {
 		if (!this.job || structure.job_id !== this.job.id) return;
+		this.#taken++;
 		this.job.structures = this.job.structures.map((one) =>
 			one.id === structure.id ? structure : one
 		);
@@ -93,25 +112,31 @@ export class JobSession {
 
 	/** Go back to what was held as true before. */
 	undoControl(): void {
-		this.#changes = this.#changes.then(() =>
-			this.#ask((job) =>
-				api.POST('/api/jobs/{job_id}/control/undo', {
-					params: { path: { job_id: job.id } },
-					body: { base_revision: job.revision }
-				})
-			)
+		this.#inOrder((job) =>
+			api.POST('/api/jobs/{job_id}/control/undo', {
+				params: { path: { job_id: job.id } },
+				body: { base_revision: job.revision }
+			})
 		);
 	}
 
 	#change(make: (job: Job) => Partial<Schemas['JobChange']>): void {
-		this.#changes = this.#changes.then(() =>
-			this.#ask((job) =>
-				api.PATCH('/api/jobs/{job_id}', {
-					params: { path: { job_id: job.id } },
-					body: { base_revision: job.revision, units: job.units, ...make(job) }
-				})
-			)
+		this.#inOrder((job) =>
+			api.PATCH('/api/jobs/{job_id}', {
+				params: { path: { job_id: job.id } },
+				body: { base_revision: job.revision, units: job.units, ...make(job) }
+			})
 		);
+	}
+
+	/** One change after the other; one that fails in a way nobody expected does not hold up those behind it. */
+	#inOrder(call: (job: Job) => Parameters<typeof answer<Job>>[0]): void {
+		this.#changes = this.#changes
+			.then(() => this.#ask(call))
+			.catch((error: unknown) => {
+				this.trouble = 'That did not work. Try again; if it stays, load the page afresh.';
+				console.error(error);
+			});
 	}
 
 	async #ask(call: (job: Job) => Parameters<typeof answer<Job>>[0]): Promise<void> {
@@ -119,6 +144,7 @@ export class JobSession {
 		if (!job || !(await person.ensure())) return;
 		try {
 			this.job = await answer(call(job));
+			this.#taken++;
 			this.trouble = '';
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;

@@ -1,3 +1,4 @@
+import { untrack } from 'svelte';
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
 import type { PlanDoc, Structure, Units } from '$lib/api/types';
 import type { Here } from '$lib/job/context';
@@ -13,6 +14,10 @@ export function useEditor(here: Here): PlanEditor {
 		() => here.structure,
 		(kept) => here.session.take(kept)
 	);
+	$effect(() => {
+		void here.structure.revision;
+		untrack(() => editor.follow());
+	});
 	$effect(() =>
 		editor.preview.ask(
 			editor.doc,
@@ -30,6 +35,8 @@ export class PlanEditor extends PlanDraft {
 	stale = $state<Schemas['StaleDetails']>();
 	message = $state('');
 	#base = $state(0);
+	/** Whether anything was typed since the plan was last kept. */
+	#touched = $state(false);
 	readonly #structure: () => Structure;
 	readonly #onKept: (structure: Structure) => void;
 
@@ -40,6 +47,12 @@ export class PlanEditor extends PlanDraft {
 		this.#structure = structure;
 		this.#onKept = onKept;
 		this.#base = kept?.base ?? structure().revision;
+		this.#touched = kept !== null;
+	}
+
+	/** Show what somebody else kept meanwhile, unless something is being typed here. */
+	follow(): void {
+		if (!this.#touched && this.#base !== this.#structure().revision) this.reset();
 	}
 
 	get #key(): string {
@@ -47,7 +60,9 @@ export class PlanEditor extends PlanDraft {
 	}
 
 	get isChanged(): boolean {
-		return JSON.stringify(this.doc) !== JSON.stringify(documentOf(this.#structure()));
+		return (
+			this.#touched && JSON.stringify(this.doc) !== JSON.stringify(documentOf(this.#structure()))
+		);
 	}
 
 	/** Change one value; kept on this device until the plan is. */
@@ -63,6 +78,7 @@ export class PlanEditor extends PlanDraft {
 
 	#changed(): void {
 		this.message = '';
+		this.#touched = true;
 		writeKept(this.#key, { base: this.#base, doc: this.doc });
 	}
 
@@ -71,6 +87,7 @@ export class PlanEditor extends PlanDraft {
 		this.doc = documentOf(this.#structure());
 		this.forgetSteps();
 		this.#base = this.#structure().revision;
+		this.#touched = false;
 		this.stale = undefined;
 		this.message = '';
 		writeKept(this.#key, undefined);

@@ -12,6 +12,8 @@ export class PlanPreview {
 	/** What is wrong, by pointer into the plan (`/footprint/width`). */
 	troubles = $state<Record<string, string>>({});
 	#asked = 0;
+	/** Ends the question on its way, so that the server need not work out what nobody waits for. */
+	#ending = new AbortController();
 	#timer: ReturnType<typeof setTimeout> | undefined;
 
 	get isGood(): boolean {
@@ -27,6 +29,9 @@ export class PlanPreview {
 	ask(doc: PlanDoc, units: Units, burn: string, shot: Structure['shot_ground'] = {}): void {
 		const mine = ++this.#asked;
 		clearTimeout(this.#timer);
+		this.#ending.abort();
+		this.#ending = new AbortController();
+		const { signal } = this.#ending;
 		this.#timer = setTimeout(async () => {
 			const walk = await this.#follow(doc, units);
 			if (mine !== this.#asked) return;
@@ -36,7 +41,8 @@ export class PlanPreview {
 				const plan = sendable(doc);
 				const got = await answer(
 					api.POST('/api/preview', {
-						body: { units, burn, plan, pulls: [], shot_ground: heightsOf(shot) }
+						body: { units, burn, plan, pulls: [], shot_ground: heightsOf(shot) },
+						signal
 					})
 				);
 				if (mine !== this.#asked) return;

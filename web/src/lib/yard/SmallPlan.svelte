@@ -3,12 +3,17 @@
 
 	interface Props {
 		structure: StructureSummary;
-		/** Millimetres to a pixel: one for the whole yard, so that sizes compare. */
-		mmPerPixel: number;
 	}
-	let { structure, mmPerPixel }: Props = $props();
+	let { structure }: Props = $props();
 
+	const ROOM = { width: 230, height: 112 };
 	const points = $derived(Object.values(structure.corners));
+	const span = (pick: 'x_mm' | 'y_mm') =>
+		Math.max(...points.map((p) => p[pick])) - Math.min(...points.map((p) => p[pick]));
+	/** Millimetres to a pixel: each footprint fills its own sheet, true in itself. */
+	const mmPerPixel = $derived(
+		Math.max(1e-3, span('x_mm') / ROOM.width, span('y_mm') / ROOM.height)
+	);
 	const left = $derived(Math.min(...points.map((p) => p.x_mm)));
 	const top = $derived(Math.max(...points.map((p) => p.y_mm)));
 	const width = $derived((Math.max(...points.map((p) => p.x_mm)) - left) / mmPerPixel);

@@ -1,22 +1,54 @@
 <script lang="ts">
 	import type { JobSummary } from '$lib/api/types';
 	import Words from '$lib/lengths/Words.svelte';
+	import type { YardAct } from './acts';
 	import SmallPlan from './SmallPlan.svelte';
 
 	interface Props {
 		job: JobSummary;
-		mmPerPixel: number;
+		onAct: (act: YardAct) => void;
 	}
-	let { job, mmPerPixel }: Props = $props();
+	let { job, onAct }: Props = $props();
 </script>
 
 <article class="job" aria-labelledby="job-{job.id}">
 	<header class="flex flex-wrap items-baseline gap-x-4">
 		<h2 id="job-{job.id}" class="text-2xl font-extrabold">{job.name}</h2>
 		{#if job.sample}<span class="text-ink-soft">sample</span>{/if}
+		{#if job.archived}<span class="text-ink-soft">put away</span>{/if}
 		<a class="ml-auto inline-flex min-h-11 items-center underline" href="/jobs/{job.id}/record"
 			>Record</a
 		>
+		<details class="more">
+			<summary class="inline-flex min-h-11 cursor-pointer items-center underline">More</summary>
+			<div class="flex flex-wrap gap-x-4">
+				<button class="min-h-11 underline" onclick={() => onAct({ kind: 'copy', job })}
+					>Copy the job</button
+				>
+				<button
+					class="min-h-11 underline"
+					onclick={() => onAct({ kind: job.archived ? 'bring-back' : 'put-away', job })}
+					>{job.archived ? 'Bring it back' : 'Put it away'}</button
+				>
+				<button class="min-h-11 underline" onclick={() => onAct({ kind: 'delete', job })}
+					>Delete the job</button
+				>
+				{#each job.structures as structure (structure.id)}
+					<button
+						class="min-h-11 underline"
+						onclick={() => onAct({ kind: 'copy-structure', job, structure })}
+						>Copy {structure.name}</button
+					>
+					{#if job.structures.length > 1}
+						<button
+							class="min-h-11 underline"
+							onclick={() => onAct({ kind: 'delete-structure', job, structure })}
+							>Delete {structure.name}</button
+						>
+					{/if}
+				{/each}
+			</div>
+		</details>
 	</header>
 	<ul class="rope">
 		{#each job.structures as structure (structure.id)}
@@ -27,7 +59,7 @@
 					href="/jobs/{job.id}/{structure.id}/{structure.next.stage}"
 					data-verdict={structure.verdict}
 				>
-					<span class="drawing"><SmallPlan {structure} {mmPerPixel} /></span>
+					<span class="drawing"><SmallPlan {structure} /></span>
 					<span class="flex items-center justify-between gap-2">
 						<span class="text-lg font-bold">{structure.name}</span>
 						<span class="knots" aria-hidden="true">
@@ -49,6 +81,9 @@
 </article>
 
 <style>
+	.more[open] {
+		flex-basis: 100%;
+	}
 	/* each job is a line, its structures hang on it */
 	.rope {
 		position: relative;

@@ -5,8 +5,12 @@ import { person } from '$lib/person/person.svelte';
 const LARGEST_BYTES = 10_000_000;
 const MOST_LINES = 12;
 
-/** Send a job file as it is; gives the job, or what is wrong with the file, each line with its place. */
-export async function importJobFile(file: File): Promise<{ job?: Job; trouble: string[] }> {
+/** Send a job file as it is; gives the job, or what is wrong with the file, each line with its place.
+ * `opened` is the job that the same file became before. */
+export async function importJobFile(
+	file: File,
+	again = false
+): Promise<{ job?: Job; opened?: string; trouble: string[] }> {
 	if (file.size > LARGEST_BYTES) {
 		return {
 			trouble: [`${file.name} is over 10 MB, more than any job needs. Is it the right file?`]
@@ -16,6 +20,7 @@ export async function importJobFile(file: File): Promise<{ job?: Job; trouble: s
 	try {
 		const job = await answer(
 			api.POST('/api/jobs/files', {
+				params: { query: { again } },
 				// the text goes as it is, so that the server can place every fault in it
 				body: (await file.text()) as never,
 				bodySerializer: (text) => text as unknown as string,
@@ -25,6 +30,8 @@ export async function importJobFile(file: File): Promise<{ job?: Job; trouble: s
 		return { job, trouble: [] };
 	} catch (error) {
 		if (!(error instanceof ApiError)) throw error;
+		const { code, other } = error.problem;
+		if (code === 'opened-before' && other) return { opened: other, trouble: [error.message] };
 		const lines = (error.problem.problems ?? []).map(
 			(one) => `${one.pointer || file.name}: ${one.message}`
 		);

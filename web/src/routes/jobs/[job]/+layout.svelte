@@ -18,7 +18,10 @@
 		// whoever comes back to this screen sees what others did meanwhile
 		const again = () => document.visibilityState === 'visible' && void session.load(jobId);
 		document.addEventListener('visibilitychange', again);
-		return () => document.removeEventListener('visibilitychange', again);
+		return () => {
+			document.removeEventListener('visibilitychange', again);
+			session.leave();
+		};
 	});
 </script>
 

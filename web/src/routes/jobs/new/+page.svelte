@@ -51,8 +51,29 @@
 	}
 
 	const kept = readKept<Draft | null>(KEY, null);
-	let draft = $state(kept?.doc ? kept : blank());
-	const plan = new PlanDraft((kept?.doc ? kept : blank()).doc);
+	/** What was begun before and never made, until somebody says whether it goes on. */
+	let begun = $state(kept?.doc && isBegun(kept) && !isHere() ? kept : null);
+	const first = kept?.doc && isHere() ? kept : blank();
+	let draft = $state(first);
+	const plan = new PlanDraft(first.doc);
+
+	/** Whether the draft was typed in this tab, so that a reload just goes on with it. */
+	function isHere(): boolean {
+		return sessionStorage.getItem(KEY) !== null;
+	}
+
+	function isBegun(one: Draft): boolean {
+		const { footprint } = one.doc;
+		const sized =
+			footprint?.shape === 'rectangle' ? footprint.length || footprint.width : footprint;
+		return Boolean(one.job.trim() || one.doc.name || sized);
+	}
+	function goOn() {
+		if (!begun) return;
+		draft = begun;
+		plan.doc = begun.doc;
+		begun = null;
+	}
 	let shapes = $state<Partial<Record<Units, Shape[]>>>({});
 	let refused = $state<Record<string, string>>({});
 	let jobNameRefused = $state('');
@@ -79,7 +100,10 @@
 	const sized = $derived(isDrawable(plan.doc));
 
 	$effect(() => {
-		writeKept(KEY, { ...$state.snapshot(draft), doc: plan.doc });
+		if (!begun) {
+			writeKept(KEY, { ...$state.snapshot(draft), doc: plan.doc });
+			sessionStorage.setItem(KEY, 'here');
+		}
 		preview.ask(plan.doc, draft.units, burn);
 	});
 
@@ -128,6 +152,7 @@
 						})
 			);
 			writeKept(KEY, undefined);
+			sessionStorage.removeItem(KEY);
 			await goto(`/jobs/${made.id}/${draft.structureId}/boards`);
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
@@ -149,110 +174,123 @@
 		>
 		<h1 class="text-2xl font-extrabold">{job ? `${job.name}: another structure` : 'A new job'}</h1>
 	</header>
-	<main class="two-panes drawing-first">
-		<form class="grid content-start gap-3" onsubmit={make} aria-label="New job">
-			{#if !existing}
-				<label>
-					<span class="font-semibold">Job, as the crew calls it</span>
-					<input class="field mt-1" bind:value={draft.job} autocomplete="off" required />
-					<span class="mt-1 block min-h-5 text-sm font-semibold text-string">{jobNameRefused}</span>
-				</label>
-				<fieldset>
-					<legend class="font-semibold">Tape</legend>
-					<div class="mt-1 grid grid-cols-3 gap-2">
-						{#each UNITS as unit (unit.value)}
-							<label class="choice">
-								<input
-									class="sr-only"
-									type="radio"
-									name="units"
-									value={unit.value}
-									checked={draft.units === unit.value}
-									onchange={() => switchUnits(unit.value)}
-								/>
-								{unit.label}
-							</label>
-						{/each}
-					</div>
-				</fieldset>
-			{/if}
-			<div class="grid grid-cols-2 gap-4">
-				<label>
-					<span class="font-semibold">What is set out</span>
-					<input
-						class="field mt-1"
-						value={plan.text('name')}
-						oninput={(event) => plan.putOptional(['name'], event.currentTarget.value)}
-						placeholder={draft.job}
-						autocomplete="off"
+	{#if begun}
+		<main class="mx-auto max-w-xl py-10 text-center">
+			<h2 class="text-xl font-bold">A job was begun on this device and not made yet</h2>
+			<p class="mt-2">{begun.job || begun.doc.name || 'It has no name yet.'}</p>
+			<p class="mt-5 flex flex-wrap justify-center gap-3">
+				<button class="board-button" onclick={goOn}>Go on with it</button>
+				<button class="board-button plain" onclick={() => (begun = null)}>Begin afresh</button>
+			</p>
+		</main>
+	{:else}
+		<main class="two-panes drawing-first">
+			<form class="grid content-start gap-3" onsubmit={make} aria-label="New job">
+				{#if !existing}
+					<label>
+						<span class="font-semibold">Job, as the crew calls it</span>
+						<input class="field mt-1" bind:value={draft.job} autocomplete="off" required />
+						<span class="mt-1 block min-h-5 text-sm font-semibold text-string"
+							>{jobNameRefused}</span
+						>
+					</label>
+					<fieldset>
+						<legend class="font-semibold">Tape</legend>
+						<div class="mt-1 grid grid-cols-3 gap-2">
+							{#each UNITS as unit (unit.value)}
+								<label class="choice">
+									<input
+										class="sr-only"
+										type="radio"
+										name="units"
+										value={unit.value}
+										checked={draft.units === unit.value}
+										onchange={() => switchUnits(unit.value)}
+									/>
+									{unit.label}
+								</label>
+							{/each}
+						</div>
+					</fieldset>
+				{/if}
+				<div class="grid grid-cols-2 gap-4">
+					<label>
+						<span class="font-semibold">What is set out</span>
+						<input
+							class="field mt-1"
+							value={plan.text('name')}
+							oninput={(event) => plan.putOptional(['name'], event.currentTarget.value)}
+							placeholder={draft.job}
+							autocomplete="off"
+						/>
+						<span class="mt-1 block min-h-5 text-sm font-semibold text-string"
+							>{refused['/name'] ?? ''}</span
+						>
+					</label>
+					<label>
+						<span class="font-semibold">Kind</span>
+						<select
+							class="field mt-1"
+							value={plan.doc.kind}
+							onchange={(event) => plan.put(['kind'], event.currentTarget.value)}
+						>
+							{#each KINDS as kind (kind.value)}<option value={kind.value}>{kind.label}</option
+								>{/each}
+						</select>
+					</label>
+				</div>
+				<div>
+					<FootprintFields draft={plan} units={draft.units} shapes={shapes[draft.units]} />
+				</div>
+				<div class="grid grid-cols-2 gap-4">
+					<LengthField
+						label="Corner may be off"
+						value={plan.text('tolerance')}
+						units={draft.units}
+						refused={refused['/tolerance']}
+						onInput={(text) => plan.put(['tolerance'], text)}
 					/>
-					<span class="mt-1 block min-h-5 text-sm font-semibold text-string"
-						>{refused['/name'] ?? ''}</span
-					>
-				</label>
-				<label>
-					<span class="font-semibold">Kind</span>
-					<select
-						class="field mt-1"
-						value={plan.doc.kind}
-						onchange={(event) => plan.put(['kind'], event.currentTarget.value)}
-					>
-						{#each KINDS as kind (kind.value)}<option value={kind.value}>{kind.label}</option
-							>{/each}
-					</select>
-				</label>
-			</div>
-			<div>
-				<FootprintFields draft={plan} units={draft.units} shapes={shapes[draft.units]} />
-			</div>
-			<div class="grid grid-cols-2 gap-4">
-				<LengthField
-					label="Corner may be off"
-					value={plan.text('tolerance')}
-					units={draft.units}
-					refused={refused['/tolerance']}
-					onInput={(text) => plan.put(['tolerance'], text)}
-				/>
-				<LengthField
-					label="Board setback"
-					value={plan.text('board_setback')}
-					units={draft.units}
-					refused={refused['/board_setback']}
-					onInput={(text) => plan.put(['board_setback'], text)}
-				/>
-			</div>
-			{#if refused['']}<p role="alert" class="caution font-semibold">{refused['']}</p>{/if}
-			<button
-				class="board-button"
-				disabled={sending ||
-					!sized ||
-					preview.isOpenWalk ||
-					!(existing ? job && plan.text('name').trim() : draft.job.trim())}>Set it out</button
-			>
-		</form>
-		<div class="pane">
-			{#if preview.isOpenWalk && preview.walk}
-				<WalkPlan
-					walk={preview.walk}
-					name={plan.text('name') || draft.job || 'the new job'}
-					units={draft.units}
-				/>
-			{:else if preview.shown && sized}
-				<Plan
-					result={preview.shown.result}
-					name={plan.text('name') || draft.job || 'the new job'}
-					units={draft.units}
-					heldLine="AB"
-				/>
-			{:else}
-				<p
-					class="grid size-full place-items-center border border-rule bg-sheet p-8 text-center text-lg text-ink-soft"
+					<LengthField
+						label="Board setback"
+						value={plan.text('board_setback')}
+						units={draft.units}
+						refused={refused['/board_setback']}
+						onInput={(text) => plan.put(['board_setback'], text)}
+					/>
+				</div>
+				{#if refused['']}<p role="alert" class="caution font-semibold">{refused['']}</p>{/if}
+				<button
+					class="board-button"
+					disabled={sending ||
+						!sized ||
+						preview.isOpenWalk ||
+						!(existing ? job && plan.text('name').trim() : draft.job.trim())}>Set it out</button
 				>
-					Type the walls: the drawing appears here, to scale.
-				</p>
-			{/if}
-		</div>
-	</main>
+			</form>
+			<div class="pane">
+				{#if preview.isOpenWalk && preview.walk}
+					<WalkPlan
+						walk={preview.walk}
+						name={plan.text('name') || draft.job || 'the new job'}
+						units={draft.units}
+					/>
+				{:else if preview.shown && sized}
+					<Plan
+						result={preview.shown.result}
+						name={plan.text('name') || draft.job || 'the new job'}
+						units={draft.units}
+						heldLine="AB"
+					/>
+				{:else}
+					<p
+						class="grid size-full place-items-center border border-rule bg-sheet p-8 text-center text-lg text-ink-soft"
+					>
+						Type the walls: the drawing appears here, to scale.
+					</p>
+				{/if}
+			</div>
+		</main>
+	{/if}
 </div>
 
 <style>

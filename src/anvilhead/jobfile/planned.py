@@ -1,8 +1,9 @@
 """From a plan document to the core's objects, worked out once; every fault with its place."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
+from typing import Any, TypeVar
 
 from anvilhead.core.batter_board import Board, BoardLayout, BoardStyle, boards_for
 from anvilhead.core.board_height import HeightRule
@@ -31,6 +32,8 @@ from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.models import Plan
 from anvilhead.jobfile.problems import DocumentRefused, Problem, pointer_to
 
+Worked = TypeVar("Worked")
+
 
 @dataclass(frozen=True)
 class Planned:
@@ -46,6 +49,7 @@ class Planned:
         held_line: its two corners, in the order named.
         set_out: what is to be squared; `naming.py` adds what pulls can name.
         heights_mm: ground heights that are said or were shot, by corner and board.
+        memo: what was worked out from it before; see `once`.
     """
 
     plan: Plan
@@ -61,6 +65,20 @@ class Planned:
     held_line: tuple[str, str]
     set_out: SetOut
     heights_mm: dict[str, float]
+    memo: dict[object, Any] = field(default_factory=dict, compare=False, repr=False)
+
+    def once(self, key: tuple[object, ...], work: Callable[[], Worked]) -> Worked:
+        """What follows from the plan alone, worked out at the first asking.
+
+        Args:
+            key: what it depends on besides the plan: units, burn; heights count by themselves.
+            work: works it out.
+        """
+        whole = (*key, tuple(sorted(self.heights_mm.items())))
+        if whole not in self.memo:
+            self.memo[whole] = work()
+        found: Worked = self.memo[whole]
+        return found
 
 
 def planned(plan: Plan) -> Planned:

@@ -89,7 +89,12 @@ def solve_structure(
     units = rounds.units
     footprint = found.footprint
     boards = Boards(found, units, _obstacles(*site) if site else {})
-    comparison = compare(found, units)
+
+    def schools() -> tuple[p.MethodsResult, p.SettingOutResult | None]:
+        comparison = compare(found, units)
+        return solve_methods(found, comparison, units), solve_setting_out(found, comparison, burn_mm, units)
+
+    methods, setting_out = found.once(("schools", units, burn_mm), schools)
     return r.StructureResult(
         kind=found.plan.kind,
         shape=found.plan.footprint.shape,
@@ -119,8 +124,8 @@ def solve_structure(
         strings=boards.strings(),
         heights=boards.height_results(),
         materials=boards.materials(),
-        methods=solve_methods(found, comparison, units),
-        setting_out=solve_setting_out(found, comparison, burn_mm, units),
+        methods=methods,
+        setting_out=setting_out,
         site=_site(*site, units) if site else None,
         square=solve_square(found, rounds),
         rounds=solve_rounds(rounds),

@@ -82,7 +82,7 @@ def level_book(database: Database, structure_id: str) -> FileOut:
     """The level book of a structure's job as CSV."""
     with database.session() as session:
         row = store.structure_by_id(session, structure_id)
-        job = store.job_by_id(session, row.job_id)
+        job = store.with_levels(row.job)
         text = write_level_csv(levels_of(job), levels_view(row, job).result, marks_for(Units(job.units)))
     return FileOut("level-book.csv", "text/csv", text.encode("utf-8-sig"))
 
@@ -93,7 +93,7 @@ def level_sheet(database: Database, structure_id: str, paper: str, today: date) 
 
     with database.session() as session:
         row = store.structure_by_id(session, structure_id)
-        job = store.job_by_id(session, row.job_id)
+        job = store.with_levels(row.job)
         view = levels_view(row, job)
         plan = plan_of(row)
         sheet = LevelSheetOf(job.name, plan.name or row.name_in_file, view.result, today)

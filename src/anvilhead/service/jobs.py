@@ -48,7 +48,9 @@ MOST_CONTROLS = 50
 def list_jobs(database: Database) -> list[views.JobSummary]:
     """Every job for the yard, latest change first."""
     with database.session() as session:
-        return [job_summary(job) for job in store.all_jobs(session)]
+        jobs = store.all_jobs(session)
+        marks = store.level_marks(session, [job.id for job in jobs])
+        return [job_summary(job, marks[job.id]) for job in jobs]
 
 
 def get_job(database: Database, job_id: str) -> views.JobView:
@@ -189,7 +191,7 @@ def import_job(
 def export_job(database: Database, job_id: str) -> JobFile:
     """The job as a job file: plans and the readings that count, as typed."""
     with database.session() as session:
-        job = store.job_by_id(session, job_id)
+        job = store.with_levels(store.job_by_id(session, job_id))
         plans = plans_of(job)
         return JobFile(
             format="anvilhead-job",
@@ -264,7 +266,7 @@ def delete_structure(database: Database, structure_id: str, by: By, *, deleted: 
 def _refuse_needed(job: JobRow, row: StructureRow) -> None:
     if len(job.structures) == 1:
         raise Conflict("It is the job's only structure. Delete the job instead.")
-    levels = levels_of(job)
+    levels = levels_of(store.with_levels(job))
     on = levels.on or job.structures[0].name_in_file
     if on == row.name_in_file and any(setup.shots for setup in levels.setups):
         raise Conflict("The level book stands on its corners: heights of the other structures hang on it. It stays.")

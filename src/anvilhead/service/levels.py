@@ -43,7 +43,7 @@ def get_levels(database: Database, structure_id: str, in_hand: str | None = None
     """Heights of the job of a structure, drawn in its plan frame; target readings for the setup in hand."""
     with database.session() as session:
         row = store.structure_by_id(session, structure_id)
-        return levels_view(row, store.job_by_id(session, row.job_id), in_hand)
+        return levels_view(row, store.with_levels(row.job), in_hand)
 
 
 def levels_view(row: StructureRow, job: JobRow, in_hand: str | None = None) -> LevelsView:
@@ -315,15 +315,16 @@ def record_check(
 
 def whole_job(session: Session, structure_id: str) -> tuple[StructureRow, JobRow]:
     """A structure and its whole job, which nobody else changes meanwhile."""
-    job = store.job_by_id(session, store.lock_job_of(session, structure_id))
-    return next(row for row in job.structures if row.id == structure_id), job
+    store.lock_job_of(session, structure_id)
+    row = store.structure_by_id(session, structure_id)
+    return row, store.with_levels(row.job)
 
 
 def _shown(session: Session, structure_id: str, in_hand: str | None) -> LevelsView:
     session.flush()
     session.expire_all()
-    job = store.structure_by_id(session, structure_id).job
-    return levels_view(next(row for row in job.structures if row.id == structure_id), job, in_hand)
+    row = store.structure_by_id(session, structure_id)
+    return levels_view(row, store.with_levels(row.job), in_hand)
 
 
 def _revision(job: JobRow) -> int:

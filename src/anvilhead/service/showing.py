@@ -1,7 +1,11 @@
 """From rows to what clients get: plans worked out, readings judged, stages told."""
 
-from dataclasses import dataclass
+import json
+from collections import OrderedDict
+from dataclasses import dataclass, replace
 from datetime import datetime
+from functools import lru_cache
+from threading import Lock
 from typing import Any
 
 from anvilhead.core.length_reading import read_length
@@ -31,11 +35,12 @@ from anvilhead.jobfile.square_solving import solve_square
 from anvilhead.jobfile.writing import place, text_of
 from anvilhead.service import views
 from anvilhead.service.how_taken import HowTaken
-from anvilhead.service.level_rows import has_levels, levels_of
+from anvilhead.service.level_rows import levels_of
 from anvilhead.service.preview import difference_text
 from anvilhead.service.progress import ground_state, levels_state, next_thing, stages_of
 from anvilhead.service.round_views import acceptance_of, begun_of, in_hand_of, lost_of, names_of
 from anvilhead.service.views import StageState
+from anvilhead.store import jobs as store
 from anvilhead.store.tables import JobRow, PlanRevisionRow, PullRow, StructureRow
 
 
@@ -57,16 +62,40 @@ class JobPlans:
         return next((problem.message for problem in self.problems if problem.pointer == pointer), None)
 
 
-def plans_of(job: JobRow, in_hand: int | None = None) -> JobPlans:
-    """Work out every plan of a job; target readings are for the setup in hand, the last when none is named."""
-    found = {row.name_in_file: planned(plan_of(row)) for row in job.structures}
+def plans_of(job: JobRow, in_hand: int | None = None, mark: store.LevelMark | None = None) -> JobPlans:
+    """Work out every plan of a job; target readings are for the setup in hand, the last when none is named.
+
+    `mark` is that of its heights, where it was fetched with those of other jobs.
+    """
+    found = {row.name_in_file: _planned(row) for row in job.structures}
     site, problems = place_all(control_of(job), found)
-    if not has_levels(job):
+    mark = mark or store.level_mark(job)
+    if not any(mark):
         return JobPlans(found, site, problems)
-    levels = levels_of(job)
-    book = work_book(levels, level_points(levels, site), Units(job.units), in_hand)
-    site = on_ground_shot(site, book)
-    return JobPlans(dict(site.planned), site, problems, book)
+    book, site = _level_book(job, site, mark)
+    return JobPlans(dict(site.planned), site, problems, replace(book, in_hand=in_hand))
+
+
+MOST_BOOKS = 16
+"""Level books that stay worked out, the latest used."""
+_books: OrderedDict[object, tuple[Book, Site]] = OrderedDict()
+_keeping = Lock()
+
+
+def _level_book(job: JobRow, site: Site, mark: store.LevelMark) -> tuple[Book, Site]:
+    """The level book, and the site on the ground it has; worked out anew when heights or plans have changed since."""
+    plans = tuple((row.name_in_file, newest_plan(row).number) for row in job.structures)
+    key = (job.id, job.units, json.dumps(job.control, sort_keys=True), mark, plans)
+    known = _books.get(key)
+    if known is None:
+        levels = levels_of(store.with_levels(job))
+        book = work_book(levels, level_points(levels, site), Units(job.units))
+        known = (book, on_ground_shot(site, book))
+        with _keeping:
+            _books[key] = known
+            while len(_books) > MOST_BOOKS:
+                _books.popitem(last=False)
+    return known
 
 
 def control_of(job: JobRow) -> Control:
@@ -82,6 +111,21 @@ def newest_plan(row: StructureRow) -> PlanRevisionRow:
 def plan_of(row: StructureRow) -> Plan:
     """The plan that counts, as a document."""
     return Plan.model_validate(newest_plan(row).document)
+
+
+MOST_REMEMBERED = 512
+"""Plans that stay worked out, the latest used: a job of many structures is not worked out anew for one reading."""
+
+
+def _planned(row: StructureRow) -> Planned:
+    """A structure's plan worked out; a revision never changes, so it is worked out once."""
+    newest = newest_plan(row)
+    return _worked_out(row.id, newest.revision, json.dumps(newest.document, sort_keys=True))
+
+
+@lru_cache(maxsize=MOST_REMEMBERED)
+def _worked_out(structure_id: str, revision: int, document: str) -> Planned:
+    return planned(Plan.model_validate_json(document))
 
 
 def reading_of(row: PullRow) -> Reading:
@@ -143,9 +187,9 @@ def structure_view(row: StructureRow) -> views.StructureView:
     return _structure_view(row, row.job, plans_of(row.job))
 
 
-def job_summary(job: JobRow) -> views.JobSummary:
-    """A job as the yard shows it."""
-    plans = plans_of(job)
+def job_summary(job: JobRow, mark: store.LevelMark) -> views.JobSummary:
+    """A job as the yard shows it; `mark` is that of its heights."""
+    plans = plans_of(job, mark=mark)
     return views.JobSummary(
         id=job.id,
         name=job.name,

@@ -7,13 +7,15 @@ from uuid import uuid4
 
 from sqlalchemy import func, select
 from sqlalchemy.exc import IntegrityError
-from sqlalchemy.orm import Session, selectinload
+from sqlalchemy.orm import Session, object_session, selectinload
 
 from anvilhead.store.errors import Conflict, NotFound, StaleRevision
 from anvilhead.store.tables import (
     Base,
     InHandRow,
+    InstrumentCheckRow,
     JobRow,
+    LevelPlanRow,
     LevelSetupRow,
     LevelShotRow,
     LevelStrikeBackRow,
@@ -51,7 +53,7 @@ NO_JOB = "There is no such job here. It may lie in another database, such as the
 def all_jobs(session: Session) -> Sequence[JobRow]:
     """Every job that was not deleted with its structures, latest change first."""
     whole = selectinload(JobRow.structures).options(*_WHOLE_STRUCTURE)
-    query = select(JobRow).options(whole, *_LEVELS).where(JobRow.deleted_at.is_(None))
+    query = select(JobRow).options(whole).where(JobRow.deleted_at.is_(None))
     return session.scalars(query.order_by(JobRow.changed_at.desc(), JobRow.id)).all()
 
 
@@ -86,13 +88,15 @@ def job_from_file(session: Session, digest: str) -> JobRow | None:
 
 
 def job_by_id(session: Session, job_id: str, *, to_change: bool = False) -> JobRow:
-    """One job with its structures, plans and readings; `to_change` keeps others from changing it meanwhile.
+    """One job with its structures, plans and pulls; `to_change` keeps others from changing it meanwhile.
+
+    Its heights are fetched by `with_levels`.
 
     Raises:
         NotFound: when there is none.
     """
     whole = selectinload(JobRow.structures).options(*_WHOLE_STRUCTURE)
-    query = select(JobRow).options(whole, *_LEVELS).where(JobRow.id == job_id)
+    query = select(JobRow).options(whole).where(JobRow.id == job_id)
     job = session.scalar(query.with_for_update(of=JobRow) if to_change else query)
     if job is None:
         raise NotFound(NO_JOB)
@@ -119,15 +123,67 @@ def lock_job_of(session: Session, structure_id: str) -> str:
 def structure_by_id(session: Session, structure_id: str, *, to_change: bool = False) -> StructureRow:
     """One structure with its plans and readings; `to_change` keeps others from changing it meanwhile.
 
+    Of the structures beside it the plans come along, of the job's heights nothing: see `with_levels`.
+
     Raises:
         NotFound: when there is none.
     """
-    query = select(StructureRow).options(*_WHOLE_STRUCTURE, selectinload(StructureRow.job).options(*_LEVELS))
+    beside = selectinload(StructureRow.job).selectinload(JobRow.structures).selectinload(StructureRow.revisions)
+    query = select(StructureRow).options(*_WHOLE_STRUCTURE, beside)
     query = query.where(StructureRow.id == structure_id, StructureRow.deleted_at.is_(None))
     row = session.scalar(query.with_for_update(of=StructureRow) if to_change else query)
     if row is None:
         raise NotFound("There is no such structure here.")
     return row
+
+
+LevelMark = tuple[int, ...]
+"""Numbers that differ once anything about a job's heights was planned, measured or struck; all 0 before."""
+
+
+def level_marks(session: Session, job_ids: Sequence[str]) -> dict[str, LevelMark]:
+    """The mark of each job's heights: highest numbers and counts, so that no reading is fetched.
+
+    Row numbers are never given twice, also not after a transaction that came to nothing.
+    """
+    shot_of = (LevelShotRow.setup_id, LevelSetupRow.id)
+    strike_of = (LevelStrikeRow.shot_id, LevelShotRow.id)
+    back_of = (LevelStrikeBackRow.strike_number, LevelStrikeRow.number)
+    setups = select(LevelSetupRow.job_id)
+    shots = setups.join(LevelShotRow, shot_of[0] == shot_of[1])
+    strikes = shots.join(LevelStrikeRow, strike_of[0] == strike_of[1])
+    counted = [
+        (select(LevelPlanRow.job_id), LevelPlanRow.job_id, LevelPlanRow.number),
+        (setups, LevelSetupRow.job_id, LevelSetupRow.number),
+        (shots, LevelSetupRow.job_id, LevelShotRow.number),
+        (strikes, LevelSetupRow.job_id, LevelStrikeRow.number),
+        (strikes.join(LevelStrikeBackRow, back_of[0] == back_of[1]), LevelSetupRow.job_id, back_of[0]),
+        (select(InstrumentCheckRow.job_id), InstrumentCheckRow.job_id, InstrumentCheckRow.number),
+    ]
+    marks = {job_id: [0] * (3 * len(counted)) for job_id in job_ids}
+    for place, (query, job_id, number) in enumerate(counted):
+        numbers = query.add_columns(func.count(number), func.max(number), func.sum(number))
+        for found, *of_job in session.execute(numbers.where(job_id.in_(job_ids)).group_by(job_id)):
+            marks[found][3 * place : 3 * place + 3] = [int(one) for one in of_job]
+    return {job_id: tuple(mark) for job_id, mark in marks.items()}
+
+
+def level_mark(job: JobRow) -> LevelMark:
+    """The mark of one job's heights."""
+    return level_marks(_session_of(job), [job.id])[job.id]
+
+
+def with_levels(job: JobRow) -> JobRow:
+    """The same job with everything about its heights fetched, in a constant number of queries."""
+    query = select(JobRow).options(*_LEVELS).where(JobRow.id == job.id)
+    return _session_of(job).scalars(query).one()
+
+
+def _session_of(row: Base) -> Session:
+    session = object_session(row)
+    if session is None:
+        raise RuntimeError("the row is in no transaction any more")
+    return session
 
 
 def add_job(session: Session, job: JobRow) -> None:

@@ -84,11 +84,16 @@ def test_units_and_burn_switch_in_place(square: Page) -> None:
     field(square, "A–B").press("Escape")
     square.keyboard.press("u")
     expect(row(square, "A–C").locator(".call")).to_have_text("16.120 m")
-    square.keyboard.press("u")
-    square.keyboard.press("u")
+    square.get_by_role("button", name="Put it back").click()
     expect(row(square, "A–C").locator(".call")).to_have_text("52′ 10\u20095/8″")
     square.keyboard.press("b")
+    burns = square.get_by_role("dialog", name="Where the tape is started")
+    burns.get_by_role("button", name="1″", exact=True).click()
     expect(row(square, "A–C").locator(".call")).to_have_text("51′ 11\u20095/8″")
+    square.keyboard.press("b")
+    burns.get_by_label("Another mark").fill('2"')
+    burns.get_by_role("button", name="Burn there").click()
+    expect(row(square, "A–C").locator(".call")).to_have_text("52′ 0\u20095/8″")
     expect(row(square, "A–B").locator(".result")).to_have_text("0")
 
 

@@ -137,3 +137,25 @@ class TestReadLength:
         feet, rest = divmod(ticks, 192)
         read = read_length(f"{feet} {Fraction(rest, 16).__floor__()} {rest % 16}/16", Units.FT_IN)
         assert read_length(read.explicit, None).mm == read.mm == Fraction(ticks, 16) * Fraction("25.4")
+
+
+@pytest.mark.parametrize(
+    ("text", "units", "mm"),
+    [
+        ("23-0-0", Units.FT_IN, 23 * 304.8),
+        ("23-6-0", Units.FT_IN, 23.5 * 304.8),
+        ("31' 6\" 1/2", Units.FT_IN, 31 * 304.8 + 6.5 * 25.4),
+        ("15,410", Units.M, 15_410),
+        ("7,305 m", Units.M, 7305),
+    ],
+)
+def test_ways_of_writing_that_mean_one_thing_only_are_taken(text: str, units: Units, mm: float) -> None:
+    assert float(read_length(text, units).mm) == pytest.approx(mm)
+
+
+@pytest.mark.parametrize(
+    ("text", "units"), [("300,100", Units.M), ("8,394", Units.MM), ("31' 6\" 1/2 1/4", Units.FT_IN)]
+)
+def test_what_could_still_mean_two_things_is_refused(text: str, units: Units) -> None:
+    with pytest.raises(LengthError):
+        read_length(text, units)

@@ -52,6 +52,9 @@ _VULGAR = {
     "⅞": (7, 8),
 }  # fmt: skip
 
+_METRE_COMMA = re.compile(r"\s*-?[1-9][0-9]?,[0-9]{3}\s*m?\s*")
+"""Metres and millimetres with a decimal comma: in a job of metres nobody means fifteen kilometres by 15,410."""
+
 _TOKEN = re.compile(
     r"(?P<fraction>[0-9]+ *[/] *[0-9]+)"
     r"|(?P<decimal>[0-9]*[.,][0-9]+|[0-9]+[.])"
@@ -116,6 +119,8 @@ def read_length(text: str, units: Units | None, *, signed: bool = False) -> Read
             f"{len(text)} characters were typed; a length has at most {LONGEST_TEXT}. Type one length.",
             LONGEST_TEXT,
         )
+    if units is Units.M and _METRE_COMMA.fullmatch(text):
+        text = text.replace(",", ".")
     tokens = _tokens(text)
     if not tokens:
         raise LengthError("empty", "Nothing is typed here. Type a length, for example 27' 6 1/2\" or 8.395 m.")
@@ -235,6 +240,8 @@ def _dashed_feet_inches(text: str, tokens: list[_Token]) -> list[_Part] | None:
             f'{tokens[0].source} {tokens[2].source}"',
             f"{tokens[0].source}' {tokens[2].source}\"",
         )
+    if re.fullmatch(r"n-n-nu?", kinds) and tokens[4].value == 0:  # no sixteenths: 23-0-0
+        return [_Part([tokens[0]], "ft"), _Part([tokens[2]], "in")]
     if not re.fullmatch(r"n-(n-?f|n|d|n)u?", kinds) or (kinds.endswith("u") and tokens[-1].source != "in"):
         return None
     numbers = [t for t in tokens if t.is_number]
@@ -252,6 +259,9 @@ def _with_unit(text: str, numbers: list[_Token], unit: _Token, units: Units | No
 
 def _without_unit(text: str, numbers: list[_Token], before: list[_Part], units: Units | None) -> list[_Part]:
     """Give the unit to numbers at the end of the text that have none."""
+    if before and before[-1].unit == "in" and _is_one_number([*before[-1].numbers, *numbers]):
+        inches = before.pop()  # 31' 6" 1/2: the fraction belongs to the inches before their mark
+        return [_Part([*inches.numbers, *numbers], "in")]
     if before:
         follow = _NEXT_UNIT.get(before[-1].unit or "")
         if follow is None or not _is_one_number(numbers):

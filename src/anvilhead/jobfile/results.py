@@ -34,6 +34,7 @@ class StructureResult(Result):
         closing: how a walk closes; null for other shapes.
         overall: size along the baseline and square to it.
         lines: families, the wall face first; lines_gone: those of the section there is no room for, in words.
+        unlikely: numbers that are hardly meant, in words.
         sticks: marking sticks, alike sides together.
         heights: null while no ground is said; site: null while it is not placed.
         methods: null in a quick answer that leaves them out.
@@ -58,6 +59,7 @@ class StructureResult(Result):
     overall: OverallResult
     lines: list[FamilyResult]
     lines_gone: list[str]
+    unlikely: list[str]
     sticks: list[MarkingStick]
     inner: InnerResult
     boards: list[BoardResult]

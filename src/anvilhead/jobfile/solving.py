@@ -8,6 +8,7 @@ from anvilhead.core.length_printing import print_area, print_length
 from anvilhead.core.plan_words import clearance_words
 from anvilhead.core.site import Clearance
 from anvilhead.core.units import Units
+from anvilhead.core.unlikely import unlikely
 from anvilhead.core.walk import Leg, Walked
 from anvilhead.jobfile import plan_results as p
 from anvilhead.jobfile import results as r
@@ -87,7 +88,7 @@ def solve_structure(
         every_pair: list every diagonal; else only those worth pulling, which grow with the corners, not their square.
     """
     units = rounds.units
-    footprint = found.footprint
+    footprint, set_out = found.footprint, found.set_out
     boards = Boards(found, units, _obstacles(*site) if site else {})
 
     def schools() -> tuple[p.MethodsResult, p.SettingOutResult | None]:
@@ -116,6 +117,7 @@ def solve_structure(
         overall=solve_overall(found.outlines[0], footprint.sides[0].direction, units),
         lines=solve_families(found, units),
         lines_gone=list(found.gone),
+        unlikely=list(unlikely(set_out.tolerance_mm, found.families, rounds.pulls.get(rounds.latest or 0, []), units)),
         sticks=solve_sticks(found, units),
         inner=solve_inner(found, units),
         boards=boards.results(),

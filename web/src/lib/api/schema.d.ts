@@ -5750,6 +5750,7 @@ export interface components {
          *         closing: how a walk closes; null for other shapes.
          *         overall: size along the baseline and square to it.
          *         lines: families, the wall face first; lines_gone: those of the section there is no room for, in words.
+         *         unlikely: numbers that are hardly meant, in words.
          *         sticks: marking sticks, alike sides together.
          *         heights: null while no ground is said; site: null while it is not placed.
          *         methods: null in a quick answer that leaves them out.
@@ -5791,6 +5792,8 @@ export interface components {
             lines: components["schemas"]["FamilyResult"][];
             /** Lines Gone */
             lines_gone: string[];
+            /** Unlikely */
+            unlikely: string[];
             /** Sticks */
             sticks: components["schemas"]["MarkingStick"][];
             inner: components["schemas"]["InnerResult"];

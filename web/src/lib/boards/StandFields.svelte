@@ -47,7 +47,9 @@
 		{units}
 		hint={hasDig
 			? 'at least; the dig may ask for more'
-			: 'by hand 1 to 3 ft, by machine 4 ft or more'}
+			: units === 'ft-in'
+				? 'by hand 1 to 3 ft, by machine 4 ft or more'
+				: 'by hand 0.3 to 1 m, by machine 1.2 m or more'}
 	/>
 	<LengthField
 		label="Depth of the dig"

@@ -3,6 +3,7 @@
 	import CallSheet from '$lib/call/CallSheet.svelte';
 	import Moves from '$lib/call/Moves.svelte';
 	import Refused from '$lib/outbox/Refused.svelte';
+	import Unlikely from '$lib/ui/Unlikely.svelte';
 	import Accept from './Accept.svelte';
 	import AddPull from './AddPull.svelte';
 	import Helpful from './Helpful.svelte';
@@ -23,6 +24,7 @@
 
 <RoundBar {stage} />
 <Refused parcels={sheet.refusedElsewhere} />
+<Unlikely texts={stage.structure.result.unlikely} />
 <CallSheet
 	{sheet}
 	units={stage.job.units}

@@ -7,6 +7,7 @@
 	import Len from '$lib/lengths/Len.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import NailKey from '$lib/ui/NailKey.svelte';
+	import BurnDialog from './BurnDialog.svelte';
 	import { UNITS, type JobSession } from './session.svelte';
 	import StageLine from './StageLine.svelte';
 
@@ -17,6 +18,7 @@
 	}
 	let { session, job, structure }: Props = $props();
 
+	let burning = $state(false);
 	const base = $derived(`/jobs/${job.id}/${structure.id}`);
 	const place = $derived(page.url.pathname.split('/').at(-1));
 	/** Choosing a school belongs to squaring. */
@@ -25,7 +27,7 @@
 
 	$effect(() =>
 		keys.offer([
-			{ key: 'b', does: 'switch the burn', run: () => session.nextBurn() },
+			{ key: 'b', does: 'where the tape is started', run: () => (burning = true) },
 			{ key: 'p', does: 'print this sheet', run: () => window.print() },
 			{ key: 'u', does: 'switch the units', run: () => session.nextUnits() },
 			...structure.stages.map((stage, index) => ({
@@ -58,7 +60,7 @@
 			<p class="text-lg">{structure.plan.name}</p>
 		{/if}
 		<div class="no-print flex flex-wrap items-center sm:ml-auto">
-			<NailKey letter="B" onPress={() => session.nextBurn()}>
+			<NailKey letter="B" onPress={() => (burning = true)}>
 				<span
 					>burn {#if job.burn.mm > 0}<Len text={job.burn.text} />{:else}none{/if}</span
 				>
@@ -74,5 +76,16 @@
 			<NailKey letter="?" onPress={() => (keys.listed = true)}>keys</NailKey>
 		</div>
 	</div>
+	{#if session.switched}
+		{@const switched = session.switched}
+		<p class="no-print flex flex-wrap items-center gap-3" role="status">
+			{switched.text}
+			<button class="min-h-11 underline" onclick={switched.back}>Put it back</button>
+			<button class="min-h-11 underline" onclick={() => (session.switched = undefined)}
+				>It stays</button
+			>
+		</p>
+	{/if}
 	<StageLine stages={structure.stages} {current} {base} />
 </header>
+<BurnDialog {session} {job} open={burning} onClose={() => (burning = false)} />

@@ -9,6 +9,8 @@ export class JobSession {
 	job = $state<Job>();
 	/** What went wrong last, in words; empty when nothing did. */
 	trouble = $state('');
+	/** What was switched by a single key, and what puts it back. */
+	switched = $state<{ text: string; back: () => void }>();
 
 	#refreshing = false;
 	/** Something changed while the last refresh was on its way. */
@@ -85,17 +87,31 @@ export class JobSession {
 		);
 	}
 
-	/** Step to the next units, in place; nothing measured changes. */
+	/** Step to the next units, in place; nothing measured changes, and the way back is shown. */
 	nextUnits(): void {
-		this.#change((job) => {
-			const at = UNITS.findIndex((one) => one.value === job.units);
-			return { switch_units: UNITS[(at + 1) % UNITS.length]?.value };
-		});
+		const was = this.job?.units;
+		const at = UNITS.findIndex((one) => one.value === was);
+		const next = UNITS[(at + 1) % UNITS.length];
+		if (!was || !next) return;
+		this.#switchTo(next.value);
+		this.switched = {
+			text: `Shown in ${next.label.toLowerCase()} now.`,
+			back: () => this.#switchTo(was)
+		};
 	}
 
-	/** Step to the next burn that calls carry. */
-	nextBurn(): void {
-		this.#change((job) => ({ burn: job.burns[1] }));
+	#switchTo(units: Units): void {
+		this.switched = undefined;
+		this.#change(() => ({ switch_units: units }));
+	}
+
+	/** Start the tape elsewhere; answers what went wrong, or ''. */
+	async burnAt(burn: string): Promise<string> {
+		this.#change(() => ({ burn }));
+		await this.#changes;
+		const trouble = this.trouble;
+		this.trouble = '';
+		return trouble;
 	}
 
 	/** Call the job something else. */

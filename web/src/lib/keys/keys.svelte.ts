@@ -38,6 +38,11 @@ class Keys {
 
 	/** Act on a key press unless somebody is typing. */
 	press(event: KeyboardEvent): void {
+		if (event.key === 'Escape' && event.target instanceof HTMLInputElement) {
+			// a dialog shuts on Esc by itself; anywhere else it leaves the field
+			if (!event.target.closest('[role=dialog]')) event.target.blur();
+			return;
+		}
 		if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
 		if (event.key === '?') {
 			this.listed = true;

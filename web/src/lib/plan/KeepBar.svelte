@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Structure, Units } from '$lib/api/types';
 	import { keys } from '$lib/keys/keys.svelte';
+	import Unlikely from '$lib/ui/Unlikely.svelte';
 	import type { PlanEditor } from './editor.svelte';
 	import { canGo, pathOf } from './planDoc';
 
@@ -25,6 +26,7 @@
 	);
 </script>
 
+<Unlikely texts={editor.preview.shown?.result.unlikely ?? structure.result.unlikely} />
 {#if editor.stale}
 	<div class="caution my-3" role="alert">
 		<p class="font-bold">{editor.stale.who} changed this plan while you were at it:</p>

@@ -79,7 +79,9 @@
 						? '; '
 						: ''}<Words text={one.parts.join(' – ')} />
 					<span class="text-ink-soft"
-						>(a wrong sixteenth: <Len text={one.cost_text} /> at the wall's end)</span
+						>({one.cost_text.includes('mm') ? '1.6 mm wrong' : 'a wrong sixteenth'}: <Len
+							text={one.cost_text}
+						/> at the wall's end)</span
 					>{/each}
 			</p>
 		{/if}

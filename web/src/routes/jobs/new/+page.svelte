@@ -59,9 +59,20 @@
 
 	/** Whether the draft was typed in this tab, so that a reload just goes on with it. */
 	function isHere(): boolean {
-		return sessionStorage.getItem(KEY) !== null;
+		try {
+			return sessionStorage.getItem(KEY) !== null;
+		} catch {
+			return false;
+		}
 	}
 
+	function markHere(): void {
+		try {
+			sessionStorage.setItem(KEY, 'here');
+		} catch {
+			// a browser without storage asks after a reload, no more
+		}
+	}
 	function isBegun(one: Draft): boolean {
 		const { footprint } = one.doc;
 		const sized =
@@ -102,7 +113,7 @@
 	$effect(() => {
 		if (!begun) {
 			writeKept(KEY, { ...$state.snapshot(draft), doc: plan.doc });
-			sessionStorage.setItem(KEY, 'here');
+			markHere();
 		}
 		preview.ask(plan.doc, draft.units, burn);
 	});
@@ -152,7 +163,6 @@
 						})
 			);
 			writeKept(KEY, undefined);
-			sessionStorage.removeItem(KEY);
 			await goto(`/jobs/${made.id}/${draft.structureId}/boards`);
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;

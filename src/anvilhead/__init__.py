@@ -4,4 +4,4 @@ Layers, each importing only those below it (the tests enforce this):
 launch → (api, demo) → service → (store, jobfile) → core.
 """
 
-__version__ = "0.4.0"
+__version__ = "0.5.0"

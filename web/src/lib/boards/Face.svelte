@@ -46,12 +46,6 @@
 		<line x1={nail.x} y1={y + 10} x2={nail.x} y2={top + 10} class="string" />
 		<circle cx={nail.x} cy={top + 10} r="4" class="nail" class:wall={nail.family === 'wall face'} />
 	{/each}
-	<text
-		x={board.inside === 'left' ? 4 : WIDTH - 4}
-		y={top + 40}
-		class="inside"
-		text-anchor={board.inside === 'left' ? 'start' : 'end'}
-		>inside {board.inside === 'left' ? '←' : '→'}</text
 	>
 	{#each nails as nail (nail.family)}
 		<SvgLen
@@ -85,11 +79,6 @@
 	}
 	.nail.wall {
 		fill: var(--string);
-	}
-	.inside {
-		fill: var(--ink);
-		font-size: 14px;
-		font-weight: 700;
 	}
 	:global(.nail-at) {
 		fill: var(--ink);

@@ -26,7 +26,12 @@
 {#each faces as group (group[0]?.board)}
 	{#if group[0]}
 		<section class="mt-3 border-t border-rule pt-2">
-			<h3 class="font-bold">{group.map((board) => board.board).join(' · ')}</h3>
+			<h3 class="flex flex-wrap items-baseline justify-between gap-x-3">
+				<b>{group.map((board) => board.board).join(' · ')}</b>
+				<span class="text-sm text-ink-soft"
+					>inside {group[0].inside === 'left' ? '← to the left' : 'to the right →'}</span
+				>
+			</h3>
 			<Face board={group[0]} />
 		</section>
 	{/if}

@@ -50,8 +50,9 @@
 	$effect(() => {
 		if (!open) return;
 		untrack(() => {
-			const first = rows.find(isOpen);
-			if (row && !isOpen(row) && first) onActive(first.key);
+			const first = row && !isOpen(row) ? rows.find(isOpen) : row;
+			// named outright, or it would move on by itself as soon as the reading is on its way
+			if (first) onActive(first.key);
 		});
 	});
 

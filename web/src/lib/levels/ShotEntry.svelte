@@ -39,9 +39,13 @@
 		if (first) return carriedFrom || (points[0]?.label ?? '');
 		// in the order of the plan, on from the last one that was read
 		const done = new Set(read.filter((one) => one.thing === thing).map((one) => one.at));
+		const open = points.filter((one) => one.place && !done.has(one.name));
+		// the structure in front of one first; points of others come once its own are read
+		const own = open.filter((one) => stage.isOwn(one.name));
+		const among = own.length ? own : open;
 		const last = points.findIndex((one) => one.name === read.at(-1)?.at);
-		const ahead = [...points.slice(last + 1), ...points.slice(0, last + 1)];
-		return ahead.find((one) => one.place && !done.has(one.name))?.label ?? '';
+		const ahead = among.find((one) => points.indexOf(one) > last);
+		return (ahead ?? among[0])?.label ?? '';
 	});
 	const thing = $derived(stage.draft('thing'));
 	const turned = $derived(stage.draft('turned'));

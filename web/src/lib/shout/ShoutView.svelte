@@ -61,9 +61,10 @@
 		event.preventDefault();
 		if (keeping || !value.trim()) return;
 		keeping = true;
-		const next = following;
+		const [at, next] = [index, following];
 		try {
-			if (await onKeep()) onShow(next);
+			// whoever went on by hand meanwhile is not taken elsewhere
+			if ((await onKeep()) && index === at) onShow(next);
 		} finally {
 			keeping = false;
 		}

@@ -44,7 +44,7 @@ def take(browser: Browser, site: str) -> None:
 def take_plans(desk: Page) -> None:
     """The yard, and everything before the first pull."""
     desk.goto("/")
-    expect(desk.get_by_text("Honey house")).to_be_visible()
+    expect(desk.get_by_text("Honey house", exact=True)).to_be_visible()
     picture(desk, "yard")
     desk.goto("/jobs/new")
     desk.get_by_label("Job, as the crew calls it").fill("Heron Basin")

@@ -43,7 +43,7 @@ def write_points(structures: dict[str, StructureResult]) -> str:
         for family in result.lines[1:]:
             rows += [(f"{corner} {family.family}", family.family, place) for corner, place in family.corners.items()]
         rows += [(point.name, "inner crossing", point) for point in result.inner.points]
-        rows += [(board.board, "nail", board.nail) for board in result.boards]
+        rows += [(board.board, "nail", board.nail) for board in result.boards if board.through is None]
         if result.site:
             rows += [(f"{corner} on site", "site", place) for corner, place in result.site.corners.items()]
         for point, what, place in rows:

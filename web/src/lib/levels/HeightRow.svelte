@@ -4,6 +4,7 @@
 	import Words from '$lib/lengths/Words.svelte';
 	import { HeightEntry } from './heightEntry.svelte';
 	import Sign from './Sign.svelte';
+	import SightField from './SightField.svelte';
 	import type { LevelsStage } from './stage.svelte';
 
 	interface Props {
@@ -59,16 +60,7 @@
 		/>
 	</form>
 	{#if entry.isCorrected}
-		<label class="refused text-right"
-			>sight is long
-			<input
-				class="field numbers !w-32 text-right"
-				aria-label="Sight to {stage.label(row.at)}"
-				placeholder={row.sight_mm === null ? 'needed' : 'from the plan'}
-				value={entry.distance}
-				oninput={(event) => entry.typeDistance(event.currentTarget.value)}
-			/></label
-		>
+		<div class="refused text-right"><SightField {entry} at={stage.label(row.at)} /></div>
 	{/if}
 	{#if entry.trouble}
 		<p class="refused text-right font-semibold text-string" role="alert">{entry.trouble}</p>

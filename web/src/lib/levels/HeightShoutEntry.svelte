@@ -4,6 +4,7 @@
 	import ShoutView from '$lib/shout/ShoutView.svelte';
 	import { HeightEntry } from './heightEntry.svelte';
 	import Sign from './Sign.svelte';
+	import SightField from './SightField.svelte';
 	import type { LevelsStage } from './stage.svelte';
 
 	interface Props {
@@ -70,16 +71,7 @@
 		<Words text={row.on_thing ? row.words : 'Not shot yet'} />
 	</p>
 	{#if entry.isCorrected}
-		<label class="mt-1 block"
-			>sight is long
-			<input
-				class="field numbers !w-32 text-right"
-				aria-label="Sight to {stage.label(row.at)}"
-				placeholder={row.sight_mm === null ? 'needed' : 'from the plan'}
-				value={entry.distance}
-				oninput={(event) => entry.typeDistance(event.currentTarget.value)}
-			/></label
-		>
+		<div class="mt-1"><SightField {entry} at={stage.label(row.at)} /></div>
 	{/if}
 </ShoutView>
 

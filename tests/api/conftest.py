@@ -30,7 +30,7 @@ def client(database: Database) -> Iterator[TestClient]:
 
 @pytest.fixture
 def new_job(client: TestClient) -> Callable[..., dict[str, Any]]:
-    """Makes a job with the boat store in it; the answer is the whole job."""
+    """Makes a job with the boat store in it; the answer is the job, its structure in short."""
 
     def make(**changes: Any) -> dict[str, Any]:
         body = {
@@ -46,6 +46,14 @@ def new_job(client: TestClient) -> Callable[..., dict[str, Any]]:
         return job
 
     return make
+
+
+def whole(client: TestClient, job: dict[str, Any], number: int = 0) -> dict[str, Any]:
+    """A structure of a job with everything computed."""
+    answer = client.get(f"/api/structures/{job['structures'][number]['id']}")
+    assert answer.status_code == 200, answer.text
+    found: dict[str, Any] = answer.json()
+    return found
 
 
 def pull(start: str, end: str, reading: str, **changes: Any) -> dict[str, Any]:

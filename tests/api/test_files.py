@@ -6,7 +6,7 @@ from typing import Any, ClassVar
 import pytest
 from fastapi.testclient import TestClient
 
-from tests.api.conftest import PLAN, pull
+from tests.api.conftest import PLAN, pull, whole
 
 Job = dict[str, Any]
 ELL = [("30'", 0), ("12'", 90), ("10'", 90), ("8'", -90), ("20'", 90), ("20'", 90)]
@@ -156,12 +156,12 @@ class TestControl:
         assert placed["stages"][0] == {"name": "ground", "state": "done"}
 
         gone = {"units": "ft-in", "base_revision": changed["revision"], "control": {}}
-        left = client.patch(f"/api/jobs/{job['id']}", json=gone).json()["structures"][0]
+        left = whole(client, client.patch(f"/api/jobs/{job['id']}", json=gone).json())
         assert left["result"]["site"] is None
         assert "no wall, boundary or line “lane”" in left["not_placed"]
 
         undone = client.post(f"/api/jobs/{job['id']}/control/undo", json={"base_revision": changed["revision"] + 1})
-        assert undone.json()["structures"][0]["result"]["site"] is not None
+        assert undone.json()["structures"][0]["on_site"]["A"]["y_mm"] != 0
         again = client.post(f"/api/jobs/{job['id']}/control/undo", json={"base_revision": changed["revision"] + 2})
         assert (again.json()["control"], again.json()["can_undo_control"]) == ({"points": [], "lines": []}, False)
 

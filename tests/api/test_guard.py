@@ -18,7 +18,7 @@ from anvilhead.api.app import create_app
 from anvilhead.api.guard import inline_scripts
 from anvilhead.store.database import CONNECTIONS, Database
 from anvilhead.store.errors import DatabaseBusy
-from tests.api.conftest import pull
+from tests.api.conftest import pull, whole
 
 NewJob = Callable[..., dict[str, Any]]
 
@@ -101,7 +101,7 @@ class TestManyAtOnce:
     def test_twenty_writers_on_one_plan_are_refused_or_kept_one_after_the_other(
         self, client: TestClient, new_job: NewJob
     ) -> None:
-        structure = new_job()["structures"][0]
+        structure = whole(client, new_job())
         path = f"/api/structures/{structure['id']}/plan"
 
         def write(number: int) -> int:

@@ -10,7 +10,7 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 
-from tests.api.conftest import PLAN, pull
+from tests.api.conftest import PLAN, pull, whole
 
 NewJob = Callable[..., dict[str, Any]]
 ROOT = Path(__file__).resolve().parents[2]
@@ -48,12 +48,12 @@ def test_units_switch_in_place_and_what_was_typed_stays(client: TestClient, new_
     client.post(f"/api/structures/{structure}/pulls", json=pull("A", "C", "52 10 5/8"))
 
     change = {"units": "ft-in", "base_revision": 1, "switch_units": "m"}
-    switched = client.patch(f"/api/jobs/{job['id']}", json=change).json()
+    switched = whole(client, client.patch(f"/api/jobs/{job['id']}", json=change).json())
 
-    kept = switched["structures"][0]["pulls"][0]["reading"]
+    kept = switched["pulls"][0]["reading"]
     assert (kept["text"], kept["written"], kept["mm"]) == ("16.119 m", "52' 10 5/8\"", 16119.475)
-    assert switched["structures"][0]["document"]["footprint"]["length"] == "44'"
-    assert switched["structures"][0]["calls"][4]["call_text"] == "16.120 m"
+    assert switched["document"]["footprint"]["length"] == "44'"
+    assert switched["calls"][4]["call_text"] == "16.120 m"
 
 
 def test_a_burn_changes_the_calls_and_no_reading(client: TestClient, new_job: NewJob) -> None:
@@ -62,7 +62,7 @@ def test_a_burn_changes_the_calls_and_no_reading(client: TestClient, new_job: Ne
     client.post(f"/api/structures/{structure}/pulls", json=pull("A", "B", "45"))
 
     change = {"units": "ft-in", "base_revision": 1, "burn": "1 in"}
-    changed = client.patch(f"/api/jobs/{job['id']}", json=change).json()["structures"][0]
+    changed = whole(client, client.patch(f"/api/jobs/{job['id']}", json=change).json())
 
     assert changed["calls"][0]["call_text"] == "44' 1\""
     assert changed["pulls"][0]["burn"]["mm"] == 304.8
@@ -103,7 +103,7 @@ def test_exported_imported_and_solved_on_the_command_line_it_is_the_same(
 
     assert 'filename="gannet-slip.anvil.json"' in exported.headers["content-disposition"]
     assert json.loads(solved.stdout)["structures"]["store"] == shown["result"]
-    assert imported["structures"][0]["result"] == shown["result"]
+    assert whole(client, imported)["result"] == shown["result"]
     assert shown["result"]["square"]["verdict"] == "adjust"
 
 
@@ -210,7 +210,83 @@ class TestTheYard:
         copy = client.post(f"/api/jobs/{job['id']}/copies", json={"name": "Second"}).json()
         client.post(path, json=pull("B", "D", "52 10 5/8"))
         assert (copy["name"], copy["burn"]["text"]) == ("Second", "1' 0\"")
-        assert [one["reading"]["text"] for one in copy["structures"][0]["pulls"]] == ["52' 10 5/8\""]
+        assert [one["reading"]["text"] for one in whole(client, copy)["pulls"]] == ["52' 10 5/8\""]
+
+    def test_many_jobs_come_a_page_at_a_time_those_put_away_last(self, client: TestClient, new_job: NewJob) -> None:
+        mark = str(uuid4())[:8]
+        jobs = [new_job(name=f"{mark} {n}") for n in range(5)]
+        client.post(f"/api/jobs/{jobs[4]['id']}/away")
+
+        def page(after: int) -> list[str]:
+            found = client.get("/api/jobs", params={"find": mark, "most": 2, "after": after}).json()
+            return [one["name"].removeprefix(mark) for one in found]
+
+        assert [page(0), page(2), page(4), page(6)] == [[" 3", " 2"], [" 1", " 0"], [" 4"], []]
+
+    def test_a_job_is_found_by_part_of_its_name_or_of_a_structures(self, client: TestClient, new_job: NewJob) -> None:
+        mark = str(uuid4())[:8]
+        named = {"name": f"Spar shed {mark}", "footprint": PLAN["footprint"]}
+        one = new_job(name=f"100% {mark}")
+        two = new_job(structure={"id": str(uuid4()), "name_in_file": "spars", "plan": PLAN | named})
+
+        def found(text: str) -> list[str]:
+            return [job["id"] for job in client.get("/api/jobs", params={"find": text}).json()]
+
+        assert found(mark.upper()) == [two["id"], one["id"]]
+        assert found(f"SHED {mark}") == [two["id"]]
+        assert found(f"100% {mark}") == [one["id"]]
+        assert found(f"1_0% {mark}") == []
+
+    def test_a_card_follows_every_reading_strike_and_acceptance(self, client: TestClient, new_job: NewJob) -> None:
+        """Cards are worked out once for what was recorded; each act must be seen on the card of its structure."""
+        job = new_job()
+        path = f"/api/structures/{job['structures'][0]['id']}"
+
+        def card() -> tuple[str | None, str]:
+            summary = client.get(f"/api/jobs/{job['id']}").json()["structures"][0]
+            square = whole(client, job)
+            assert (summary["stages"], summary["next"]) == (square["stages"], square["next"])
+            return summary["verdict"], summary["stages"][3]["state"]
+
+        assert card() == (None, "not-started")
+        way = [("A", "B", "45"), ("B", "C", "28 6"), ("C", "D", "45"), ("D", "A", "28 6"), ("A", "C", "52 10 5/8")]
+        for start, end, reading in way:
+            client.post(f"{path}/pulls", json=pull(start, end, reading))
+        last = pull("B", "D", "54")
+        client.post(f"{path}/pulls", json=last)
+        wrong = card()
+        client.post(f"{path}/pulls/{last['id']}/strike")
+        without = card()
+        client.post(f"{path}/pulls/{last['id']}/strike/back")
+        assert card() == wrong != without
+        right = pull("B", "D", "52 10 5/8", replaces=last["id"])
+        client.post(f"{path}/pulls", json=right)
+        assert card() == ("square", "done")
+        client.post(f"{path}/rounds", json={"round": 2, "occasion": "after-work"})
+        wider = {**whole(client, job)["document"], "name": "Wider", "board_setback": "5'"}
+        client.put(f"{path}/plan", json={"units": "ft-in", "base_revision": 1, "plan": wider})
+        assert card() == ("square", "re-check")
+
+    def test_the_record_comes_a_page_at_a_time_the_latest_first(
+        self, client: TestClient, new_job: NewJob, monkeypatch: pytest.MonkeyPatch
+    ) -> None:
+        monkeypatch.setattr("anvilhead.service.jobs.MOST_LOGGED", 2)
+        job = new_job()
+        for burn in ("0", "1", "2"):
+            revision = client.get(f"/api/jobs/{job['id']}").json()["revision"]
+            change = {"units": "ft-in", "base_revision": revision, "burn": burn}
+            client.patch(f"/api/jobs/{job['id']}", json=change)
+        path = f"/api/jobs/{job['id']}/log"
+        late = client.get(path).json()
+        early = client.get(path, params={"before": late[0]["number"]}).json()
+        first = client.get(path, params={"before": early[0]["number"]}).json()
+        assert [one["action"] for one in [*first, *early, *late]] == [
+            "job-made",
+            "structure-added",
+            "burn",
+            "burn",
+            "burn",
+        ]
 
     def test_a_structure_is_copied_deleted_and_taken_back(self, client: TestClient, new_job: NewJob) -> None:
         job = new_job()
@@ -220,7 +296,7 @@ class TestTheYard:
         copy = {"id": str(uuid4()), "name_in_file": "store-2", "name": "Second store"}
         for _ in range(2):
             job = client.post(f"/api/structures/{first}/copies", json=copy).json()
-        assert [one["plan"]["name"] for one in job["structures"]] == ["Boat store", "Second store"]
+        assert [one["name"] for one in job["structures"]] == ["Boat store", "Second store"]
         assert client.delete(f"/api/structures/{copy['id']}").status_code == 204
         assert len(client.get(f"/api/jobs/{job['id']}").json()["structures"]) == 1
         assert client.get(f"/api/structures/{copy['id']}").status_code == 404

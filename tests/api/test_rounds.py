@@ -15,7 +15,7 @@ from fastapi.testclient import TestClient
 from anvilhead.api.app import create_app
 from anvilhead.api.routers.live import look_every
 from anvilhead.store.database import Database
-from tests.api.conftest import PLAN, pull
+from tests.api.conftest import PLAN, pull, whole
 
 NewJob = Callable[..., dict[str, Any]]
 TRUE = {"AB": "45", "BC": "28 6", "CD": "45", "DA": "28 6", "AC": "52 10 5/8", "BD": "52 10 5/8"}
@@ -362,7 +362,7 @@ def test_rounds_travel_in_the_job_file_struck_readings_and_all(client: TestClien
     client.post(f"/api/structures/{structure}/lost", json={"id": str(uuid4()), "point": "D", "left": []})
 
     file = client.get(f"/api/jobs/{job['id']}/file")
-    copy = client.post("/api/jobs/files", content=file.content).json()["structures"][0]
+    copy = whole(client, client.post("/api/jobs/files", content=file.content).json())
 
     assert [(p["reading"], p["struck"]) for p in file.json()["pulls"] if p["from"] + p["to"] == "AC"] == [
         ("53' 10 5/8\"", True),

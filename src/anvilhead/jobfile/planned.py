@@ -67,6 +67,11 @@ class Planned:
     heights_mm: dict[str, float]
     memo: dict[object, Any] = field(default_factory=dict, compare=False, repr=False)
 
+    @property
+    def ground_key(self) -> tuple[tuple[str, float], ...]:
+        """Ground heights as a value to compare by."""
+        return tuple(sorted(self.heights_mm.items()))
+
     def once(self, key: tuple[object, ...], work: Callable[[], Worked]) -> Worked:
         """What follows from the plan alone, worked out at the first asking.
 
@@ -74,7 +79,7 @@ class Planned:
             key: what it depends on besides the plan: units, burn; heights count by themselves.
             work: works it out.
         """
-        whole = (*key, tuple(sorted(self.heights_mm.items())))
+        whole = (*key, self.ground_key)
         if whole not in self.memo:
             self.memo[whole] = work()
         found: Worked = self.memo[whole]

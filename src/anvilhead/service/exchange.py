@@ -14,9 +14,10 @@ from anvilhead.formats.points_csv import read_points, write_points
 from anvilhead.formats.svg import write_svg
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.service import views
+from anvilhead.service.job_plans import plan_of, plans_of
 from anvilhead.service.level_rows import levels_of
 from anvilhead.service.levels import levels_view
-from anvilhead.service.showing import job_view, plan_of, structure_view
+from anvilhead.service.showing import structure_view, whole_structure
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
 
@@ -73,8 +74,11 @@ def plan_svg(database: Database, structure_id: str) -> FileOut:
 def points_csv(database: Database, job_id: str) -> FileOut:
     """Every point of a job as CSV, millimetres."""
     with database.session() as session:
-        job = job_view(store.job_by_id(session, job_id))
-    text = write_points({one.plan.name or one.name_in_file: one.result for one in job.structures})
+        job = store.job_by_id(session, job_id)
+        store.fetch_whole(session, [row.id for row in job.structures])
+        plans = plans_of(job)
+        found = {plan_of(row).name or row.name_in_file: whole_structure(row, plans).result for row in job.structures}
+    text = write_points(found)
     return FileOut("points.csv", "text/csv", text.encode("utf-8-sig"))
 
 

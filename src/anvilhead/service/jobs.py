@@ -13,20 +13,13 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.service import views
 from anvilhead.service.documents import JobChange, JobCreate, StructureCopy, StructureCreate
 from anvilhead.service.how_taken import HowTaken
+from anvilhead.service.job_plans import burn_of, control_of, naming_in, newest_plan, plans_of, reading_of
 from anvilhead.service.level_exchange import import_levels
 from anvilhead.service.level_rows import has_levels, levels_of
 from anvilhead.service.people import By
 from anvilhead.service.rounds import import_rounds, rounds_for_file
-from anvilhead.service.showing import (
-    burn_of,
-    control_of,
-    job_summary,
-    job_view,
-    naming_in,
-    newest_plan,
-    plans_of,
-    reading_of,
-)
+from anvilhead.service.showing import job_view
+from anvilhead.service.summaries import job_summaries
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
@@ -45,16 +38,18 @@ MOST_CONTROLS = 50
 """Changes of control that can be undone."""
 
 
-def list_jobs(database: Database) -> list[views.JobSummary]:
-    """Every job for the yard, latest change first."""
+MOST_JOBS = 100
+"""Jobs of one answer of the yard's list."""
+
+
+def list_jobs(database: Database, find: str = "", most: int = MOST_JOBS, after: int = 0) -> list[views.JobSummary]:
+    """Jobs for the yard: those put away last, the latest change first; `find` is part of a name."""
     with database.session() as session:
-        jobs = store.all_jobs(session)
-        marks = store.level_marks(session, [job.id for job in jobs])
-        return [job_summary(job, marks[job.id]) for job in jobs]
+        return job_summaries(session, store.some_jobs(session, find, most, after))
 
 
 def get_job(database: Database, job_id: str) -> views.JobView:
-    """One job with everything computed."""
+    """One job, its structures in short."""
     with database.session() as session:
         return job_view(store.job_by_id(session, job_id))
 
@@ -192,6 +187,7 @@ def export_job(database: Database, job_id: str) -> JobFile:
     """The job as a job file: plans and the readings that count, as typed."""
     with database.session() as session:
         job = store.with_levels(store.job_by_id(session, job_id))
+        store.fetch_whole(session, [row.id for row in job.structures])
         plans = plans_of(job)
         return JobFile(
             format="anvilhead-job",
@@ -289,13 +285,24 @@ def copy_structure(database: Database, structure_id: str, copy: StructureCopy, b
     return add_structure_to_job(database, job_id, create, by)
 
 
-def job_log(database: Database, job_id: str) -> list[views.LogEntryView]:
-    """Everything that happened to a job, oldest first."""
+MOST_LOGGED = 200
+"""Entries of one answer of a job's record."""
+
+
+def job_log(database: Database, job_id: str, before: int | None = None) -> list[views.LogEntryView]:
+    """The last things that happened to a job before an entry, the latest of all when none is named; oldest first."""
     with database.session() as session:
         store.job_by_id(session, job_id)
         return [
-            views.LogEntryView(at=row.at, who=row.who, action=row.action, structure_id=row.structure_id, text=row.text)
-            for row in store.log_of(session, job_id)
+            views.LogEntryView(
+                number=row.number,
+                at=row.at,
+                who=row.who,
+                action=row.action,
+                structure_id=row.structure_id,
+                text=row.text,
+            )
+            for row in store.log_of(session, job_id, MOST_LOGGED, before)
         ]
 
 

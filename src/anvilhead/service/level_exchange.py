@@ -9,12 +9,12 @@ from anvilhead.jobfile.levels.level_faults import level_problems
 from anvilhead.jobfile.levels.measured import SetupEntry
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.reading import refuse
+from anvilhead.service.job_plans import plans_of
 from anvilhead.service.level_documents import BookRead
 from anvilhead.service.level_rows import check_row, levels_of, setup_row, shot_row
 from anvilhead.service.level_views import BookReadView
 from anvilhead.service.levels import keep_plan, whole_job
 from anvilhead.service.people import By
-from anvilhead.service.showing import plans_of
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.tables import JobRow

@@ -20,6 +20,7 @@ from anvilhead.jobfile.placed import Site
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.writing import place
+from anvilhead.service.job_plans import plans_of
 from anvilhead.service.level_documents import CheckCreate, LevelPlanChange, SetupCreate, ShotCreate
 from anvilhead.service.level_rows import (
     check_row,
@@ -32,7 +33,6 @@ from anvilhead.service.level_rows import (
 )
 from anvilhead.service.level_views import LevelPointView, LevelsView, setup_view
 from anvilhead.service.people import By
-from anvilhead.service.showing import plans_of
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound, StaleRevision
@@ -197,14 +197,14 @@ def record_shot(
         replaced = _shot_of(setup, str(document.replaces)) if document.replaces else None
         refuse(_shot_problems(job, setup, replaced, document))
         shot = shot_row(document.id, setup.id, document, by)
-        store.add(session, shot, "This reading is being recorded already. Try again.")
+        store.add_shot(session, setup, shot)
         number = job.setups.index(setup) + 1
         text = f"Setup {number}: {Spot(shot.point, shot.thing or '')} read {shot.reading_written}."
         if replaced:
             store.strike_shot(session, replaced, by.who, by.at, replaced_by=shot.id)
             text += f" Replaces {replaced.reading_written} by {replaced.who}."
         store.add_log(session, job, "shot", text, by.who, by.at, row.id)
-        return _shown(session, structure_id, in_hand or setup_id)
+        return levels_view(row, job, in_hand or setup_id)
 
 
 def _shot_problems(
@@ -216,10 +216,12 @@ def _shot_problems(
     for key, reading in (("reading", document.reading), ("turned", document.turned)):
         if reading and off_rod(reading.mm, rod):
             return [Problem(pointer=f"/{key}", code="off-rod", message=off_rod_words(reading.mm, rod, marks))]
-    levels = levels_of(job)
-    points = level_points(levels, plans_of(job).site)
+    levels, plans = levels_of(job), plans_of(job)
+    points = plans.book.points if plans.book else level_points(levels, plans.site)
     if head.corrected and document.distance is None and not (head.place and document.at in points.places):
         return [Problem(pointer="/distance", code="distance-missing", message=DISTANCE_MISSING)]
+    if replaced is None and plans.book and plans.book.book.setups[index].hi_mm is not None:
+        return []  # one reading more takes no height away
     shots = in_book_order(setup)
     entries = [shot_of(shot) for shot in shots if not shot.strike or shot is replaced]
     new = ShotEntry(at=document.at, thing=document.thing, reading=document.reading)

@@ -17,9 +17,10 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.square_results import RecheckResult
 from anvilhead.service import views
 from anvilhead.service.documents import Acceptance, InHandChange, LostCreate, RoundBegin, SetAgain
+from anvilhead.service.job_plans import burn_of, naming_in, plans_of, rounds_in
 from anvilhead.service.people import By
 from anvilhead.service.round_views import InHand
-from anvilhead.service.showing import burn_of, naming_in, plans_of, rounds_in, structure_view
+from anvilhead.service.showing import structure_view
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound

@@ -9,16 +9,10 @@ from anvilhead.jobfile.planned import work_out
 from anvilhead.jobfile.reading import refuse
 from anvilhead.service import views
 from anvilhead.service.documents import PlanChange, PullCreate
+from anvilhead.service.job_plans import naming_in, newest_plan, plans_of, reading_of
 from anvilhead.service.jobs import new_pull_row
 from anvilhead.service.people import By
-from anvilhead.service.showing import (
-    naming_in,
-    newest_plan,
-    plans_of,
-    reading_of,
-    revision_to_restore,
-    structure_view,
-)
+from anvilhead.service.showing import revision_to_restore, structure_view
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound

@@ -211,8 +211,28 @@ class SiteView(Result):
     lines: list[SiteLine]
 
 
+class StructureSummary(Result):
+    """A structure in short: a small true drawing and where it stands.
+
+    `sides` are its lines; `on_site` are its corners on the site, null when it is not placed.
+    """
+
+    id: str
+    name_in_file: str
+    name: str
+    kind: str
+    size: str
+    closed: bool
+    corners: dict[str, Place]
+    sides: list[str]
+    on_site: dict[str, Place] | None
+    verdict: Verdict | None
+    stages: list[StageView]
+    next: NextThing
+
+
 class JobView(Result):
-    """A whole job; `burns` are the usual marks to start its tape at, the one in use first."""
+    """A job, its structures in short; `burns` are the usual marks to start its tape at, the one in use first."""
 
     id: str
     name: str
@@ -225,21 +245,7 @@ class JobView(Result):
     revision: int
     sample: bool
     changed_at: datetime
-    structures: list[StructureView]
-
-
-class StructureSummary(Result):
-    """A structure as the yard shows it: a small true drawing and where it stands."""
-
-    id: str
-    name: str
-    kind: str
-    size: str
-    closed: bool
-    corners: dict[str, Place]
-    verdict: Verdict | None
-    stages: list[StageView]
-    next: NextThing
+    structures: list[StructureSummary]
 
 
 class JobSummary(Result):
@@ -297,8 +303,9 @@ class PreviewView(Result):
 
 
 class LogEntryView(Result):
-    """One thing that happened."""
+    """One thing that happened; a later one has a higher number."""
 
+    number: int
     at: datetime
     who: str
     action: str
@@ -361,7 +368,7 @@ def plan_view(found: Planned, units: Units) -> PlanView:
         name=plan.name,
         kind=plan.kind,
         shape=plan.footprint.shape,
-        size=_size(found, units),
+        size=size_of(found, units),
         tolerance=shown_small(plan.tolerance, units),
         board_setback=shown(plan.board_setback, units),
         restake_over=shown_small(plan.restake_over, units),
@@ -370,7 +377,7 @@ def plan_view(found: Planned, units: Units) -> PlanView:
     )
 
 
-def _size(found: Planned, units: Units) -> str:
+def size_of(found: Planned, units: Units) -> str:
     """Length by width of a rectangle, overall sizes of other shapes, length of an open line."""
     if not found.footprint.closed:
         return f"{text_of(found.footprint.perimeter_mm, units)} long"

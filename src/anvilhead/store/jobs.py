@@ -5,12 +5,13 @@ from datetime import datetime
 from typing import Any
 from uuid import uuid4
 
-from sqlalchemy import func, select
+from sqlalchemy import Select, func, inspect, or_, select
 from sqlalchemy.exc import IntegrityError
-from sqlalchemy.orm import Session, object_session, selectinload
+from sqlalchemy.orm import InstrumentedAttribute, Session, object_session, selectinload
 
 from anvilhead.store.errors import Conflict, NotFound, StaleRevision
 from anvilhead.store.tables import (
+    AcceptanceRow,
     Base,
     InHandRow,
     InstrumentCheckRow,
@@ -23,12 +24,14 @@ from anvilhead.store.tables import (
     LogRow,
     PlanRevisionRow,
     PullRow,
+    RoundRow,
     StrikeBackRow,
     StrikeRow,
     StructureRow,
 )
 
 _WHOLE_STRUCTURE = (
+    selectinload(StructureRow.newest),
     selectinload(StructureRow.revisions),
     selectinload(StructureRow.pulls).selectinload(PullRow.strikes).selectinload(StrikeRow.back),
     selectinload(StructureRow.rounds),
@@ -50,11 +53,34 @@ _LEVELS = (
 NO_JOB = "There is no such job here. It may lie in another database, such as the one of the samples."
 
 
-def all_jobs(session: Session) -> Sequence[JobRow]:
-    """Every job that was not deleted with its structures, latest change first."""
-    whole = selectinload(JobRow.structures).options(*_WHOLE_STRUCTURE)
-    query = select(JobRow).options(whole).where(JobRow.deleted_at.is_(None))
-    return session.scalars(query.order_by(JobRow.changed_at.desc(), JobRow.id)).all()
+_IN_SHORT = selectinload(JobRow.structures).selectinload(StructureRow.newest)
+
+
+def some_jobs(session: Session, find: str, most: int, after: int) -> Sequence[JobRow]:
+    """Jobs that were not deleted with their structures and plans: those put away last, the latest change first.
+
+    Args:
+        session: the transaction.
+        find: part of the name of the job or of one of its structures; empty for all.
+        most: how many.
+        after: how many to leave out at the head.
+    """
+    query = select(JobRow).options(_IN_SHORT).where(JobRow.deleted_at.is_(None))
+    if find:
+        query = query.where(or_(JobRow.name.icontains(find, autoescape=True), JobRow.id.in_(_structures_called(find))))
+    order = (JobRow.archived_at.is_not(None), JobRow.changed_at.desc(), JobRow.id)
+    return session.scalars(query.order_by(*order).limit(most).offset(after)).all()
+
+
+def _structures_called(find: str) -> Select[str]:
+    """Ids of jobs that have a structure of such a name; its plan's, else the one it has in the job file."""
+    named = func.json_value(PlanRevisionRow.document, "$.name")
+    return (
+        select(StructureRow.job_id)
+        .join(StructureRow.newest)
+        .where(StructureRow.deleted_at.is_(None))
+        .where(func.coalesce(named, StructureRow.name_in_file).icontains(find, autoescape=True))
+    )
 
 
 def job_head(session: Session, job_id: str) -> JobRow:
@@ -88,15 +114,14 @@ def job_from_file(session: Session, digest: str) -> JobRow | None:
 
 
 def job_by_id(session: Session, job_id: str, *, to_change: bool = False) -> JobRow:
-    """One job with its structures, plans and pulls; `to_change` keeps others from changing it meanwhile.
+    """One job with its structures and their plans; `to_change` keeps others from changing it meanwhile.
 
-    Its heights are fetched by `with_levels`.
+    Readings are fetched by `fetch_whole`, heights by `with_levels`.
 
     Raises:
         NotFound: when there is none.
     """
-    whole = selectinload(JobRow.structures).options(*_WHOLE_STRUCTURE)
-    query = select(JobRow).options(whole).where(JobRow.id == job_id)
+    query = select(JobRow).options(_IN_SHORT).where(JobRow.id == job_id)
     job = session.scalar(query.with_for_update(of=JobRow) if to_change else query)
     if job is None:
         raise NotFound(NO_JOB)
@@ -128,7 +153,7 @@ def structure_by_id(session: Session, structure_id: str, *, to_change: bool = Fa
     Raises:
         NotFound: when there is none.
     """
-    beside = selectinload(StructureRow.job).selectinload(JobRow.structures).selectinload(StructureRow.revisions)
+    beside = selectinload(StructureRow.job).selectinload(JobRow.structures).selectinload(StructureRow.newest)
     query = select(StructureRow).options(*_WHOLE_STRUCTURE, beside)
     query = query.where(StructureRow.id == structure_id, StructureRow.deleted_at.is_(None))
     row = session.scalar(query.with_for_update(of=StructureRow) if to_change else query)
@@ -137,49 +162,82 @@ def structure_by_id(session: Session, structure_id: str, *, to_change: bool = Fa
     return row
 
 
-LevelMark = tuple[int, ...]
-"""Numbers that differ once anything about a job's heights was planned, measured or struck; all 0 before."""
+def fetch_whole(session: Session, structure_ids: Sequence[str]) -> None:
+    """Fetch everything of some structures at once, so that no reading is fetched for itself."""
+    if structure_ids:
+        session.scalars(select(StructureRow).options(*_WHOLE_STRUCTURE).where(StructureRow.id.in_(structure_ids))).all()
 
 
-def level_marks(session: Session, job_ids: Sequence[str]) -> dict[str, LevelMark]:
-    """The mark of each job's heights: highest numbers and counts, so that no reading is fetched.
+Mark = tuple[int, ...]
+"""Numbers that differ once anything of a kind was recorded or struck; all 0 before.
 
-    Row numbers are never given twice, also not after a transaction that came to nothing.
-    """
+Highest numbers, sums and counts, so that no reading is fetched.  Row numbers are never given twice, also not after a
+transaction that came to nothing.
+"""
+
+
+def level_marks(session: Session, job_ids: Sequence[str]) -> dict[str, Mark]:
+    """The mark of each job's heights: planned, measured, struck."""
     shot_of = (LevelShotRow.setup_id, LevelSetupRow.id)
     strike_of = (LevelStrikeRow.shot_id, LevelShotRow.id)
     back_of = (LevelStrikeBackRow.strike_number, LevelStrikeRow.number)
     setups = select(LevelSetupRow.job_id)
     shots = setups.join(LevelShotRow, shot_of[0] == shot_of[1])
     strikes = shots.join(LevelStrikeRow, strike_of[0] == strike_of[1])
-    counted = [
-        (select(LevelPlanRow.job_id), LevelPlanRow.job_id, LevelPlanRow.number),
-        (setups, LevelSetupRow.job_id, LevelSetupRow.number),
-        (shots, LevelSetupRow.job_id, LevelShotRow.number),
-        (strikes, LevelSetupRow.job_id, LevelStrikeRow.number),
-        (strikes.join(LevelStrikeBackRow, back_of[0] == back_of[1]), LevelSetupRow.job_id, back_of[0]),
-        (select(InstrumentCheckRow.job_id), InstrumentCheckRow.job_id, InstrumentCheckRow.number),
-    ]
-    marks = {job_id: [0] * (3 * len(counted)) for job_id in job_ids}
-    for place, (query, job_id, number) in enumerate(counted):
+    return _marks(
+        session,
+        job_ids,
+        (select(LevelPlanRow.job_id), LevelPlanRow.number),
+        (setups, LevelSetupRow.number),
+        (shots, LevelShotRow.number),
+        (strikes, LevelStrikeRow.number),
+        (strikes.join(LevelStrikeBackRow, back_of[0] == back_of[1]), back_of[0]),
+        (select(InstrumentCheckRow.job_id), InstrumentCheckRow.number),
+    )
+
+
+def structure_marks(session: Session, structure_ids: Sequence[str]) -> dict[str, Mark]:
+    """The mark of each structure's rounds: pulled, struck, begun, accepted."""
+    pulls = select(PullRow.structure_id)
+    strikes = pulls.join(StrikeRow, StrikeRow.pull_id == PullRow.id)
+    return _marks(
+        session,
+        structure_ids,
+        (pulls, PullRow.number),
+        (strikes, StrikeRow.number),
+        (strikes.join(StrikeBackRow, StrikeBackRow.strike_number == StrikeRow.number), StrikeBackRow.strike_number),
+        (select(RoundRow.structure_id), RoundRow.round),
+        (select(AcceptanceRow.structure_id), AcceptanceRow.number),
+    )
+
+
+def _marks(
+    session: Session, owners: Sequence[str], *counted: tuple[Select[str], InstrumentedAttribute[int]]
+) -> dict[str, Mark]:
+    """Count, highest and sum of row numbers of each kind, by the owner that its query selects."""
+    marks = {owner: [0] * (3 * len(counted)) for owner in owners}
+    for at, (query, number) in enumerate(counted):
+        owner = query.selected_columns[0]
         numbers = query.add_columns(func.count(number), func.max(number), func.sum(number))
-        for found, *of_job in session.execute(numbers.where(job_id.in_(job_ids)).group_by(job_id)):
-            marks[found][3 * place : 3 * place + 3] = [int(one) for one in of_job]
-    return {job_id: tuple(mark) for job_id, mark in marks.items()}
+        for found, *of_owner in session.execute(numbers.where(owner.in_(owners)).group_by(owner)):
+            marks[found][3 * at : 3 * at + 3] = [int(one) for one in of_owner]
+    return {owner: tuple(mark) for owner, mark in marks.items()}
 
 
-def level_mark(job: JobRow) -> LevelMark:
+def level_mark(job: JobRow) -> Mark:
     """The mark of one job's heights."""
-    return level_marks(_session_of(job), [job.id])[job.id]
+    return level_marks(session_of(job), [job.id])[job.id]
 
 
 def with_levels(job: JobRow) -> JobRow:
-    """The same job with everything about its heights fetched, in a constant number of queries."""
-    query = select(JobRow).options(*_LEVELS).where(JobRow.id == job.id)
-    return _session_of(job).scalars(query).one()
+    """The same job with everything about its heights fetched, in a constant number of queries, once a transaction."""
+    if inspect(job).unloaded & {"level_plans", "setups", "checks"}:
+        session_of(job).scalars(select(JobRow).options(*_LEVELS).where(JobRow.id == job.id)).one()
+    return job
 
 
-def _session_of(row: Base) -> Session:
+def session_of(row: Base) -> Session:
+    """The transaction that a row was fetched in."""
     session = object_session(row)
     if session is None:
         raise RuntimeError("the row is in no transaction any more")
@@ -240,7 +298,7 @@ def add_plan(
     )
     session.add(row)
     session.flush()
-    session.expire(structure, ["revisions"])
+    session.expire(structure, ["revisions", "newest"])
     return row
 
 
@@ -278,7 +336,7 @@ def strike_shot(session: Session, shot: LevelShotRow, who: str, at: datetime, re
         Conflict: when it is struck already; says by whom.
     """
     _refuse_struck(shot.strike)
-    session.add(LevelStrikeRow(shot_id=shot.id, replaced_by=replaced_by, who=who, at=at))
+    shot.strikes.append(LevelStrikeRow(replaced_by=replaced_by, who=who, at=at))
     session.flush()
 
 
@@ -302,9 +360,22 @@ def add_log(
     session.add(LogRow(job_id=job.id, structure_id=structure_id, action=action, text=text, who=who, at=at))
 
 
-def log_of(session: Session, job_id: str) -> Sequence[LogRow]:
-    """Everything that happened to a job, oldest first."""
-    return session.scalars(select(LogRow).where(LogRow.job_id == job_id).order_by(LogRow.number)).all()
+def log_of(session: Session, job_id: str, most: int, before: int | None = None) -> Sequence[LogRow]:
+    """The last things that happened to a job, before the entry of a number where one is given; oldest first."""
+    query = select(LogRow).where(LogRow.job_id == job_id)
+    if before is not None:
+        query = query.where(LogRow.number < before)
+    return session.scalars(query.order_by(LogRow.number.desc()).limit(most)).all()[::-1]
+
+
+def add_shot(session: Session, setup: LevelSetupRow, shot: LevelShotRow) -> None:
+    """Add a level reading at the end of a setup.
+
+    Raises:
+        Conflict: when its id was used meanwhile.
+    """
+    setup.shots.append(shot)
+    _flush(session, "This reading is being recorded already. Try again.")
 
 
 def add(session: Session, row: Base, on_conflict: str) -> None:

@@ -94,6 +94,11 @@ class StructureRow(Base):
     deleted_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
     job: Mapped[JobRow] = relationship(back_populates="structures")
     revisions: Mapped[list["PlanRevisionRow"]] = relationship(order_by="PlanRevisionRow.revision")
+    newest: Mapped["PlanRevisionRow"] = relationship(
+        viewonly=True,
+        primaryjoin="and_(StructureRow.id == PlanRevisionRow.structure_id, "
+        "StructureRow.revision == PlanRevisionRow.revision)",
+    )
     pulls: Mapped[list["PullRow"]] = relationship(order_by="PullRow.number")
     rounds: Mapped[list["RoundRow"]] = relationship(order_by="RoundRow.round")
     acceptances: Mapped[list["AcceptanceRow"]] = relationship(order_by="AcceptanceRow.number")

@@ -1,52 +1,29 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { onMount } from 'svelte';
-	import { answer, api, ApiError } from '$lib/api/client';
-	import type { JobSummary } from '$lib/api/types';
 	import { keys } from '$lib/keys/keys.svelte';
 	import { theme } from '$lib/look/theme.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import NailKey from '$lib/ui/NailKey.svelte';
 	import { act, type Done, type YardAct } from '$lib/yard/acts';
 	import { importJobFile } from '$lib/yard/importing';
+	import { JobList } from '$lib/yard/jobList.svelte';
 	import YardJob from '$lib/yard/YardJob.svelte';
 
-	let jobs = $state<JobSummary[]>();
-	let trouble = $state('');
+	const list = new JobList();
+	const jobs = $derived(list.jobs);
 	/** What is wrong with a job file that was opened, line by line. */
 	let fileTrouble = $state<string[]>([]);
 
 	/** The job that the file just chosen is already, and the file, to open it once more. */
 	let opened = $state<{ job: string; file: File }>();
-	let wanted = $state('');
 	let done = $state<Done>();
-	let left = false;
-	let retry: ReturnType<typeof setTimeout> | undefined;
 
 	const away = $derived((jobs ?? []).filter((job) => job.archived));
 	let showAway = $state(false);
-	const shown = $derived.by(() => {
-		const text = wanted.trim().toLowerCase();
-		const hanging = (jobs ?? []).filter((job) => showAway || text !== '' || !job.archived);
-		return text === ''
-			? hanging
-			: hanging.filter((job) =>
-					[job.name, ...job.structures.map((one) => one.name)].some((name) =>
-						name.toLowerCase().includes(text)
-					)
-				);
-	});
-
-	async function load() {
-		try {
-			jobs = await answer(api.GET('/api/jobs'));
-			trouble = '';
-		} catch (error) {
-			if (!(error instanceof ApiError)) throw error;
-			trouble = error.message;
-			if (error.isPassing && !left) retry = setTimeout(load, 2000);
-		}
-	}
+	const shown = $derived(
+		(jobs ?? []).filter((job) => showAway || list.found !== '' || !job.archived)
+	);
 
 	async function take(event: Event & { currentTarget: HTMLInputElement }) {
 		const field = event.currentTarget;
@@ -65,17 +42,16 @@
 
 	async function doing(one: YardAct) {
 		done = await act(one);
-		await load();
+		await list.load();
 	}
 
 	onMount(() => {
-		void load();
+		void list.load();
 		const takeAway = keys.offer([
 			{ key: 'n', does: 'a new job', run: () => void goto('/jobs/new') }
 		]);
 		return () => {
-			left = true;
-			clearTimeout(retry);
+			list.leave();
 			takeAway();
 		};
 	});
@@ -100,9 +76,9 @@
 		</div>
 	</header>
 	<main>
-		{#if trouble || fileTrouble.length}
+		{#if list.trouble || fileTrouble.length}
 			<ul role="alert" class="caution mb-4 font-semibold">
-				{#if trouble}<li>{trouble}</li>{/if}
+				{#if list.trouble}<li>{list.trouble}</li>{/if}
 				{#each fileTrouble as line (line)}<li>{line}</li>{/each}
 				{#if opened}
 					{@const { job, file } = opened}
@@ -129,18 +105,20 @@
 				{/if}
 			</p>
 		{/if}
-		{#if jobs && jobs.length > 3}
+		{#if jobs && (jobs.length > 3 || list.wanted)}
 			<label class="mb-5 block max-w-md"
 				><span class="font-semibold">Find a job</span>
 				<input
 					class="field"
 					type="search"
-					bind:value={wanted}
+					value={list.wanted}
+					oninput={(event) => list.find(event.currentTarget.value)}
+					maxlength="120"
 					placeholder="part of its name"
 				/></label
 			>
 		{/if}
-		{#if jobs?.length === 0}
+		{#if jobs?.length === 0 && !list.found}
 			<p class="py-16 text-center text-xl">
 				The yard is empty. <a class="underline" href="/jobs/new">Make the first job</a>, or open a
 				job file.
@@ -150,7 +128,12 @@
 				{#each shown as job (job.id)}<YardJob {job} onAct={doing} />{/each}
 			</div>
 			{#if shown.length === 0}<p class="py-10 text-center text-xl">No job is called that.</p>{/if}
-			{#if away.length && wanted.trim() === ''}
+			{#if list.hasMore}
+				<p class="mt-6 text-center">
+					<button class="board-button plain" onclick={() => list.more()}>Show more jobs</button>
+				</p>
+			{/if}
+			{#if away.length && !list.found}
 				<p class="mt-6">
 					<button class="min-h-11 underline" onclick={() => (showAway = !showAway)}
 						>{showAway ? 'Hide what is put away' : `${away.length} put away: show`}</button

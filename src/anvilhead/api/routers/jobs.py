@@ -21,9 +21,14 @@ router = APIRouter(prefix="/jobs", tags=["jobs"], responses=ANSWERS)
 
 
 @router.get("")
-def list_jobs(database: Db) -> list[JobSummary]:
-    """Every job for the yard, latest change first."""
-    return jobs.list_jobs(database)
+def list_jobs(
+    database: Db,
+    find: Annotated[str, Query(max_length=120, description="Part of the name of a job or of a structure.")] = "",
+    most: Annotated[int, Query(ge=1, le=jobs.MOST_JOBS, description="How many jobs.")] = jobs.MOST_JOBS,
+    after: Annotated[int, Query(ge=0, description="How many to leave out at the head.")] = 0,
+) -> list[JobSummary]:
+    """Jobs for the yard: those put away last, the latest change first."""
+    return jobs.list_jobs(database, find, most, after)
 
 
 @router.post("", status_code=201)
@@ -56,7 +61,7 @@ def import_job(
 
 @router.get("/{job_id}")
 def get_job(database: Db, job_id: UUID) -> JobView:
-    """One job with everything computed."""
+    """One job, its structures in short; each of them whole is at its own address."""
     return jobs.get_job(database, str(job_id))
 
 
@@ -132,6 +137,10 @@ def export_job(database: Db, job_id: UUID, response: Response) -> JobFile:
 
 
 @router.get("/{job_id}/log")
-def job_log(database: Db, job_id: UUID) -> list[LogEntryView]:
-    """Everything that happened to a job, oldest first."""
-    return jobs.job_log(database, str(job_id))
+def job_log(
+    database: Db,
+    job_id: UUID,
+    before: Annotated[int | None, Query(ge=1, description="Number of the entry to stop before.")] = None,
+) -> list[LogEntryView]:
+    """The latest things that happened to a job, oldest first; `before` the first of them are more."""
+    return jobs.job_log(database, str(job_id), before)

@@ -49,6 +49,11 @@ class LevelPoints:
         before, slash, own = name.partition("/")
         return own if slash and before == structure else None
 
+    def owner(self, name: str) -> str | None:
+        """The structure that a point of the book belongs to; None for a name that is nobody's."""
+        before, slash, _ = name.partition("/")
+        return before if slash and before != self.on else None if slash else self.on
+
 
 def level_points(plan: LevelPlan, site: Site, frame: str | None = None) -> LevelPoints:
     """Every name that has a place, in one structure's plan frame; the book's own when none is named."""

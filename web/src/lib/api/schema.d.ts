@@ -13,7 +13,7 @@ export interface paths {
         };
         /**
          * List Jobs
-         * @description Every job for the yard, latest change first.
+         * @description Jobs for the yard: those put away last, the latest change first.
          */
         get: operations["list_jobs_api_jobs_get"];
         put?: never;
@@ -57,7 +57,7 @@ export interface paths {
         };
         /**
          * Get Job
-         * @description One job with everything computed.
+         * @description One job, its structures in short; each of them whole is at its own address.
          */
         get: operations["get_job_api_jobs__job_id__get"];
         put?: never;
@@ -225,7 +225,7 @@ export interface paths {
         };
         /**
          * Job Log
-         * @description Everything that happened to a job, oldest first.
+         * @description The latest things that happened to a job, oldest first; `before` the first of them are more.
          */
         get: operations["job_log_api_jobs__job_id__log_get"];
         put?: never;
@@ -2545,7 +2545,7 @@ export interface components {
         };
         /**
          * JobView
-         * @description A whole job; `burns` are the usual marks to start its tape at, the one in use first.
+         * @description A job, its structures in short; `burns` are the usual marks to start its tape at, the one in use first.
          */
         JobView: {
             /** Id */
@@ -2570,7 +2570,7 @@ export interface components {
              */
             changed_at: string;
             /** Structures */
-            structures: components["schemas"]["StructureView"][];
+            structures: components["schemas"]["StructureSummary"][];
         };
         /**
          * LegResult
@@ -2970,9 +2970,11 @@ export interface components {
         };
         /**
          * LogEntryView
-         * @description One thing that happened.
+         * @description One thing that happened; a later one has a higher number.
          */
         LogEntryView: {
+            /** Number */
+            number: number;
             /**
              * At
              * Format: date-time
@@ -5819,11 +5821,15 @@ export interface components {
         };
         /**
          * StructureSummary
-         * @description A structure as the yard shows it: a small true drawing and where it stands.
+         * @description A structure in short: a small true drawing and where it stands.
+         *
+         *     `sides` are its lines; `on_site` are its corners on the site, null when it is not placed.
          */
         StructureSummary: {
             /** Id */
             id: string;
+            /** Name In File */
+            name_in_file: string;
             /** Name */
             name: string;
             /** Kind */
@@ -5836,6 +5842,12 @@ export interface components {
             corners: {
                 [key: string]: components["schemas"]["Place"];
             };
+            /** Sides */
+            sides: string[];
+            /** On Site */
+            on_site: {
+                [key: string]: components["schemas"]["Place"];
+            } | null;
             verdict: components["schemas"]["Verdict"] | null;
             /** Stages */
             stages: components["schemas"]["StageView"][];
@@ -6900,7 +6912,14 @@ export type $defs = Record<string, never>;
 export interface operations {
     list_jobs_api_jobs_get: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Part of the name of a job or of a structure. */
+                find?: string;
+                /** @description How many jobs. */
+                most?: number;
+                /** @description How many to leave out at the head. */
+                after?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -7964,7 +7983,10 @@ export interface operations {
     };
     job_log_api_jobs__job_id__log_get: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Number of the entry to stop before. */
+                before?: number | null;
+            };
             header?: never;
             path: {
                 job_id: string;

@@ -53,7 +53,7 @@
 				onchange={(event) => void goto(`/jobs/${job.id}/${event.currentTarget.value}/${current}`)}
 			>
 				{#each job.structures as one (one.id)}
-					<option value={one.id}>{one.plan.name ?? one.name_in_file}</option>
+					<option value={one.id}>{one.name}</option>
 				{/each}
 			</select>
 		{:else if structure.plan.name && structure.plan.name !== job.name}

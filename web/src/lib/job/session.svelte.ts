@@ -4,9 +4,16 @@ import { person } from '$lib/person/person.svelte';
 
 const RETRY_MS = 2000;
 
+interface Found {
+	job: Job;
+	whole: Structure | undefined;
+}
+
 /** The job on the screen; every view of it reads from here. */
 export class JobSession {
 	job = $state<Job>();
+	/** The structure in front of one with everything computed; the others are in the job in short. */
+	whole = $state<Structure>();
 	/** What went wrong last, in words; empty when nothing did. */
 	trouble = $state('');
 	/** What was switched by a single key, and what puts it back. */
@@ -19,19 +26,22 @@ export class JobSession {
 	/** How often the job was asked for or taken; an answer to an older question must not put it back. */
 	#taken = 0;
 	#left = false;
+	/** The structure that is wanted whole. */
+	#wanted: string | undefined;
 	/** Changes of the job itself, one after the other, so that each stands on the one before. */
 	#changes: Promise<void> = Promise.resolve();
 
-	/** Load a job, or load it again; keeps trying while the server or its database is away. */
-	async load(jobId: string): Promise<void> {
+	/**
+	 * Load a job and one of its structures, or load them again; keeps trying while the server or its database is away.
+	 */
+	async load(jobId: string, structureId?: string): Promise<void> {
 		clearTimeout(this.#retry);
+		this.#wanted = structureId;
 		const mine = ++this.#taken;
 		try {
-			const job = await answer(
-				api.GET('/api/jobs/{job_id}', { params: { path: { job_id: jobId } } })
-			);
-			if (mine === this.#taken) this.job = job;
-			else if (this.job?.id !== job.id) return;
+			const found = await this.#fetch(jobId);
+			if (mine === this.#taken) this.#show(found);
+			else if (this.job?.id !== jobId) return;
 			else void this.refresh(jobId);
 			this.trouble = '';
 		} catch (error) {
@@ -39,8 +49,32 @@ export class JobSession {
 			if (mine !== this.#taken) return;
 			this.trouble = error.message;
 			if (error.isPassing && !this.#left)
-				this.#retry = setTimeout(() => void this.load(jobId), RETRY_MS);
+				this.#retry = setTimeout(() => void this.load(jobId, structureId), RETRY_MS);
 		}
+	}
+
+	async #fetch(jobId: string): Promise<Found> {
+		const asked = api.GET('/api/jobs/{job_id}', { params: { path: { job_id: jobId } } });
+		const [job, whole] = await Promise.all([answer(asked), this.#fetchWhole()]);
+		return { job, whole };
+	}
+
+	/** The structure that is wanted; undefined when there is none of that id. */
+	async #fetchWhole(): Promise<Structure | undefined> {
+		if (!this.#wanted) return undefined;
+		const path = { structure_id: this.#wanted };
+		try {
+			return await answer(api.GET('/api/structures/{structure_id}', { params: { path } }));
+		} catch (error) {
+			if (error instanceof ApiError && error.status === 404) return undefined;
+			throw error;
+		}
+	}
+
+	/** Both at once, so that no view has lengths in two units. */
+	#show({ job, whole }: Found): void {
+		this.job = job;
+		this.whole = whole;
 	}
 
 	/** Load again what somebody else changed; trouble is left to whoever acts next. */
@@ -54,12 +88,10 @@ export class JobSession {
 			do {
 				this.#again = false;
 				const mine = ++this.#taken;
-				const job = await answer(
-					api.GET('/api/jobs/{job_id}', { params: { path: { job_id: jobId } } })
-				);
+				const found = await this.#fetch(jobId);
 				// something newer came while this was on its way: ask once more rather than go back
 				if (mine !== this.#taken) this.#again = true;
-				else if (this.job?.id === job.id) this.job = job;
+				else if (this.job?.id === jobId) this.#show(found);
 			} while (this.#again && !this.#left);
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
@@ -69,7 +101,7 @@ export class JobSession {
 	}
 
 	structure(id: string): Structure | undefined {
-		return this.job?.structures.find((one) => one.id === id);
+		return this.whole?.id === id ? this.whole : undefined;
 	}
 
 	/** The page is left: nothing is tried again for it. */
@@ -80,11 +112,9 @@ export class JobSession {
 
 	/** Take a structure as the server now has it. */
 	take(structure: Structure): void {
-		if (!this.job || structure.job_id !== this.job.id) return;
+		if (structure.id !== this.#wanted) return;
 		this.#taken++;
-		this.job.structures = this.job.structures.map((one) =>
-			one.id === structure.id ? structure : one
-		);
+		this.whole = structure;
 	}
 
 	/** Step to the next units, in place; nothing measured changes, and the way back is shown. */
@@ -159,12 +189,13 @@ export class JobSession {
 		const job = this.job;
 		if (!job || !(await person.ensure())) return;
 		try {
-			this.job = await answer(call(job));
+			const changed = await answer(call(job));
 			this.#taken++;
+			this.#show({ job: changed, whole: await this.#fetchWhole() });
 			this.trouble = '';
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
-			await this.load(job.id);
+			await this.load(job.id, this.#wanted);
 			this.trouble = error.told;
 		}
 	}

@@ -14,7 +14,7 @@
 	const site = $derived(structure.result.site);
 	const nameOf = (id: string) => {
 		const other = job.structures.find((one) => one.name_in_file === id);
-		return other?.plan.name ?? id;
+		return other?.name ?? id;
 	};
 	const allowed = $derived(draft.doc.may_overlap ?? []);
 

@@ -19,11 +19,11 @@
 	const references = $derived([
 		...(job.control.lines ?? []).map((line) => ({ value: line.name, label: line.name })),
 		...job.structures
-			.filter((one) => one.id !== structure.id && one.result.site)
+			.filter((one) => one.id !== structure.id && one.on_site)
 			.flatMap((one) =>
-				one.result.sides.map((side) => ({
-					value: `${one.name_in_file}/${side.line}`,
-					label: `${one.plan.name ?? one.name_in_file}, side ${side.line}`
+				one.sides.map((side) => ({
+					value: `${one.name_in_file}/${side}`,
+					label: `${one.name}, side ${side}`
 				}))
 			)
 	]);

@@ -31,14 +31,12 @@ export function siteOf(job: Job, here: Structure) {
 		at: { x: point.x_mm, y: point.y_mm }
 	}));
 	const outlines: SiteOutline[] = job.structures.flatMap((one) => {
-		if (!one.result.site) return [];
+		if (!one.on_site) return [];
 		const corners = Object.fromEntries(
-			Object.entries(one.result.site.corners).map(([name, p]) => [name, { x: p.x_mm, y: p.y_mm }])
+			Object.entries(one.on_site).map(([name, p]) => [name, { x: p.x_mm, y: p.y_mm }])
 		);
-		const name = one.plan.name ?? one.name_in_file;
-		return [
-			{ id: one.id, name, closed: one.result.closed, points: Object.values(corners), corners }
-		];
+		const { id, name, closed } = one;
+		return [{ id, name, closed, points: Object.values(corners), corners }];
 	});
 	const extent = [
 		...lines.flatMap((line) => line.points),

@@ -34,7 +34,7 @@ async function doing(wanted: YardAct): Promise<Done> {
 	const { job } = wanted;
 	const params = { path: { job_id: job.id } };
 	if (wanted.kind === 'copy') {
-		const name = `${job.name}, copy`;
+		const name = copyOf(job.name);
 		await answer(api.POST('/api/jobs/{job_id}/copies', { params, body: { name } }));
 		return { text: `“${name}” hangs beside it.` };
 	}
@@ -61,7 +61,7 @@ async function onStructure(wanted: Extract<YardAct, { structure: unknown }>): Pr
 	const { job, structure } = wanted;
 	const params = { path: { structure_id: structure.id } };
 	if (wanted.kind === 'copy-structure') {
-		const name = `${structure.name}, copy`;
+		const name = copyOf(structure.name);
 		const body = { id: newId(), name_in_file: `copy-${newId().slice(0, 8)}`, name };
 		await answer(api.POST('/api/structures/{structure_id}/copies', { params, body }));
 		return { text: `“${name}” hangs in ${job.name}.` };
@@ -75,6 +75,14 @@ async function onStructure(wanted: Extract<YardAct, { structure: unknown }>): Pr
 	}
 	await none(api.POST('/api/structures/{structure_id}/delete/back', { params }));
 	return { text: `“${structure.name}” is back.` };
+}
+
+const LONGEST_NAME = 120;
+const COPY = ', copy';
+
+/** A name for a copy, no longer than names may be. */
+function copyOf(name: string): string {
+	return name.slice(0, LONGEST_NAME - COPY.length) + COPY;
 }
 
 /** An answer without a body. */

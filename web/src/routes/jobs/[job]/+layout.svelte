@@ -10,13 +10,15 @@
 
 	const session = provideSession(new JobSession());
 	const jobId = $derived(page.params.job ?? '');
-	$effect(() => void session.load(jobId));
+	const structureId = $derived(page.params.structure);
+	$effect(() => void session.load(jobId, structureId));
 	$effect(() => follow(jobId, () => void session.refresh(jobId)));
 
 	onMount(() => {
 		outbox.onDelivered = (structure) => session.take(structure);
 		// whoever comes back to this screen sees what others did meanwhile
-		const again = () => document.visibilityState === 'visible' && void session.load(jobId);
+		const again = () =>
+			document.visibilityState === 'visible' && void session.load(jobId, structureId);
 		document.addEventListener('visibilitychange', again);
 		return () => {
 			document.removeEventListener('visibilitychange', again);
@@ -32,7 +34,9 @@
 		{#if session.trouble}
 			<h1 class="text-xl font-bold" role="alert">{session.trouble}</h1>
 			<p class="mt-4 flex justify-center gap-3">
-				<button class="board-button" onclick={() => session.load(jobId)}>Try again</button>
+				<button class="board-button" onclick={() => session.load(jobId, structureId)}
+					>Try again</button
+				>
 				<a class="board-button plain" href="/">To the yard</a>
 			</p>
 		{:else}

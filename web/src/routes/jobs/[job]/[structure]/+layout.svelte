@@ -7,7 +7,9 @@
 	let { children }: { children: Snippet } = $props();
 
 	const session = useSession();
-	const structure = $derived(session.structure(page.params.structure ?? ''));
+	const id = $derived(page.params.structure ?? '');
+	const structure = $derived(session.structure(id));
+	const isComing = $derived(session.job?.structures.some((one) => one.id === id) ?? false);
 </script>
 
 {#if structure && session.job}
@@ -20,7 +22,11 @@
 	</div>
 {:else}
 	<main class="p-10 text-center">
-		<h1 class="text-xl font-bold">There is no such structure in this job.</h1>
-		<p class="mt-4"><a class="board-button" href="/">To the yard</a></p>
+		{#if isComing}
+			<p>Fetching the structure…</p>
+		{:else}
+			<h1 class="text-xl font-bold">There is no such structure in this job.</h1>
+			<p class="mt-4"><a class="board-button" href="/">To the yard</a></p>
+		{/if}
 	</main>
 {/if}

@@ -22,19 +22,41 @@
 	$effect(() => {
 		if (job) void load(job.id);
 	});
+	/** Whether nothing lies before the first entry that is shown. */
+	let isWhole = $state(true);
+	/** An answer of fewer entries is the last. */
+	const PAGE = 200;
+
+	function entriesOf(id: string, before?: number) {
+		const params = { path: { job_id: id }, query: before === undefined ? {} : { before } };
+		return answer(api.GET('/api/jobs/{job_id}/log', { params }));
+	}
+
 	async function load(id: string) {
 		try {
-			entries = await answer(
-				api.GET('/api/jobs/{job_id}/log', { params: { path: { job_id: id } } })
-			);
+			const latest = await entriesOf(id);
+			const first = latest[0]?.number ?? 0;
+			const earlier = entries.filter((one) => one.number < first);
+			entries = [...earlier, ...latest];
+			if (earlier.length === 0) isWhole = latest.length < PAGE;
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error;
+			trouble = error.message;
+		}
+	}
+
+	async function loadEarlier(id: string) {
+		try {
+			const earlier = await entriesOf(id, entries[0]?.number);
+			entries = [...earlier, ...entries];
+			isWhole = earlier.length < PAGE;
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 			trouble = error.message;
 		}
 	}
 	const nameOf = (id: string | null) => {
-		const structure = job?.structures.find((one) => one.id === id);
-		return structure ? (structure.plan.name ?? structure.name_in_file) : '';
+		return job?.structures.find((one) => one.id === id)?.name ?? '';
 	};
 </script>
 
@@ -72,12 +94,19 @@
 					{session.trouble}
 				</p>{/if}
 			{#if trouble}<p role="alert" class="caution">{trouble}</p>{/if}
+			{#if !isWhole}
+				<p class="no-print mb-2">
+					<button class="board-button plain" onclick={() => loadEarlier(job.id)}
+						>Show what was before</button
+					>
+				</p>
+			{/if}
 			<table class="w-full text-left">
 				<thead class="text-sm text-ink-soft"
 					><tr><th class="py-1">When</th><th>Who</th><th>What happened</th></tr></thead
 				>
 				<tbody>
-					{#each entries as entry, index (index)}
+					{#each entries as entry (entry.number)}
 						<tr class="border-t border-rule align-top">
 							<td class="py-1.5 pr-4 whitespace-nowrap">{when.format(new Date(entry.at))}</td>
 							<td class="py-1.5 pr-4 font-semibold">{entry.who}</td>

@@ -18,7 +18,7 @@
 
 	const hasSite = $derived(
 		here.job.site.lines.length + here.job.site.points.length > 0 ||
-			here.job.structures.some((one) => one.result.site)
+			here.job.structures.some((one) => one.on_site)
 	);
 
 	const TABS = [

@@ -1,0 +1,144 @@
+"""A job's plans worked out, with its site, its level book, and the readings that count."""
+
+import json
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+from anvilhead.core.recheck import Occasion
+from anvilhead.core.units import Units
+from anvilhead.jobfile.control import Control
+from anvilhead.jobfile.judging import Rounds, judge
+from anvilhead.jobfile.lengths import Length
+from anvilhead.jobfile.levels.book_solving import Book, work_book
+from anvilhead.jobfile.levels.level_points import level_points
+from anvilhead.jobfile.levels.shot_ground import on_ground_shot
+from anvilhead.jobfile.models import Plan, Reading
+from anvilhead.jobfile.naming import Naming, naming_of, pull_of
+from anvilhead.jobfile.placed import Site, place_all
+from anvilhead.jobfile.planned import Planned, planned
+from anvilhead.jobfile.problems import Problem
+from anvilhead.service.how_taken import HowTaken
+from anvilhead.service.kept import Kept
+from anvilhead.service.level_rows import levels_of
+from anvilhead.store import jobs as store
+from anvilhead.store.tables import JobRow, PlanRevisionRow, PullRow, StructureRow
+
+
+@dataclass(frozen=True)
+class JobPlans:
+    """Every plan of a job worked out, and where its structures stand; by their names in the job file.
+
+    `book` is the level book, null before anything about heights was kept; boards stand on the ground it has.
+    `layout` differs once a plan, the control or the units changed, `mark` once anything about heights was recorded.
+    """
+
+    found: dict[str, Planned]
+    site: Site
+    problems: list[Problem]
+    layout: tuple[object, ...]
+    mark: store.Mark
+    book: Book | None = None
+
+    def why_not_placed(self, name: str) -> str | None:
+        """Why a structure is not on the site although its plan says how."""
+        pointer = f"/structures/{list(self.found).index(name)}/placing"
+        return next((problem.message for problem in self.problems if problem.pointer == pointer), None)
+
+
+def plans_of(job: JobRow, in_hand: int | None = None, mark: store.Mark | None = None) -> JobPlans:
+    """Work out every plan of a job; target readings are for the setup in hand, the last when none is named.
+
+    `mark` is that of its heights, where it was fetched with those of other jobs.
+    """
+    found = {row.name_in_file: _planned(row) for row in job.structures}
+    site, problems = place_all(control_of(job), found)
+    layout, mark = _layout_key(job), mark or store.level_mark(job)
+    if not any(mark):
+        return JobPlans(found, site, problems, layout, mark)
+    book, site = _books.get((layout, mark), lambda: _level_book(job, site))
+    return JobPlans(dict(site.planned), site, problems, layout, mark, replace(book, in_hand=in_hand))
+
+
+_books: Kept[tuple[Book, Site]] = Kept(most=16)
+
+
+def _level_book(job: JobRow, site: Site) -> tuple[Book, Site]:
+    """The level book, and the site on the ground it has."""
+    levels = levels_of(store.with_levels(job))
+    book = work_book(levels, level_points(levels, site), Units(job.units))
+    return book, on_ground_shot(site, book)
+
+
+def _layout_key(job: JobRow) -> tuple[object, ...]:
+    plans = tuple((row.name_in_file, newest_plan(row).number) for row in job.structures)
+    return (job.id, job.units, json.dumps(job.control, sort_keys=True), plans)
+
+
+def control_of(job: JobRow) -> Control:
+    """What is held as true on a job's site."""
+    return Control.model_validate(job.control or {})
+
+
+def newest_plan(row: StructureRow) -> PlanRevisionRow:
+    """The plan that counts."""
+    return row.newest
+
+
+def plan_of(row: StructureRow) -> Plan:
+    """The plan that counts, as a document."""
+    return Plan.model_validate(newest_plan(row).document)
+
+
+MOST_REMEMBERED = 512
+"""Plans that stay worked out, the latest used: a job of many structures is not worked out anew for one reading."""
+
+
+def _planned(row: StructureRow) -> Planned:
+    """A structure's plan worked out; a revision never changes, so it is worked out once."""
+    newest = newest_plan(row)
+    return _worked_out(row.id, newest.revision, json.dumps(newest.document, sort_keys=True))
+
+
+@lru_cache(maxsize=MOST_REMEMBERED)
+def _worked_out(structure_id: str, revision: int, document: str) -> Planned:
+    return planned(Plan.model_validate_json(document))
+
+
+def reading_of(row: PullRow) -> Reading:
+    """A kept reading as it was given."""
+    return Reading(
+        round=row.round,
+        start=row.start,
+        end=row.end,
+        reading=Length(float(row.reading_mm), row.reading_written),
+        burn=Length(float(row.burn_mm), row.burn_written),
+        height_difference=Length(float(row.fall_mm), row.fall_written),
+        **HowTaken.model_validate(row.how or {}).given,
+    )
+
+
+def naming_in(plans: "JobPlans", name: str) -> Naming:
+    """What pulls of a structure can name, on its site."""
+    return naming_of(plans.found[name], (plans.site, name))
+
+
+def rounds_in(row: StructureRow, plans: "JobPlans") -> Rounds:
+    """Every round of a structure judged."""
+    naming = naming_in(plans, row.name_in_file)
+    return judge(
+        naming,
+        [pull_of(reading_of(pull)) for pull in counting(row, naming)],
+        Units(row.job.units),
+        {one.round: Occasion(one.occasion) for one in row.rounds},
+        [one.round for one in row.acceptances],
+    )
+
+
+def burn_of(job: JobRow) -> Length:
+    """The burn that a job's calls carry."""
+    return Length(float(job.burn_mm), job.burn_written)
+
+
+def counting(row: StructureRow, naming: Naming) -> list[PullRow]:
+    """Readings that count: not struck, and between what the plan still has."""
+    return [pull for pull in row.pulls if not pull.strike and naming.knows(reading_of(pull))]

@@ -1,6 +1,8 @@
 """Drawings out and in: what is written is read back to the same footprint; what cannot be read is told."""
 
 import io
+from math import cos, sin, tau
+from random import Random
 
 import ezdxf
 import pytest
@@ -86,3 +88,62 @@ def test_what_could_not_be_read_is_listed() -> None:
 def test_what_is_no_drawing_is_refused_with_what_to_do(raw: bytes) -> None:
     with pytest.raises(DxfRefused, match="DXF"):
         read_dxf(raw)
+
+
+def drawing_of(things: str) -> bytes:
+    """The barest drawing there is: what a file of a size comes to, without a library that writes it."""
+    return f"0\nSECTION\n2\nENTITIES\n{things}0\nENDSEC\n0\nEOF\n".encode()
+
+
+def line_between(start: tuple[float, float], end: tuple[float, float]) -> str:
+    return f"0\nLINE\n8\nA\n10\n{start[0]}\n20\n{start[1]}\n11\n{end[0]}\n21\n{end[1]}\n"
+
+
+class TestOfAnySize:
+    """Large drawings are read where that is work of seconds, and refused in words where it is not."""
+
+    def test_a_thousand_outlines_in_loose_lines_are_all_joined(self) -> None:
+        """Rings of 3 to 6 sides and of 0.5 to 50 units, on a raster, their lines in any order and either way round."""
+        random = Random(5)
+        lines, sides = [], 0
+        for number in range(1000):
+            n, size = random.randint(3, 6), random.choice([0.5, 5, 50])
+            at = (number % 40 * 200, number // 40 * 200)
+            corners = [(at[0] + size * cos(tau * i / n), at[1] + size * sin(tau * i / n)) for i in range(n)]
+            sides += n
+            for pair in zip(corners, [*corners[1:], corners[0]], strict=True):
+                lines.append(line_between(*random.sample(pair, 2)))
+        random.shuffle(lines)
+
+        read = read_dxf(drawing_of("".join(lines)))
+
+        assert read.skipped == ()
+        assert all(outline.closed for outline in read.outlines)
+        assert (len(read.outlines), sum(len(outline.points) for outline in read.outlines)) == (1000, sides)
+
+    def test_ends_join_within_a_ten_thousandth_of_the_longer_line_and_a_hundredth_of_the_shorter(self) -> None:
+        def outlines(gap: float, short: float) -> int:
+            ring = [
+                ((0, 0), (1000, 0)),
+                ((1000, gap), (1000, short)),
+                ((1000, short), (0, short)),
+                ((0, short), (0, 0)),
+            ]
+            return sum(one.closed for one in read_dxf(drawing_of("".join(line_between(*one) for one in ring))).outlines)
+
+        assert [outlines(gap, 500) for gap in (0.05, 0.099, 0.11)] == [1, 1, 0]
+        assert [outlines(gap, 5) for gap in (0.02, 0.045, 0.06)] == [1, 1, 0]
+
+    def test_lines_too_tangled_to_be_joined_are_told_as_such(self) -> None:
+        fan = "".join(line_between((i * 0.05, i // 60 * 0.05), (900 + i * 20, 900 + i // 60)) for i in range(3000))
+        read = read_dxf(drawing_of(fan))
+        assert (read.outlines, read.skipped) == (
+            (), ("3000 × on layer A: line, too many of them close together to be joined",))  # fmt: skip
+
+    def test_a_drawing_of_too_many_things_is_refused_before_it_is_opened(self) -> None:
+        with pytest.raises(DxfRefused, match="more than 50,000 things"):
+            read_dxf(drawing_of("0\nPOINT\n8\n0\n10\n1\n20\n2\n" * 50_000))
+
+    def test_lines_without_an_end_are_no_outline(self) -> None:
+        endless = drawing_of(line_between((0, 0), (float("inf"), 0)) + line_between((0, 0), (5, 0)))
+        assert read_dxf(endless).outlines == ()

@@ -36,3 +36,18 @@ def test_lines_that_cannot_be_read_are_told_with_their_number() -> None:
     read = read_points("A,0,0\nB,twelve,0\nC\n", Units.M)
     assert [line.split(":")[0] for line in read.skipped] == ["Line 2", "Line 3"]
     assert len(read.points) == 1
+
+
+@pytest.mark.parametrize(
+    ("text", "told"),
+    [
+        ("A,0,0\n" + "B" * 200_000 + ",1,1\nC,2,2\n", "Line 2 is no line"),
+        ('A,0,0\n"' + f"{'B' * 100},1,1\n" * 1_900, "quotation mark is never closed"),
+        ("A,0,0\n" * 2_001, "first 2000 lines"),
+    ],
+    ids=["one endless line", "one endless cell", "endless lines"],
+)
+def test_a_file_of_absurd_size_is_read_as_far_as_it_makes_sense(text: str, told: str) -> None:
+    read = read_points(text, Units.M)
+    assert read.points[0].name == "A"
+    assert any(told in one for one in read.skipped)

@@ -5,10 +5,10 @@ Read: closed polylines, and lines that join into closed outlines; whatever else 
 """
 
 import io
-import math
 from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass
+from itertools import islice
 
 from ezdxf.document import Drawing as DxfDocument
 from ezdxf.entities.dxfgfx import DXFGraphic
@@ -21,6 +21,7 @@ from ezdxf.lldxf.const import DXFError
 
 from anvilhead.core.units import Units
 from anvilhead.formats.drawing import XY, Drawing, looks_of, scale_for
+from anvilhead.formats.joining import TooTangled, comes_back, join_lines
 
 MM_PER_UNIT = {1: 25.4, 2: 304.8, 4: 1.0, 5: 10.0, 6: 1000.0}
 """Millimetres of a drawing unit by its DXF number ($INSUNITS): inch, foot, millimetre, centimetre, metre."""
@@ -29,12 +30,9 @@ UNIT_NAMES = {1: "in", 2: "ft", 4: "mm", 5: "cm", 6: "m"}
 PAPER_MM = 250.0
 """Texts are sized for a drawing that fills about this much of a sheet."""
 
-SAME_POINT = 1e-4
-"""Ends of two lines nearer than this share of the longer one are one point ..."""
-SHORT_SHARE = 0.01
-"""... unless that is more than this share of the shorter one."""
-
 MOST_CORNERS = 200
+MOST_ENTITIES = 50_000
+"""Things of a drawing that are read: some seconds and some hundred megabytes at the most."""
 
 
 class DxfRefused(Exception):
@@ -104,16 +102,9 @@ def read_dxf(raw: bytes) -> DxfRead:
     """Read the outlines of a drawing.
 
     Raises:
-        DxfRefused: when it is no DXF.
+        DxfRefused: when it is no DXF, or too much of it.
     """
-    if raw[:4] in (b"AC10", b"AC1."):
-        raise DxfRefused("This is a DWG drawing. Save it as DXF from the program that made it, then open that.")
-    try:
-        document = read(io.StringIO(_decoded(raw)))
-    except (DXFError, ValueError, KeyError, IndexError, TypeError, AttributeError) as error:
-        raise DxfRefused(
-            "This file cannot be read as a DXF drawing. Save it once more as DXF, R2000 or newer."
-        ) from error
+    document = _opened(raw)
     skipped: Counter[str] = Counter()
     outlines: list[Outline] = []
     lines: dict[str, list[tuple[XY, XY]]] = {}
@@ -131,10 +122,7 @@ def read_dxf(raw: bytes) -> DxfRead:
         elif isinstance(entity, DXFGraphic):
             skipped[f"on layer {entity.dxf.layer}: {kind.lower()}, which is no outline"] += 1
     for layer, pieces in lines.items():
-        joined, loose = _join(pieces)
-        outlines += [Outline(layer, points, closed) for points, closed in joined]
-        if loose:
-            skipped[f"on layer {layer}: line that joins nothing"] += loose
+        outlines += _joined(layer, pieces, skipped)
     kept = [outline for outline in outlines if len(outline.points) <= MOST_CORNERS]
     if len(kept) < len(outlines):
         skipped[f"outline of more than {MOST_CORNERS} corners"] += len(outlines) - len(kept)
@@ -143,11 +131,50 @@ def read_dxf(raw: bytes) -> DxfRead:
     return DxfRead(UNIT_NAMES.get(_unit(document)), tuple(kept), said)
 
 
+def _joined(layer: str, pieces: list[tuple[XY, XY]], skipped: Counter[str]) -> list[Outline]:
+    """Outlines that the loose lines of a layer make; what they do not make is counted as skipped."""
+    try:
+        joined, loose = join_lines(pieces)
+    except TooTangled:
+        skipped[f"on layer {layer}: line, too many of them close together to be joined"] += len(pieces)
+        return []
+    if loose:
+        skipped[f"on layer {layer}: line that joins nothing"] += loose
+    return [Outline(layer, points, closed) for points, closed in joined]
+
+
+def _opened(raw: bytes) -> DxfDocument:
+    """A drawing as its library has it.
+
+    Raises:
+        DxfRefused: when it is no DXF, or too much of it.
+    """
+    if raw[:4] in (b"AC10", b"AC1."):
+        raise DxfRefused("This is a DWG drawing. Save it as DXF from the program that made it, then open that.")
+    text = _decoded(raw)
+    if _entities_in(text) > MOST_ENTITIES:
+        raise DxfRefused(
+            f"This drawing holds more than {MOST_ENTITIES:,} things, more than is read. "
+            "Save the outline alone, or with the layers it is on, as DXF, then open that."
+        )
+    try:
+        return read(io.StringIO(text))
+    except (DXFError, ValueError, KeyError, IndexError, TypeError, AttributeError) as error:
+        raise DxfRefused(
+            "This file cannot be read as a DXF drawing. Save it once more as DXF, R2000 or newer."
+        ) from error
+
+
 def _decoded(raw: bytes) -> str:
     try:
         return raw.decode("utf-8-sig")
     except UnicodeDecodeError:
         return raw.decode("cp1252", errors="replace")
+
+
+def _entities_in(text: str) -> int:
+    """How many things a drawing says it holds: every second line is a group code, and 0 begins one."""
+    return sum(code.strip() == "0" for code in islice(io.StringIO(text), 0, None, 2))
 
 
 def _unit(document: DxfDocument) -> int:
@@ -172,52 +199,11 @@ def _polyline(entity: LWPolyline | Polyline) -> Outline | str:
     if bulged:
         return "outline with an arc in it; walls here are straight"
     points = _without_repeats(points)
-    if _comes_back(points):
+    if comes_back(points):
         points, closed = points[:-1], True
     if len(points) < (3 if closed else 2):
         return "outline of too few corners"
     return Outline(entity.dxf.layer, tuple(points), closed)
-
-
-def _join(pieces: list[tuple[XY, XY]]) -> tuple[list[tuple[tuple[XY, ...], bool]], int]:
-    """Chain lines end to end; chains of two and more, and how many lines stayed alone."""
-    left = [piece for piece in pieces if piece[0] != piece[1]]
-    chains, loose = [], 0
-    while left:
-        chain = list(left.pop())
-        grew = True
-        while grew and not _comes_back(chain):
-            grew = False
-            for i, (one, other) in enumerate(left):
-                length = math.dist(one, other)
-                tail, head = _gap(length, math.dist(*chain[-2:])), _gap(length, math.dist(*chain[:2]))
-                if math.dist(chain[-1], one) <= tail or math.dist(chain[-1], other) <= tail:
-                    chain.append(other if math.dist(chain[-1], one) <= tail else one)
-                elif math.dist(chain[0], one) <= head or math.dist(chain[0], other) <= head:
-                    chain.insert(0, other if math.dist(chain[0], one) <= head else one)
-                else:
-                    continue
-                left.pop(i)
-                grew = True
-                break
-        closed = _comes_back(chain)
-        if len(chain) > 2:
-            chains.append((tuple(chain[:-1] if closed else chain), closed))
-        else:
-            loose += 1
-    return chains, loose
-
-
-def _comes_back(chain: list[XY]) -> bool:
-    """Whether a chain of lines ends where it began."""
-    if len(chain) <= 3:
-        return False
-    return math.dist(chain[0], chain[-1]) <= _gap(math.dist(*chain[:2]), math.dist(*chain[-2:]))
-
-
-def _gap(one: float, other: float) -> float:
-    """How far apart the ends of two lines may be to be one point, by the lengths of both: a short jog stays a line."""
-    return min(SAME_POINT * max(one, other), SHORT_SHARE * min(one, other))
 
 
 def _without_repeats(points: list[XY]) -> list[XY]:

@@ -11,7 +11,7 @@ from pydantic import ValidationError
 from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.levels.rod import RodMarks
 from anvilhead.core.units import Units
-from anvilhead.formats.points_csv import plain_cell
+from anvilhead.formats.cells import plain_cell, rows_of
 from anvilhead.jobfile.lengths import in_units
 from anvilhead.jobfile.levels.documents import Levels
 from anvilhead.jobfile.levels.level_results import LevelsResult
@@ -73,13 +73,10 @@ def read_level_csv(text: str, units: Units) -> LevelCsvRead:
         text: the file.
         units: what a bare number means where no rod is named.
     """
-    lines = [line for line in text.lstrip("\ufeff").splitlines() if line.strip()]
-    delimiter = max(";\t,", key=lines[0].count) if lines else ","
-    rows = list(csv.reader(lines[:MOST_LINES], delimiter=delimiter))
+    rows, skipped = rows_of(text, MOST_LINES)
     headings = [_heading(cell) for cell in rows[0]] if rows else []
     if not {"point", "reading"} <= set(headings):
         return LevelCsvRead((), ("The first line must name the columns: setup, instrument, point, reading.",))
-    skipped = [f"Only the first {MOST_LINES} lines were read."] if len(lines) > MOST_LINES else []
     setups: list[dict[str, object]] = []
     number = None
     for line, row in enumerate(rows[1:], 2):

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from anvilhead.core.errors import LengthError
 from anvilhead.core.length_reading import read_length
 from anvilhead.core.units import Units
+from anvilhead.formats.cells import plain_cell, rows_of
 from anvilhead.jobfile.results import StructureResult
 
 MOST_ROWS = 2000
@@ -60,12 +61,11 @@ def read_points(text: str, units: Units) -> PointsRead:
         text: the file.
         units: what a bare number means; a bare number with decimals in a job of feet is decimal feet.
     """
-    lines = [line for line in text.lstrip("\ufeff").splitlines() if line.strip()]
-    delimiter = max(";\t,", key=lambda mark: sum(line.count(mark) for line in lines[:20])) if lines else ","
+    rows, left = rows_of(text, MOST_ROWS)
     points: list[ReadPoint] = []
     skipped: list[str] = []
     columns = (0, 1, 2)
-    for number, row in enumerate(csv.reader(lines[:MOST_ROWS], delimiter=delimiter), 1):
+    for number, row in enumerate(rows, 1):
         cells = [cell.strip() for cell in row]
         if number == 1 and (named := _heading(cells)):
             columns = named
@@ -75,9 +75,7 @@ def read_points(text: str, units: Units) -> PointsRead:
         except (LengthError, IndexError) as error:
             why = error.message if isinstance(error, LengthError) else "it has no x and y."
             skipped.append(f"Line {number}: {why}")
-    if len(lines) > MOST_ROWS:
-        skipped.append(f"Only the first {MOST_ROWS} lines were read.")
-    return PointsRead(tuple(points), tuple(skipped))
+    return PointsRead(tuple(points), (*skipped, *left))
 
 
 def _heading(cells: list[str]) -> tuple[int, int, int] | None:
@@ -97,8 +95,3 @@ def _point(cells: list[str], columns: tuple[int, int, int], count: int, units: U
         name, x, y = -1, 0, 1
     east, north = (float(read_length(cells[i], units, signed=True).mm) for i in (x, y))
     return ReadPoint(cells[name] if name >= 0 else str(count + 1), east, north)
-
-
-def plain_cell(text: str) -> str:
-    """A text that no spreadsheet takes for a formula."""
-    return f"'{text}" if text.startswith(tuple("=+-@\t\r")) else text

@@ -50,8 +50,8 @@ def levels_view(row: StructureRow, job: JobRow, in_hand: str | None = None) -> L
     """Heights of a job with everything computed; two crews may shoot from a setup each."""
     setup = next((i for i, one in enumerate(job.setups) if one.id == in_hand), None)
     units, plans = Units(job.units), plans_of(job, setup)
-    levels, site = levels_of(job), plans.site
-    book = plans.book or work_book(levels, level_points(levels, site), units)
+    site, book = plans.site, plans.book or _empty_book(plans.site, units)
+    levels = book.levels
     points = level_points(levels, site, row.name_in_file)
     return LevelsView(
         structure_id=row.id,
@@ -64,6 +64,11 @@ def levels_view(row: StructureRow, job: JobRow, in_hand: str | None = None) -> L
         points=_points(book, points, row.name_in_file),
         result=solve_levels(book, site, row.name_in_file),
     )
+
+
+def _empty_book(site: Site, units: Units) -> Book:
+    levels = Levels()
+    return work_book(levels, level_points(levels, site), units)
 
 
 def _points(book: Book, points: LevelPoints, structure: str) -> list[LevelPointView]:
@@ -216,11 +221,12 @@ def _shot_problems(
     for key, reading in (("reading", document.reading), ("turned", document.turned)):
         if reading and off_rod(reading.mm, rod):
             return [Problem(pointer=f"/{key}", code="off-rod", message=off_rod_words(reading.mm, rod, marks))]
-    levels, plans = levels_of(job), plans_of(job)
-    points = plans.book.points if plans.book else level_points(levels, plans.site)
+    plans = plans_of(job)
+    known = plans.book or _empty_book(plans.site, Units(job.units))
+    levels, points = known.levels, known.points
     if head.corrected and document.distance is None and not (head.place and document.at in points.places):
         return [Problem(pointer="/distance", code="distance-missing", message=DISTANCE_MISSING)]
-    if replaced is None and plans.book and plans.book.book.setups[index].hi_mm is not None:
+    if replaced is None and known.book.setups[index].hi_mm is not None:
         return []  # one reading more takes no height away
     shots = in_book_order(setup)
     entries = [shot_of(shot) for shot in shots if not shot.strike or shot is replaced]

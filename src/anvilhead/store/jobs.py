@@ -44,7 +44,7 @@ _LEVELS = (
     selectinload(JobRow.level_plans),
     selectinload(JobRow.setups)
     .selectinload(LevelSetupRow.shots)
-    .selectinload(LevelShotRow.strikes)
+    .subqueryload(LevelShotRow.strikes)
     .selectinload(LevelStrikeRow.back),
     selectinload(JobRow.checks),
 )

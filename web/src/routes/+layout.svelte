@@ -2,6 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { onMount, type Snippet } from 'svelte';
 	import '../app.css';
+	import Keypad from '$lib/keypad/Keypad.svelte';
 	import KeyList from '$lib/keys/KeyList.svelte';
 	import { keys } from '$lib/keys/keys.svelte';
 	import { theme } from '$lib/look/theme.svelte';
@@ -44,3 +45,4 @@
 {@render children()}
 <WhoDialog />
 <KeyList />
+<Keypad />

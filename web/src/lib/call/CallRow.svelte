@@ -1,16 +1,18 @@
 <script lang="ts">
+	import { lengths } from '$lib/keypad/keypad.svelte';
 	import { Echo } from '$lib/lengths/echo.svelte';
 	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
-	import type { Pull, Units } from '$lib/api/types';
+	import type { Length, Pull, Units } from '$lib/api/types';
 	import { outbox } from '$lib/outbox/outbox.svelte';
+	import { burnNote } from './burnNote';
 	import type { Row } from './sheet.svelte';
 
 	interface Props {
 		row: Row;
 		units: Units;
-		/** The burn that calls carry now, millimetres. */
-		burnMm: number;
+		/** The burn that calls carry now. */
+		burn: Length;
 		/** Whether this is the pull in hand. */
 		active: boolean;
 		/** Rounds gone by can be read, not written. */
@@ -23,7 +25,7 @@
 		/** What is typed now, millimetres, for the tape. */
 		onRead: (mm: number | undefined) => void;
 	}
-	let { row, units, burnMm, active, readonly, onFocus, onType, onRecord, onStrike, onRead }: Props =
+	let { row, units, burn, active, readonly, onFocus, onType, onRecord, onStrike, onRead }: Props =
 		$props();
 
 	const id = $props.id();
@@ -67,7 +69,6 @@
 			class:covered={!focused && row.pull && !edited}
 			value={row.text}
 			{readonly}
-			inputmode="text"
 			enterkeyhint="next"
 			autocomplete="off"
 			autocapitalize="off"
@@ -84,6 +85,11 @@
 			onblur={() => (focused = false)}
 			oninput={(event) => onType(event.currentTarget.value)}
 			onkeydown={key}
+			{@attach lengths(() => ({
+				marks: units,
+				signed: asked.signed,
+				note: burnNote(row.call, burn)
+			}))}
 		/>
 		{#if !focused && row.pull && !edited}
 			<span class="cover" aria-hidden="true"><Len text={row.pull.reading.text} /></span>
@@ -101,7 +107,7 @@
 			<strong class="text-string">{trouble}</strong>
 		{:else if row.parcel && outbox.away}
 			<span class="text-ink-soft">kept here, waiting to be sent</span>
-		{:else if row.pull && !edited && Math.abs(row.pull.burn.mm - burnMm) > 0.01}
+		{:else if row.pull && !edited && Math.abs(row.pull.burn.mm - burn.mm) > 0.01}
 			<span class="text-ink-soft">
 				noted with {#if row.pull.burn.mm > 0}a burn of <Len text={row.pull.burn.text} />{:else}no
 					burn{/if}

@@ -49,7 +49,7 @@
 		<CallRow
 			{row}
 			{units}
-			burnMm={burn.mm}
+			{burn}
 			active={row.key === activeKey}
 			readonly={!sheet.isLatest}
 			onFocus={() => onActive(row.key)}

@@ -2,8 +2,10 @@
 	import { untrack } from 'svelte';
 	import { Echo } from '$lib/lengths/echo.svelte';
 	import Len from '$lib/lengths/Len.svelte';
-	import type { StructureResult, Units } from '$lib/api/types';
+	import type { Length, StructureResult, Units } from '$lib/api/types';
+	import Words from '$lib/lengths/Words.svelte';
 	import ShoutView from '$lib/shout/ShoutView.svelte';
+	import { burnNote } from './burnNote';
 	import { isOpen, type CallSheetState } from './sheet.svelte';
 
 	interface Props {
@@ -12,7 +14,7 @@
 		activeKey: string;
 		result: StructureResult;
 		units: Units;
-		burn: { text: string; written: string };
+		burn: Length;
 		/** Who else took the pull in hand, when it was not this person. */
 		other: string;
 		onActive: (key: string) => void;
@@ -89,6 +91,7 @@
 		label="Read at {row.call.name}"
 		placeholder="read"
 		readonly={!sheet.isLatest}
+		pad={{ marks: units, signed: row.call.pull === 'square' }}
 		onType={(text) => sheet.type(row, text)}
 		onKeep={keep}
 		onShow={show}
@@ -105,9 +108,7 @@
 			</svg>
 		{/snippet}
 		<p class="text-ink-soft">
-			{#if row.call.pull === 'square'}off the laser’s line{:else if burn.text}<Len
-					text={burn.text}
-				/> burned: it is in the number{:else}from the hook, nothing burned{/if}
+			<Words text={burnNote(row.call, burn)} />
 		</p>
 		{#if row.pull}<p class="font-bold text-measured">
 				read <Len text={row.pull.reading.text} />

@@ -10,23 +10,29 @@
 
 <div class="no-print mb-1 flex items-center gap-2">
 	<div
-		class="flex min-w-0 grow items-center overflow-x-auto whitespace-nowrap"
+		class="flex min-w-0 shrink items-center overflow-x-auto whitespace-nowrap"
 		role="group"
 		aria-label="Rounds"
 	>
 		{#each sheet.rounds as round (round)}
-			<button class="round" aria-pressed={round === sheet.round} onclick={() => sheet.show(round)}
+			<button
+				class="round"
+				aria-pressed={round === sheet.round}
+				onclick={() => sheet.show(round)}
+				{@attach (button) => {
+					if (round === sheet.round) button.scrollIntoView({ block: 'nearest', inline: 'center' });
+				}}
 				>Round {round}{#if sheet.occasionOf(round)}, again{/if}</button
 			>
 		{/each}
-		<button
-			class="round"
-			aria-label="Another round"
-			disabled={!sheet.canBegin}
-			onclick={() => stage.begin()}>+<span class="max-sm:hidden">&nbsp;another</span></button
-		>
 	</div>
-	<button class="board-button plain shrink-0" onclick={() => (stage.shouting = true)}>
+	<button
+		class="round shrink-0"
+		aria-label="Another round"
+		disabled={!sheet.canBegin}
+		onclick={() => stage.begin()}>+<span class="max-sm:hidden">&nbsp;another</span></button
+	>
+	<button class="board-button plain ml-auto shrink-0" onclick={() => (stage.shouting = true)}>
 		<span class="nail-key max-sm:hidden" aria-hidden="true">S</span>Shout
 	</button>
 </div>

@@ -25,29 +25,32 @@
 
 {#if known.length > 1}
 	<figure class="chart" aria-label="Worst corner by round">
-		<div style:width="{width}px">
-			<svg viewBox="0 0 {width} {HEIGHT}" {width} height={HEIGHT} aria-hidden="true">
-				<line x1="0" x2={width} y1={HEIGHT - 4} y2={HEIGHT - 4} class="plan" />
-				<line x1="0" x2={width} y1={down(toleranceMm)} y2={down(toleranceMm)} class="allowed" />
-				<polyline points={points.map((p) => `${p.x},${p.y}`).join(' ')} class="path" />
-				{#each points as point (point.one.round)}
-					<circle
-						cx={point.x}
-						cy={point.y}
-						r="6"
-						class={point.one.accepted ? 'accepted' : 'round'}
-					/>
-				{/each}
-			</svg>
-			<ol class="flex">
-				{#each rounds as one (one.round)}
-					<li class="step">
-						{#if one.worst_text}<b>{one.worst_corner}</b> <Len text={one.worst_text} />{:else}<span
-								class="text-ink-soft">not known</span
-							>{/if}
-					</li>
-				{/each}
-			</ol>
+		<!-- the latest round is what is looked at: older ones lie to the left of it -->
+		<div class="rounds" {@attach (box) => void (box.scrollLeft = width)}>
+			<div style:width="{width}px">
+				<svg viewBox="0 0 {width} {HEIGHT}" {width} height={HEIGHT} aria-hidden="true">
+					<line x1="0" x2={width} y1={HEIGHT - 4} y2={HEIGHT - 4} class="plan" />
+					<line x1="0" x2={width} y1={down(toleranceMm)} y2={down(toleranceMm)} class="allowed" />
+					<polyline points={points.map((p) => `${p.x},${p.y}`).join(' ')} class="path" />
+					{#each points as point (point.one.round)}
+						<circle
+							cx={point.x}
+							cy={point.y}
+							r="6"
+							class={point.one.accepted ? 'accepted' : 'round'}
+						/>
+					{/each}
+				</svg>
+				<ol class="flex">
+					{#each rounds as one (one.round)}
+						<li class="step">
+							{#if one.worst_text}<b>{one.worst_corner}</b>
+								<Len text={one.worst_text} />{:else}<span class="text-ink-soft">not known</span
+								>{/if}
+						</li>
+					{/each}
+				</ol>
+			</div>
 		</div>
 		<figcaption class="text-sm text-ink-soft">
 			Worst corner, round by round; dotted: <Len text={toleranceText} /> allowed{#if rounds.some((one) => one.accepted)},
@@ -58,15 +61,19 @@
 
 <style>
 	.chart {
-		display: flex;
-		gap: 0.75rem;
+		display: grid;
+		grid-template-columns: minmax(0, auto) minmax(7rem, 1fr);
+		gap: 0.25rem 0.75rem;
 		align-items: center;
-		max-width: 100%;
 		padding-block: 0.4rem;
+	}
+	.rounds {
 		overflow-x: auto;
 	}
-	figcaption {
-		flex: 1 0 7rem;
+	@media (max-width: 30rem) {
+		.chart {
+			grid-template-columns: minmax(0, 1fr);
+		}
 	}
 	.step {
 		flex: 0 0 80px;

@@ -1,6 +1,6 @@
 import { untrack } from 'svelte';
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
-import type { Call, Occasion } from '$lib/api/types';
+import type { Call, Length, Occasion } from '$lib/api/types';
 import { CallSheetState, type Row } from '$lib/call/sheet.svelte';
 import type { Here } from '$lib/job/context';
 import { keys } from '$lib/keys/keys.svelte';
@@ -43,8 +43,8 @@ export class SquareStage {
 		return this.square && this.sheet.round === this.square.round ? this.square : null;
 	}
 
-	get burn(): { text: string; written: string } {
-		return { text: this.job.burn.mm > 0 ? this.job.burn.text : '', written: this.job.burn.written };
+	get burn(): Length {
+		return this.job.burn;
 	}
 
 	/** Key of the pull in hand: the one chosen, else what is to be pulled next. */

@@ -41,13 +41,15 @@
 
 <header class="pt-2">
 	<div class="flex flex-wrap items-center gap-x-3">
-		<a href="/" class="inline-flex min-h-11 items-center gap-2" aria-label="The yard, all jobs"
-			><Mark /></a
+		<a
+			href="/"
+			class="inline-flex min-h-11 min-w-11 items-center gap-2"
+			aria-label="The yard, all jobs"><Mark /></a
 		>
 		<p class="text-xl font-extrabold">{job.name}</p>
 		{#if job.structures.length > 1}
 			<select
-				class="field !min-h-10 !w-auto !py-0 font-semibold"
+				class="field !w-auto !py-0 font-semibold"
 				aria-label="Structure"
 				value={structure.id}
 				onchange={(event) => void goto(`/jobs/${job.id}/${event.currentTarget.value}/${current}`)}

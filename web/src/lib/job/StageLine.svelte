@@ -49,7 +49,8 @@
 <style>
 	.line {
 		position: relative;
-		height: 4.25rem;
+		min-height: 4.25rem;
+		padding-bottom: 0.35rem;
 	}
 	.line::before {
 		content: '';

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Units } from '$lib/api/types';
+	import { lengths } from '$lib/keypad/keypad.svelte';
 	import { Echo } from './echo.svelte';
 	import Len from './Len.svelte';
 
@@ -57,6 +58,7 @@
 		spellcheck="false"
 		aria-invalid={trouble ? 'true' : undefined}
 		aria-describedby={note ? `${id}-note` : undefined}
+		{@attach lengths(() => ({ marks: units, signed }))}
 	/>
 	{#if note || !bare}
 		<p

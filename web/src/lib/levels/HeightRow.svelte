@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Standing } from '$lib/api/types';
+	import { lengths } from '$lib/keypad/keypad.svelte';
 	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import { HeightEntry } from './heightEntry.svelte';
@@ -57,6 +58,7 @@
 			enterkeyhint="next"
 			onfocus={() => (stage.at = row.at)}
 			oninput={(event) => entry.type(event.currentTarget.value)}
+			{@attach lengths(() => ({ marks: entry.marks, signed: true }))}
 		/>
 	</form>
 	{#if entry.isCorrected}

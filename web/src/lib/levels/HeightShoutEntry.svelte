@@ -54,6 +54,7 @@
 	label="Rod reads at {stage.label(row.at)}"
 	placeholder="rod reads"
 	readonly={cannot}
+	pad={{ marks: entry.marks, signed: true }}
 	echo={said}
 	onType={(text) => entry.type(text)}
 	onKeep={keep}

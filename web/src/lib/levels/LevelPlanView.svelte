@@ -6,7 +6,7 @@
 	import DrawingSheet from '$lib/plan/DrawingSheet.svelte';
 	import { placeLabels } from '$lib/plan/labels';
 	import PlanBoards from '$lib/plan/PlanBoards.svelte';
-	import { Sheet, STRIP } from '$lib/plan/sheet.svelte';
+	import { Sheet } from '$lib/plan/sheet.svelte';
 	import SvgLen from '$lib/plan/SvgLen.svelte';
 	import { contourLabels, openSpots, spotLabels, spotsOf } from './levelDrawing';
 
@@ -99,8 +99,11 @@
 								)),
 						...(thing ? [] : contourLabels(levels, at))
 					],
-					spots.map((spot) => ({ at: at(xy(spot.place)), half: { x: 9, y: 9 }, turn: 0 })),
-					{ width: sheet.width, height: sheet.height - STRIP }
+					[
+						...spots.map((spot) => ({ at: at(xy(spot.place)), half: { x: 9, y: 9 }, turn: 0 })),
+						...sheet.forLabels.taken
+					],
+					sheet.forLabels.size
 				)
 	);
 	const lookOf = (key: string) =>

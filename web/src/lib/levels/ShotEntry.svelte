@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { LevelSetup } from '$lib/api/types';
+	import { lengths } from '$lib/keypad/keypad.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { outbox } from '$lib/outbox/outbox.svelte';
@@ -147,6 +148,7 @@
 			aria-invalid={echo.trouble ? 'true' : undefined}
 			aria-describedby="{id}-echo"
 			oninput={(event) => stage.type('reading', event.currentTarget.value)}
+			{@attach lengths(() => ({ marks: setup.rod, signed: true }))}
 		/></label
 	>
 	<button class="board-button big">Keep</button>

@@ -1,6 +1,8 @@
 <script lang="ts">
+	import { MediaQuery } from 'svelte/reactivity';
 	import type { Schemas } from '$lib/api/client';
 	import type { LevelSetup, LevelShot } from '$lib/api/types';
+	import { lengths } from '$lib/keypad/keypad.svelte';
 	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { LevelsStage } from './stage.svelte';
@@ -17,8 +19,14 @@
 	let { stage, setup, found, index, newestFirst = false }: Props = $props();
 
 	const ROLES: Record<string, string> = { start: 'begins here', check: 'check' };
+	/** Under a writing hand on a phone the last ones are enough: the plan is not to lie below a whole book. */
+	const narrow = new MediaQuery('(max-width: 64rem)');
+	const FEW = 4;
+	let all = $state(false);
+	const isCut = $derived(newestFirst && narrow.current && !all && setup.shots.length > FEW + 1);
+	const listed = $derived(newestFirst ? setup.shots.toReversed() : setup.shots);
 	const rows = $derived(
-		(newestFirst ? setup.shots.toReversed() : setup.shots).map((shot) => ({
+		(isCut ? listed.slice(0, FEW) : listed).map((shot) => ({
 			shot,
 			found: found?.shots.find((one) => one.number === shot.number),
 			doubt: stage.result?.doubts.find((one) => one.setup === index && one.number === shot.number)
@@ -134,6 +142,7 @@
 								class="field numbers text-right text-2xl"
 								aria-label="Reading at {stage.label(shot.at)}, corrected"
 								bind:value={text}
+								{@attach lengths(() => ({ marks: setup.rod, signed: true }))}
 							/>
 							<button class="board-button">Keep</button>
 						</form>
@@ -143,6 +152,11 @@
 		{/each}
 	</tbody>
 </table>
+{#if isCut}
+	<button class="no-print min-h-11 underline" onclick={() => (all = true)}
+		>All {setup.shots.length} readings of this setup</button
+	>
+{/if}
 
 <style>
 	.struck th,

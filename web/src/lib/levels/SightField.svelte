@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { lengths } from '$lib/keypad/keypad.svelte';
 	import type { HeightEntry } from './heightEntry.svelte';
 
 	interface Props {
@@ -17,5 +18,6 @@
 		placeholder={entry.row.sight_mm === null ? 'needed' : 'from the plan'}
 		value={entry.distance}
 		oninput={(event) => entry.typeDistance(event.currentTarget.value)}
+		{@attach lengths(() => ({ marks: entry.marks }))}
 	/></label
 >

@@ -49,6 +49,11 @@ export class HeightEntry {
 		return this.#stage.setup?.corrected ?? false;
 	}
 
+	/** What the rod in hand is marked in. */
+	get marks() {
+		return this.#stage.setup?.rod ?? this.#stage.job.units;
+	}
+
 	get trouble(): string {
 		return this.#echo.trouble || this.parcel?.refused || '';
 	}
@@ -89,7 +94,7 @@ export class HeightEntry {
 		const { job, setup, found } = this.#stage;
 		return {
 			units: job.units,
-			rod: setup?.rod ?? job.units,
+			rod: this.marks,
 			text: this.text,
 			rod_mm: setup?.rod_length?.mm,
 			hi_mm: found?.level_line_mm ?? undefined,

@@ -33,9 +33,6 @@
 		children,
 		over
 	}: Props = $props();
-
-	/** Below this the tools need the whole foot of the sheet, and the scale goes to its head. */
-	const NARROW = 480;
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
@@ -59,7 +56,7 @@
 			<ScaleStick
 				scale={sheet.view.scale}
 				{units}
-				at={{ x: 14, y: sheet.width < NARROW ? 24 : sheet.height - 12 }}
+				at={{ x: 14, y: sheet.isNarrow ? 24 : sheet.height - 12 }}
 			/>
 		{/if}
 	</svg>

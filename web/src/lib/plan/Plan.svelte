@@ -22,7 +22,7 @@
 	import PlanFamilies from './PlanFamilies.svelte';
 	import PlanInner from './PlanInner.svelte';
 	import PlanMeasured from './PlanMeasured.svelte';
-	import { Sheet, STRIP } from './sheet.svelte';
+	import { Sheet } from './sheet.svelte';
 	import SvgLen from './SvgLen.svelte';
 	import type { XY } from './viewport';
 
@@ -131,8 +131,8 @@
 						...dimensionLabels(result, at, withDiagonals),
 						...(inner ? innerLabels(result, at) : [])
 					],
-					obstacles,
-					{ width: sheet.width, height: sheet.height - STRIP }
+					[...obstacles, ...sheet.forLabels.taken],
+					sheet.forLabels.size
 				)
 	);
 	const lookOf = (key: string) =>

@@ -1,4 +1,14 @@
-import { boxAround, fit, panBy, toScreen, zoomAbout, type Viewport, type XY } from './viewport';
+import type { Obstacle } from './labels';
+import {
+	boxAround,
+	fit,
+	panBy,
+	toScreen,
+	zoomAbout,
+	type Size,
+	type Viewport,
+	type XY
+} from './viewport';
 
 const STEP = 1.25;
 const NUDGE = 40;
@@ -6,6 +16,9 @@ const NUDGE = 40;
 const SETTLED_MS = 120;
 /** Height of the strip at the foot that the scale and the tools stand in, pixels. */
 export const STRIP = 46;
+/** Below this width the tools need the whole foot of the sheet, and the scale stands in a strip at its head. */
+const NARROW = 480;
+const HEAD = 34;
 
 /** The drawing sheet: how large it is on the screen, and what part of the plan it shows. */
 export class Sheet {
@@ -26,6 +39,22 @@ export class Sheet {
 		return { width: this.width, height: this.height };
 	}
 
+	get isNarrow(): boolean {
+		return this.width < NARROW;
+	}
+
+	/** Height of the strip at the head that is not drawn on, pixels. */
+	get #head(): number {
+		return this.isNarrow ? HEAD : 0;
+	}
+
+	/** Where the scale stands, as something that labels keep clear of, and how much of the sheet is theirs. */
+	get forLabels(): { taken: Obstacle[]; size: Size } {
+		const half = { x: this.width / 4, y: this.#head / 2 };
+		const taken = this.isNarrow ? [{ at: half, half, turn: 0 }] : [];
+		return { taken, size: { width: this.width, height: this.height - STRIP } };
+	}
+
 	/** Room for letters, arrows and values around the drawing, pixels. */
 	get margin(): number {
 		const short = Math.min(this.width, this.height);
@@ -33,9 +62,10 @@ export class Sheet {
 	}
 
 	get #fitted(): Viewport {
-		const room = { width: this.width, height: this.height - STRIP };
+		const room = { width: this.width, height: this.height - STRIP - this.#head };
 		const view = fit(boxAround(this.#extent()), room, this.margin);
-		return { ...view, centre: { ...view.centre, y: view.centre.y - STRIP / 2 / view.scale } };
+		const lift = (STRIP - this.#head) / 2 / view.scale;
+		return { ...view, centre: { ...view.centre, y: view.centre.y - lift } };
 	}
 
 	get view(): Viewport {

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Call, Units } from '$lib/api/types';
+	import { lengths } from '$lib/keypad/keypad.svelte';
 	import { Echo } from '$lib/lengths/echo.svelte';
 	import Len from '$lib/lengths/Len.svelte';
 
@@ -32,6 +33,7 @@
 			bind:value={text}
 			autocomplete="off"
 			spellcheck="false"
+			{@attach lengths(() => ({ marks: units }))}
 		/>
 	</div>
 	<p class="mt-1 min-h-6" aria-live="polite">

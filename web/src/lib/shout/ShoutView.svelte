@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
+	import { lengths, type PadFor } from '$lib/keypad/keypad.svelte';
 	import Len from '$lib/lengths/Len.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
 
@@ -19,6 +20,8 @@
 		label: string;
 		placeholder: string;
 		readonly?: boolean;
+		/** What the number pad has to know. */
+		pad: PadFor;
 		/** What was understood of it, or what is wrong with it. */
 		echo: Snippet;
 		/** A picture between name and number. */
@@ -45,6 +48,7 @@
 		label,
 		placeholder,
 		readonly = false,
+		pad,
 		echo,
 		sign,
 		children,
@@ -107,6 +111,7 @@
 			spellcheck="false"
 			enterkeyhint="done"
 			oninput={(event) => onType(event.currentTarget.value)}
+			{@attach lengths(() => pad)}
 		/>
 		<button class="board-button big" disabled={readonly || keeping || !value.trim()}>Keep</button>
 	</form>

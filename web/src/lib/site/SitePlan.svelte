@@ -5,7 +5,7 @@
 	import { placeLabels } from '$lib/plan/labels';
 	import DrawingSheet from '$lib/plan/DrawingSheet.svelte';
 	import { pointsText } from '$lib/plan/drawing';
-	import { Sheet, STRIP } from '$lib/plan/sheet.svelte';
+	import { Sheet } from '$lib/plan/sheet.svelte';
 	import SvgLen from '$lib/plan/SvgLen.svelte';
 	import type { XY } from '$lib/plan/viewport';
 	import { siteOf } from './siteDrawing';
@@ -24,7 +24,7 @@
 	const labels = $derived(
 		sheet.width === 0
 			? []
-			: placeLabels(drawn.labels(at), [], { width: sheet.width, height: sheet.height - STRIP })
+			: placeLabels(drawn.labels(at), sheet.forLabels.taken, sheet.forLabels.size)
 	);
 </script>
 

@@ -18,8 +18,8 @@
 		<Dialog.Overlay class="fixed inset-0 z-40 bg-black/55" />
 		<Dialog.Content
 			class={full
-				? 'fixed inset-0 z-50 flex flex-col bg-stone p-4 text-ink'
-				: 'fixed top-1/2 left-1/2 z-50 max-h-[92vh] w-[min(34rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto border-2 border-ink bg-stone p-6 text-ink'}
+				? 'fixed inset-0 bottom-(--keypad) z-50 flex flex-col bg-stone p-4 text-ink'
+				: 'fixed top-[calc((100dvh-var(--keypad,0px))/2)] left-1/2 z-50 max-h-[calc(96dvh-var(--keypad,0px))] w-[min(34rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto border-2 border-ink bg-stone p-6 text-ink'}
 		>
 			<div class="mb-3 flex items-start justify-between gap-4">
 				<Dialog.Title class="text-2xl font-bold">{title}</Dialog.Title>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Step, Units } from '$lib/api/types';
+	import { lengths } from '$lib/keypad/keypad.svelte';
 	import { Echo } from '$lib/lengths/echo.svelte';
 	import Len from '$lib/lengths/Len.svelte';
 	import { CLOSES, textAt } from '$lib/plan/planDoc';
@@ -91,6 +92,7 @@
 		spellcheck="false"
 		aria-invalid={trouble && !turnTrouble ? 'true' : undefined}
 		aria-describedby={trouble ? `${id}-note` : undefined}
+		{@attach lengths(() => ({ marks: units, signed: true }))}
 	/>
 	<span class="flex">
 		<button type="button" class="mini" aria-label="Put a leg in after {name}" onclick={onInsert}
@@ -112,12 +114,18 @@
 		gap: 0.15rem 0.5rem;
 		align-items: center;
 	}
+	@media (max-width: 30rem) {
+		.leg {
+			grid-template-columns: 1.6rem 2.7rem 4.5rem minmax(0, 1fr) auto;
+			column-gap: 0.35rem;
+		}
+	}
 	.note {
 		grid-column: 3 / 5;
 		font-size: 0.9rem;
 	}
 	.mini {
-		width: 2.1rem;
+		width: var(--touch);
 		min-height: var(--touch);
 		font-size: 1.2rem;
 		color: var(--ink-soft);

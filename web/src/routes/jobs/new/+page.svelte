@@ -179,7 +179,7 @@
 
 <div class="mx-auto flex min-h-dvh max-w-[92rem] flex-col px-3 py-3 sm:px-7">
 	<header class="mb-4 flex items-center gap-3">
-		<a href="/" class="inline-flex min-h-11 items-center" aria-label="The yard, all jobs"
+		<a href="/" class="inline-flex min-h-11 min-w-11 items-center" aria-label="The yard, all jobs"
 			><Mark /></a
 		>
 		<h1 class="text-2xl font-extrabold">{job ? `${job.name}: another structure` : 'A new job'}</h1>

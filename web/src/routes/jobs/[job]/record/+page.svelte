@@ -65,7 +65,7 @@
 {#if job}
 	<div class="mx-auto max-w-[64rem] px-4 py-3 sm:px-7">
 		<header class="mb-4 flex flex-wrap items-center gap-3">
-			<a href="/" class="inline-flex min-h-11 items-center" aria-label="The yard, all jobs"
+			<a href="/" class="inline-flex min-h-11 min-w-11 items-center" aria-label="The yard, all jobs"
 				><Mark /></a
 			>
 			<h1 class="text-2xl">

@@ -60,6 +60,10 @@
 	<section aria-label="Levels">
 		{#if stage.levels}
 			<LevelSlate result={stage.levels.result} />
+			<a
+				class="no-print inline-flex min-h-11 items-center underline min-[64rem]:hidden"
+				href="#drawing">To the drawing</a
+			>
 			<Tabs
 				label="Parts of levels"
 				tabs={TABS}
@@ -87,7 +91,7 @@
 			<p>{stage.trouble || 'Fetching the level book…'}</p>
 		{/if}
 	</section>
-	<div class="pane">
+	<div class="pane" id="drawing">
 		{#if section}
 			<SectionView {section} />
 		{:else if stage.levels}

@@ -44,6 +44,10 @@
 			toleranceMm={structure.plan.tolerance.mm}
 			toleranceText={structure.plan.tolerance.text}
 		/>
+		<a
+			class="no-print inline-flex min-h-11 items-center underline min-[64rem]:hidden"
+			href="#drawing">To the drawing</a
+		>
 		<Tabs
 			label="Parts of squaring"
 			tabs={TABS}
@@ -64,7 +68,7 @@
 					/>
 					<Lost
 						{structure}
-						burnText={stage.burn.text}
+						burnText={stage.burn.mm > 0 ? stage.burn.text : ''}
 						onLose={(point, left) => stage.actions.lose(point, left)}
 						onSet={(id, how) => stage.actions.setAgain(id, how)}
 						onFound={(id) => stage.actions.foundAfterAll(id)}
@@ -80,7 +84,7 @@
 			{/snippet}
 		</Tabs>
 	</section>
-	<section class="plan" aria-label="Plan">
+	<section class="plan" id="drawing" aria-label="Plan">
 		<div class="drawing">
 			<Plan
 				result={structure.result}

@@ -80,6 +80,17 @@ class TestIn:
         walk = client.post("/api/footprints/from-outline", json=chosen).json()
         assert [step["go"] for step in walk["steps"]] == ["9.000 m", "4.000 m", "9.000 m", "4.000 m"]
 
+    @pytest.mark.parametrize(("units", "go"), [("ft-in", "14' 4.1177\""), ("m", "4.37179 m"), ("mm", "4371.79 mm")])
+    def test_what_no_tape_shows_is_written_in_decimals_of_the_job_and_turns_without_dust(
+        self, client: TestClient, units: str, go: str
+    ) -> None:
+        points = [[0, 0], [4371.7908, 0], [4371.7908 + 1e-6, 3000], [0, 3000 - 1e-6]]
+        walk = client.post("/api/footprints/from-outline", json={"units": units, "points": points, "unit_mm": 1}).json()
+        assert walk["steps"][0]["go"] == go
+        assert [step["turn"] for step in walk["steps"]] == [0, 90, 90, 90]
+        read = client.post("/api/lengths", json={"text": go, "units": units}).json()["read"]
+        assert read["mm"] == pytest.approx(4371.7908, abs=0.003)
+
     def test_an_outline_that_crosses_itself_is_refused(self, client: TestClient) -> None:
         chosen = {"units": "m", "points": [[0, 0], [4, 0], [0, 3], [4, 3]], "unit_mm": 1000}
         answer = client.post("/api/footprints/from-outline", json=chosen)

@@ -119,3 +119,25 @@ class TestRodReadings:
     def test_what_is_no_reading_says_why(self, client: TestClient) -> None:
         found = self.says(client, text="3 x")
         assert (found["text"], found["trouble"]["pointer"]) == (None, "/text")
+
+
+@pytest.mark.parametrize(
+    ("path", "told"),
+    [
+        ("/api/jobs/n", "nothing at this address"),
+        ("/api/structures/n/levels", "nothing at this address"),
+        ("/api/nonsense", "nothing at this address"),
+        ("/api/jobs/00000000-0000-4000-8000-000000000000", "no such job here"),
+    ],
+)
+def test_an_address_of_nothing_says_so_in_plain_words(client: TestClient, path: str, told: str) -> None:
+    answer = client.get(path)
+    assert answer.status_code == 404
+    assert told in answer.json()["detail"]
+
+
+def test_faults_of_a_request_are_told_in_plain_words(client: TestClient) -> None:
+    body = {"id": "n", "name": "A job", "units": "yards", "burn": []}
+    told = [one["message"] for one in client.post("/api/jobs", json=body).json()["problems"]]
+    assert "“id” must be a UUID, made anew for each new thing." in told
+    assert not any("Input" in one or "valid string" in one for one in told)

@@ -151,7 +151,7 @@ def test_a_school_is_chosen_and_a_rounded_diagonal_told(page: Page) -> None:
     expect(page.get_by_role("list", name="Steps")).to_contain_text("36′ 0″")
     page.get_by_label("Called instead of 46' 0\"").fill("45' 11 7/8\"")
     # 1/8" on the hypotenuse of 27-36-45 turns the corner by 45 × 1/8 / (27 × 36): 0.255" at 44 ft
-    expect(page.get_by_text("4.1 sixteenths")).to_be_visible()
+    expect(page.get_by_text("Short by 1/8″: the far corner slides 1/4″.")).to_be_visible()
     page.get_by_role("button", name="Keep this plan").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
 

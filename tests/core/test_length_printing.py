@@ -12,6 +12,7 @@ from anvilhead.core.length_printing import (
     print_feet_hundredths,
     print_feet_inches,
     print_length,
+    print_small,
     print_within,
 )
 from anvilhead.core.length_reading import read_length
@@ -95,6 +96,15 @@ class TestPrintLength:
         printed = print_feet_inches(mm)
         assert printed.remainder_mm == 0
         assert read_length(printed.text, None).mm == mm
+
+
+@pytest.mark.parametrize(
+    ("mm", "units", "text"),
+    [(0.4, Units.FT_IN, '1/64"'), (-1.2, Units.FT_IN, '3/64"'), (6.5, Units.FT_IN, '1/4"'),
+     (0.1, Units.FT_IN, 'under 1/64"'), (0.44, Units.M, "0.4 mm"), (-1.25, Units.MM, "1.2 mm")],
+)  # fmt: skip
+def test_what_no_mark_of_a_tape_shows_is_told_in_the_units_of_the_job(mm: float, units: Units, text: str) -> None:
+    assert print_small(mm, units) == text
 
 
 @pytest.mark.parametrize(

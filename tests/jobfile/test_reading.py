@@ -4,7 +4,9 @@ import json
 from typing import Any
 
 import pytest
+from pydantic import ValidationError
 
+from anvilhead.jobfile.levels.measured import SetupEntry
 from anvilhead.jobfile.planned import planned
 from anvilhead.jobfile.problems import DocumentRefused
 from anvilhead.jobfile.reading import LARGEST_BYTES, read_job
@@ -183,3 +185,16 @@ class TestFaults:
     def test_an_unknown_held_line_is_told_with_the_known_ones(self) -> None:
         with pytest.raises(DocumentRefused, match="The lines are AB, BC, CD, DA"):
             read_job(json.dumps(job(structures=[STORE | {"held_line": "AC"}])).encode())
+
+
+@pytest.mark.parametrize(("said", "celsius"), [(5, 5.0), ("5", 5.0), ("5,5 C", 5.5), ("9 °F", 5.0), ("0 F", 0.0)])
+def test_degrees_are_said_on_either_scale(said: object, celsius: float) -> None:
+    setup = SetupEntry.model_validate(
+        {"instrument": "water-level", "rod": "m", "warmer": said, "leg": "1", "shots": []}
+    )
+    assert setup.warmer == pytest.approx(celsius)
+
+
+def test_what_is_no_number_of_degrees_is_refused_with_what_to_say() -> None:
+    with pytest.raises(ValidationError, match=r"“warm” is no number of degrees. Say it as 5 or 9 °F"):
+        SetupEntry.model_validate({"instrument": "water-level", "rod": "m", "warmer": "warm"})

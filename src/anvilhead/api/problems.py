@@ -56,6 +56,7 @@ TITLES = {
     500: "A fault of Anvilhead",
     503: "The database is away",
 }
+NOTHING_HERE = "There is nothing at this address. It may be mistyped, or what was here is gone."
 ANSWERS: dict[int | str, dict[str, Any]] = {
     status: {"model": ProblemDocument, "description": TITLES[status]} for status in (400, 404, 409, 413, 422, 503)
 }
@@ -99,6 +100,8 @@ def add_handlers(app: FastAPI) -> None:
     @app.exception_handler(RequestValidationError)
     async def _(request: Request, error: RequestValidationError) -> Response:
         errors = [{**e, "loc": [step for step in e["loc"] if step != "body"]} for e in error.errors()]
+        if any(e["loc"][0] == "path" for e in errors):
+            return problem(404, "not-found", NOTHING_HERE)
         if any(e["type"] == "json_invalid" for e in errors):
             return refused([Problem(pointer="", code="not-json", message="The request is not JSON.")])
         return refused(problems_from(errors))
@@ -149,7 +152,7 @@ def add_handlers(app: FastAPI) -> None:
 
     @app.exception_handler(HTTPException)
     async def _(request: Request, error: HTTPException) -> Response:
-        details = {404: "There is nothing at this address.", 413: "The request is larger than any job needs."}
+        details = {404: NOTHING_HERE, 413: "The request is larger than any job needs."}
         detail = details.get(error.status_code, str(error.detail))
         return problem(error.status_code, f"http-{error.status_code}", detail)
 

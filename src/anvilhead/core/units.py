@@ -9,6 +9,8 @@ from fractions import Fraction
 
 INCH_MM = Fraction(254, 10)
 FOOT_MM = 12 * INCH_MM
+F_PER_C = 1.8
+"""Degrees Fahrenheit to a degree Celsius, for differences of temperature."""
 
 
 class Units(StrEnum):

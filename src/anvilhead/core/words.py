@@ -5,12 +5,12 @@ from collections.abc import Sequence
 from anvilhead.core.call_sheet import Call, CallKind
 from anvilhead.core.footprint import Footprint
 from anvilhead.core.hold import HoldKind
-from anvilhead.core.length_printing import print_difference, print_length, print_within
+from anvilhead.core.length_printing import print_difference, print_length, print_small, print_within
 from anvilhead.core.moves import Hands, Move
 from anvilhead.core.slips import LEAST_IN_COMMON, Slip, Suspect
 from anvilhead.core.squaring import NextPull, PullReason, SetOut, SquareCheck, Verdict
 from anvilhead.core.tape import Pull, PullKind
-from anvilhead.core.tolerances import SMALLEST_MOVE_MM
+from anvilhead.core.tolerances import SHOWS_MM, SMALLEST_MOVE_MM
 from anvilhead.core.traps import Trap, TrapKind, is_rectangle
 from anvilhead.core.units import Units
 
@@ -115,21 +115,25 @@ def call_origin(call: Call, footprint: Footprint, units: Units) -> str:
         origin = f"√(({length})² + ({width})²) = {printed.text}"
     else:
         origin = f"{printed.text} from corner to corner"
-    if abs(printed.remainder_mm) >= 0.05:
-        origin += (
-            f", {abs(printed.remainder_mm):.1f} mm {'more' if printed.remainder_mm > 0 else 'less'} before rounding"
-        )
+    if abs(printed.remainder_mm) >= SHOWS_MM:
+        more = "more" if printed.remainder_mm > 0 else "less"
+        origin += f", {print_small(printed.remainder_mm, units)} {more} before rounding"
         cost = cost_text(printed.remainder_mm * call.far_per_mm, units)
         origin += f" (the far corner slides {cost})" if cost else ""
     burn_mm = call.call_mm - call.length_mm
     return f"{origin}, and {print_difference(burn_mm, units)} burned" if burn_mm > 0 else origin
 
 
+def rounding_text(remainder_mm: float, units: Units) -> str | None:
+    """What rounding for the tape did; None below what any tape shows."""
+    if abs(remainder_mm) < SHOWS_MM:
+        return None
+    return f"rounded {'down' if remainder_mm > 0 else 'up'} by {print_small(remainder_mm, units)}"
+
+
 def cost_text(far_mm: float, units: Units) -> str | None:
-    """What a wrong number does at the far corner, in sixteenths or millimetres; None below a tenth of one."""
-    unit_mm, unit = (25.4 / 16, "sixteenths") if units is Units.FT_IN else (1.0, "mm")
-    amount = abs(far_mm) / unit_mm
-    return f"{amount:.1f} {unit}" if amount >= 0.1 else None
+    """What a wrong number does at the far corner; None below a tenth of a millimetre."""
+    return print_small(far_mm, units) if abs(far_mm) >= 0.1 else None
 
 
 def trap_text(trap: Trap, units: Units) -> str:

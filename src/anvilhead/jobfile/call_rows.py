@@ -158,6 +158,7 @@ class _Sheet:
             length_mm=tidy(call.length_mm),
             text=printed.text,
             remainder_mm=tidy(printed.remainder_mm),
+            remainder_text=words.rounding_text(printed.remainder_mm, units),
             call_mm=tidy(call.call_mm),
             call_text=text_of(call.call_mm, units),
             origin=words.call_origin(call, self.found.footprint, units) if plain else how,

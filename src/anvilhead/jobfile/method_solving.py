@@ -4,7 +4,7 @@ import math
 
 from anvilhead.core import school_words as words
 from anvilhead.core.inner_line import points_of
-from anvilhead.core.length_printing import print_difference, print_distance, print_within
+from anvilhead.core.length_printing import print_difference, print_distance, print_small, print_within
 from anvilhead.core.method import Comparison, MethodReport, compare_methods
 from anvilhead.core.point import Point
 from anvilhead.core.school import (
@@ -25,6 +25,8 @@ from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.writing import ellipse_of, text_of, tidy
 
 MOST_TRIANGLES = 4
+WRONG_MM = 2 * SMALLEST_MOVE_MM
+"""What a tape is taken to be wrong by when the cost of that is told: 1/16 inch."""
 
 
 def compare(found: Planned, units: Units) -> Comparison:
@@ -80,8 +82,8 @@ def solve_setting_out(
                 end=base.name,
                 length_mm=tidy(apart),
                 text=text_of(apart + burn_mm, units),
-                flat_mm=tidy(swing_flatness_mm(apart, 2 * SMALLEST_MOVE_MM)),
-                flat_text=text_of(swing_flatness_mm(apart, 2 * SMALLEST_MOVE_MM), units),
+                flat_mm=tidy(swing_flatness_mm(apart, WRONG_MM)),
+                flat_text=text_of(swing_flatness_mm(apart, WRONG_MM), units),
             )
             for side, apart in parallels_to(found.footprint, base)
         ],
@@ -156,10 +158,11 @@ def _triangles(found: Planned, units: Units) -> list[r.CornerTriangles]:
 
 def _triangle(triangle: Triangle, wall_mm: float, units: Units) -> r.TriangleResult:
     sides = (triangle.first_mm, triangle.second_mm, triangle.hypotenuse_mm)
-    far = triangle.turn_rad(2 * SMALLEST_MOVE_MM) * wall_mm
+    far = triangle.turn_rad(WRONG_MM) * wall_mm
     return r.TriangleResult(
         parts=[text_of(mm, units) for mm in sides],
         name="-".join(str(part * triangle.k) for part in triangle.triple),
+        wrong_text=print_small(WRONG_MM, units),
         cost_text=print_difference(far, units),
     )
 

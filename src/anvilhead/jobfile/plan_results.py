@@ -392,10 +392,11 @@ class MarksResult(Result):
 
 
 class TriangleResult(Result):
-    """A whole-number triangle that fits at a corner, and what a wrong sixteenth does at the wall's end."""
+    """A whole-number triangle that fits at a corner, and what `wrong_text` on its tape does at the wall's end."""
 
     parts: list[str]
     name: str
+    wrong_text: str
     cost_text: str
 
 

@@ -86,6 +86,10 @@ def _problem(error: Any, known_keys: list[str]) -> Problem:
         message = f"“{last}” is empty. Type something."
     elif code == "string_too_long":
         message = f"“{last}” is too long; at most {context.get('max_length')} characters."
+    elif code.startswith("uuid_"):
+        message = f"“{last}” must be a UUID, made anew for each new thing."
+    elif message.startswith("Input should be"):
+        message = f"“{last}” must be{message.removeprefix('Input should be')}."
     return Problem(
         pointer=pointer_to(path),
         code=code.replace("_", "-"),

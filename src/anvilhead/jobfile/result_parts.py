@@ -34,11 +34,12 @@ class Between(Result):
 
 
 class Distance(Between):
-    """A planned distance; `remainder_mm` is what rounding the text left over (exact minus text)."""
+    """A planned distance; `remainder_mm` is what rounding the text left over (exact minus text), told when it shows."""
 
     length_mm: float
     text: str
     remainder_mm: float
+    remainder_text: str | None
 
 
 class SideResult(Distance):

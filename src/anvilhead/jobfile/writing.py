@@ -7,6 +7,7 @@ from anvilhead.core.footprint import Side
 from anvilhead.core.length_printing import print_length
 from anvilhead.core.point import Point
 from anvilhead.core.units import Units
+from anvilhead.core.words import rounding_text
 from anvilhead.jobfile.result_parts import Distance, EllipseResult, Place, SideResult
 
 
@@ -34,6 +35,7 @@ def distance(side: Side, units: Units) -> Distance:
         length_mm=tidy(side.length_mm),
         text=printed.text,
         remainder_mm=tidy(printed.remainder_mm),
+        remainder_text=rounding_text(printed.remainder_mm, units),
     )
 
 
@@ -47,6 +49,7 @@ def side_of(side: Side, units: Units) -> SideResult:
         length_mm=tidy(side.length_mm),
         text=printed.text,
         remainder_mm=tidy(printed.remainder_mm),
+        remainder_text=rounding_text(printed.remainder_mm, units),
     )
 
 

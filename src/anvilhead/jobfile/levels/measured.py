@@ -17,7 +17,7 @@ from anvilhead.jobfile.lengths import (
     Sparse,
     in_units,
 )
-from anvilhead.jobfile.levels.names import InstrumentName, Named, Who
+from anvilhead.jobfile.levels.names import InstrumentName, Named, WarmerBy, Who
 
 
 class InRodUnits(Sparse):
@@ -63,7 +63,7 @@ class SetupHead(InRodUnits):
         height: of the level line where that is known: a string at its height above the datum.
         place: where the instrument stands, for the lengths of its sights.
         corrected: readings are corrected by the last test of the device.
-        warmer: degrees that water is warmer in one leg of the hose; leg: standing height of that water.
+        warmer: degrees Celsius that water is warmer in one leg of the hose; leg: standing height of that water.
     """
 
     instrument: InstrumentName
@@ -72,7 +72,7 @@ class SetupHead(InRodUnits):
     height: SignedLength | None = None
     place: Coordinates | None = None
     corrected: bool = False
-    warmer: Annotated[float, Field(ge=0, le=60, allow_inf_nan=False)] | None = None
+    warmer: WarmerBy | None = None
     leg: PositiveLength | None = None
     who: Who | None = None
     taken: datetime | None = None

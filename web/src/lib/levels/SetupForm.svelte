@@ -23,6 +23,7 @@
 	let leg = $state('');
 	let corrected = $state(before?.corrected ?? false);
 	let trouble = $state('');
+	const degrees = $derived(unitsOf(rod) === 'ft-in' ? '°F' : '°C');
 	const chosen = $derived(devices.find((one) => one.name === device));
 	const instrument = $derived(chosen?.kind ?? kind);
 	/** A correction is offered, never applied by itself. */
@@ -35,8 +36,8 @@
 			rod,
 			corrected: Boolean(off) && corrected,
 			...(device ? { device } : {}),
-			...(instrument === 'water-level' && Number(warmer) && leg.trim()
-				? { warmer: Number(warmer), leg: leg.trim() }
+			...(instrument === 'water-level' && warmer.trim() && leg.trim()
+				? { warmer: `${warmer.trim()} ${degrees}`, leg: leg.trim() }
 				: {}),
 			...(rodLength.trim() ? { rod_length: rodLength.trim() } : {}),
 			...(instrument === 'string' && height.trim() ? { height: height.trim() } : {})
@@ -98,7 +99,7 @@
 	{/if}
 	{#if instrument === 'water-level'}
 		<label
-			><span class="font-semibold">One leg warmer by, °C</span>
+			><span class="font-semibold">One leg warmer by, {degrees}</span>
 			<input
 				class="field numbers mt-1 text-right text-xl"
 				inputmode="decimal"

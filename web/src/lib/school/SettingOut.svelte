@@ -79,9 +79,7 @@
 						? '; '
 						: ''}<Words text={one.parts.join(' – ')} />
 					<span class="text-ink-soft"
-						>({one.cost_text.includes('mm') ? '1.6 mm wrong' : 'a wrong sixteenth'}: <Len
-							text={one.cost_text}
-						/> at the wall's end)</span
+						>(<Len text={one.wrong_text} /> wrong: <Len text={one.cost_text} /> at the wall’s end)</span
 					>{/each}
 			</p>
 		{/if}

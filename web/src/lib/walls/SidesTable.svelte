@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { StructureResult } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
+	import Words from '$lib/lengths/Words.svelte';
 
 	interface Props {
 		result: StructureResult;
@@ -14,8 +15,9 @@
 			<tr class="border-t border-rule">
 				<th class="py-1 font-bold">{one.from}–{one.to}</th>
 				<td class="text-ink-soft">
-					{'line' in one ? 'side' : 'diagonal'}{#if Math.abs(one.remainder_mm) >= 0.05}, rounding
-						leaves {one.remainder_mm > 0 ? '+' : '−'}{Math.abs(one.remainder_mm).toFixed(1)} mm{/if}
+					{'line' in one ? 'side' : 'diagonal'}{#if one.remainder_text}, <Words
+							text={one.remainder_text}
+						/>{/if}
 				</td>
 				<td class="text-right text-xl font-semibold"><Len text={one.text} /></td>
 			</tr>

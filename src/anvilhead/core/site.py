@@ -182,6 +182,7 @@ class Clearance:
         overlaps: whether they cross, one lies in the other, or it stands outside what should hold it.
         allowed: whether that is on purpose.
         corners, lines: distance of each corner, and of each side by its line name.
+        across: where it is nearest: the place on the structure and the one on the neighbour.
     """
 
     to: str
@@ -192,6 +193,7 @@ class Clearance:
     allowed: bool
     corners: Mapping[str, float]
     lines: Mapping[str, float]
+    across: tuple[Point, Point]
 
     @property
     def short_mm(self) -> float:
@@ -230,7 +232,15 @@ def _clearance(outline: Footprint, neighbour: Neighbour) -> Clearance:
         allowed=neighbour.allowed,
         corners=corners,
         lines=lines,
+        across=_across(outline, other),
     )
+
+
+def _across(outline: Footprint, other: Footprint) -> tuple[Point, Point]:
+    """The nearest two places of two outlines that do not cross."""
+    from_corners = [(point, _foot(point, side)) for point in outline.points for side in other.sides]
+    to_points = [(_foot(point, side), point) for point in other.points for side in outline.sides]
+    return min([*from_corners, *to_points], key=lambda pair: round(pair[0].distance_to(pair[1]), 3))
 
 
 def _between(side: Side, other: Footprint, corners: Mapping[str, float]) -> float:
@@ -253,9 +263,13 @@ def _within(inner: Footprint, outer: Footprint) -> bool:
 
 def _to_side(point: Point, side: Side) -> float:
     """Distance from a point to a side, millimetres."""
+    return point.distance_to(_foot(point, side))
+
+
+def _foot(point: Point, side: Side) -> Point:
+    """The place of a side nearest to a point."""
     along = (point - side.start_point).dot(side.direction)
-    along = min(max(along, 0.0), side.length_mm)
-    return point.distance_to(side.start_point + side.direction * along)
+    return side.start_point + side.direction * min(max(along, 0.0), side.length_mm)
 
 
 def _cross(one: Side, other: Side) -> bool:

@@ -317,6 +317,7 @@ class ClearanceResult(Result):
     Attributes:
         corners, lines: from each corner, and from each side by its line name; corner_texts in the job's units.
         outermost: how near its outermost line comes (a dig or footing edge); null when that is the wall itself.
+        across: the nearest two places on the site, on this structure and on the neighbour.
     """
 
     to: str
@@ -332,6 +333,7 @@ class ClearanceResult(Result):
     corner_texts: dict[str, str]
     lines: dict[str, float]
     outermost: "OutermostResult | None"
+    across: list[Place]
 
 
 class OutermostResult(Result):

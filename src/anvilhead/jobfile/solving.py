@@ -128,7 +128,7 @@ def solve_structure(
         materials=boards.materials(),
         methods=methods,
         setting_out=setting_out,
-        site=_site(*site, units) if site else None,
+        site=solve_site(*site, units) if site else None,
         square=solve_square(found, rounds),
         rounds=solve_rounds(rounds),
         recheck=None,
@@ -170,7 +170,8 @@ def _obstacles(site: Site, structure: str) -> Mapping[str, Footprint]:
     }  # fmt: skip
 
 
-def _site(site: Site, structure: str, units: Units) -> p.SiteResult | None:
+def solve_site(site: Site, structure: str, units: Units) -> p.SiteResult | None:
+    """Where a structure stands on the site, and the room around it; None when it is not placed."""
     pose = site.poses.get(structure)
     if pose is None:
         return None
@@ -202,6 +203,7 @@ def _clearances(site: Site, structure: str, units: Units) -> list[p.ClearanceRes
             corner_texts={name: text_of(mm, units) for name, mm in one.corners.items()},
             lines={name: tidy(mm) for name, mm in one.lines.items()},
             outermost=_outermost(outermost[0], beyond[i], units) if outermost else None,
+            across=[place(point) for point in one.across],
         )
         for i, one in enumerate(site.clearances(structure))
     ]

@@ -89,6 +89,12 @@ class PlanChange(InJobUnits):
     put_together: bool = False
 
 
+class SiteAsked(InJobUnits):
+    """A plan as it is typed, to see where it would stand."""
+
+    plan: Plan
+
+
 class PullCreate(InJobUnits, Reading):
     """A reading to keep.  The id is made by the client: sending it twice records it once.
 

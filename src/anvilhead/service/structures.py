@@ -2,14 +2,19 @@
 
 from typing import Any
 
+from anvilhead.core.units import Units
 from anvilhead.core.words import pull_name
 from anvilhead.jobfile.models import Plan
 from anvilhead.jobfile.naming import pull_of, pull_problems
+from anvilhead.jobfile.placed import place_all
 from anvilhead.jobfile.planned import work_out
+from anvilhead.jobfile.problems import DocumentRefused
 from anvilhead.jobfile.reading import refuse
+from anvilhead.jobfile.solving import solve_site
+from anvilhead.jobfile.writing import place
 from anvilhead.service import views
-from anvilhead.service.documents import PlanChange, PullCreate
-from anvilhead.service.job_plans import naming_in, newest_plan, plans_of, reading_of
+from anvilhead.service.documents import PlanChange, PullCreate, SiteAsked
+from anvilhead.service.job_plans import control_of, naming_in, newest_plan, plans_of, reading_of
 from anvilhead.service.jobs import new_pull_row
 from anvilhead.service.people import By
 from anvilhead.service.showing import revision_to_restore, structure_view
@@ -34,6 +39,34 @@ def get_structure(database: Database, structure_id: str) -> views.StructureView:
     with database.session() as session:
         row = store.structure_by_id(session, structure_id)
         return structure_view(row)
+
+
+def preview_site(database: Database, structure_id: str, asked: SiteAsked) -> views.SitePreview:
+    """Where a structure would stand with another plan, kept nowhere.
+
+    Raises:
+        DocumentRefused: when the plan contradicts itself.
+    """
+    found, problems = work_out(asked.plan, "/plan")
+    if found is None:
+        raise DocumentRefused(problems)
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id)
+        job, name = row.job, row.name_in_file
+        planned = plans_of(job).found | {name: found}
+        ids = {one.name_in_file: one.id for one in job.structures}
+        site, faults = place_all(control_of(job), planned)
+        units = Units(job.units)
+    pointer = f"/structures/{list(planned).index(name)}/placing"
+    return views.SitePreview(
+        site=solve_site(site, name, units),
+        not_placed=next((fault.message for fault in faults if fault.pointer == pointer), None),
+        on_site={
+            ids[one]: {corner: place(point) for corner, point in outline.corners.items()}
+            for one in planned
+            if (outline := site.outline(one))
+        },
+    )
 
 
 @again_when_busy
@@ -167,7 +200,7 @@ def _flat(document: dict[str, Any] | list[Any], prefix: str = "") -> dict[str, s
 
 
 ATOMS = ("footprint", "placing")
-"""Parts of a plan that are one thing: two changes of them are never put together."""
+"""Parts of a plan that are one thing: two changes of them are never put together, unless both leave a rectangle one."""
 
 
 def merged(base: dict[str, Any], mine: dict[str, Any], theirs: dict[str, Any]) -> dict[str, Any] | None:
@@ -179,7 +212,7 @@ def merged(base: dict[str, Any], mine: dict[str, Any], theirs: dict[str, Any]) -
             value = other
         elif other == was:
             value = one
-        elif key not in ATOMS and isinstance(one, dict) and isinstance(other, dict):
+        elif isinstance(one, dict) and isinstance(other, dict) and (key not in ATOMS or _are_rectangles(one, other)):
             value = merged(was if isinstance(was, dict) else {}, one, other)
             if value is None:
                 return None
@@ -188,6 +221,11 @@ def merged(base: dict[str, Any], mine: dict[str, Any], theirs: dict[str, Any]) -
         if value is not None:
             out[key] = value
     return out
+
+
+def _are_rectangles(one: dict[str, Any], other: dict[str, Any]) -> bool:
+    """Length and width of a rectangle are two things: one may change each."""
+    return one.get("shape") == other.get("shape") == "rectangle"
 
 
 def _document_at(row: StructureRow, revision: int) -> dict[str, Any]:

@@ -17,7 +17,7 @@ from anvilhead.jobfile.footprints import Step
 from anvilhead.jobfile.lengths import Length, NonNegativeLength, PositiveLength
 from anvilhead.jobfile.line_solving import solve_overall
 from anvilhead.jobfile.models import Plan
-from anvilhead.jobfile.plan_results import ClosingResult
+from anvilhead.jobfile.plan_results import ClosingResult, SiteResult
 from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.result_parts import Between, Place, Result
@@ -292,6 +292,17 @@ class OutlinesRead(Result):
     unit: str | None
     outlines: list[OutlineRead]
     skipped: list[str]
+
+
+class SitePreview(Result):
+    """Where a structure would stand as its plan is typed, and every placed structure of the job by its id.
+
+    `site` is null, and `not_placed` says why, when it cannot be placed so.
+    """
+
+    site: SiteResult | None
+    not_placed: str | None
+    on_site: dict[str, dict[str, Place]]
 
 
 class PreviewView(Result):

@@ -19,10 +19,11 @@ from anvilhead.service.documents import (
     Revision,
     RoundBegin,
     SetAgain,
+    SiteAsked,
     StructureCopy,
 )
 from anvilhead.service.round_views import InHand
-from anvilhead.service.views import JobView, StructureView
+from anvilhead.service.views import JobView, SitePreview, StructureView
 
 router = APIRouter(prefix="/structures/{structure_id}", tags=["structures"], responses=ANSWERS)
 
@@ -31,6 +32,16 @@ router = APIRouter(prefix="/structures/{structure_id}", tags=["structures"], res
 def get_structure(database: Db, structure_id: UUID) -> StructureView:
     """One structure with everything computed."""
     return structures.get_structure(database, str(structure_id))
+
+
+@router.post("/on-site")
+def preview_site(
+    database: Db,
+    structure_id: UUID,
+    asked: Annotated[SiteAsked, Body(examples=[{"units": "ft-in", "plan": examples.STRUCTURE["plan"]}])],
+) -> SitePreview:
+    """Where a structure would stand with a plan as it is typed; kept nowhere."""
+    return structures.preview_site(database, str(structure_id), asked)
 
 
 @router.delete("", status_code=204)

@@ -61,6 +61,7 @@ class PointGrid(Sparse):
         name: what goes in front of the numbers.
         step: from point to point along x and along y.
         start: its first point, with columns and rows; left out, it covers the structure and runs on `beyond` its walls.
+        centred: what is left of the last step is shared by both sides, instead of all of it lying on one.
     """
 
     name: Annotated[str, Field(min_length=1, max_length=20)]
@@ -70,6 +71,7 @@ class PointGrid(Sparse):
     columns: Annotated[int, Field(ge=1, le=100)] | None = None
     rows: Annotated[int, Field(ge=1, le=100)] | None = None
     beyond: NonNegativeLength = Length(0.0, 0)
+    centred: bool = False
 
     @model_validator(mode="after")
     def _is_whole(self) -> Self:

@@ -56,6 +56,19 @@ def plan_problems(plan: LevelPlan, site: Site, pointer: str = "") -> list[Proble
             found += _part_problems(part, site.planned[structure], f"{pointer}/{key}/{i}")
         else:
             found.append(_unknown(pointer, (key, i, "structure"), "structure", structure, known))
+    return found + _unknown_ends(plan, site, pointer)
+
+
+def _unknown_ends(plan: LevelPlan, site: Site, pointer: str) -> list[Problem]:
+    """Points between which a section is cut that have no place beside its structure."""
+    found = []
+    for i, section in enumerate(plan.sections):
+        structure = section.structure or plan.on or next(iter(site.planned), "")
+        if section.between and structure in site.planned:
+            places = level_points(plan, site, structure).places
+            for n, name in enumerate(section.between):
+                if name not in places:
+                    found.append(_unknown(pointer, ("sections", i, "between", n), "point", name, list(places)))
     return found
 
 
@@ -65,9 +78,10 @@ def _part_problems(part: PadPlan | SlabPlan | SectionPlan, planned: Planned, poi
     if isinstance(part, SectionPlan):
         if part.line and part.line not in lines:
             return [_unknown(pointer, ("line",), "line", part.line, lines)]
-        if part.start and part.start == part.end:
+        if (part.start and part.start == part.end) or (part.between and part.between[0] == part.between[1]):
             message = "The section begins where it ends. Name two places apart."
-            return [Problem(pointer=f"{pointer}/to", code="same-place", message=message)]
+            pointer = f"{pointer}/{'between' if part.between else 'to'}"
+            return [Problem(pointer=pointer, code="same-place", message=message)]
         return []
     found = []
     families = [outline.family.name for outline in planned.outlines]

@@ -91,7 +91,10 @@ def grid_points(grid: PointGrid, footprint: Footprint) -> dict[str, Point]:
         xs, ys = [p.x for p in footprint.points], [p.y for p in footprint.points]
         beyond = grid.beyond.mm
         start = Point(min(xs) - beyond, min(ys) - beyond)
-        columns, rows = _fitting(max(xs) + beyond - start.x, across), _fitting(max(ys) + beyond - start.y, up)
+        wide, high = max(xs) + beyond - start.x, max(ys) + beyond - start.y
+        columns, rows = _fitting(wide, across), _fitting(high, up)
+        if grid.centred:
+            start += Point((wide - (columns - 1) * across) / 2, (high - (rows - 1) * up) / 2)
     return {
         f"{grid.name}{row * columns + column + 1}": start + Point(column * across, row * up)
         for row in range(rows)

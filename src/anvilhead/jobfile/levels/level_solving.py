@@ -87,9 +87,7 @@ def _standing(book: Book) -> tuple[r.BookState, str, str]:
     if torn:
         return r.BookState.DOUBTFUL, "The book does not close", _closing_text(book, torn[0])
     if book.doubts:
-        count = len(book.doubts)
-        headline = f"{count} readings are in question" if count > 1 else "One reading is in question"
-        return r.BookState.DOUBTFUL, headline, _doubt(book, book.doubts[0]).text
+        return r.BookState.DOUBTFUL, *_in_question(book)
     if book.standing is None:
         return r.BookState.OPEN, "Shoot the benchmark first", words.FIRST_SHOT
     line = book.book.setups[book.standing].level_line_mm
@@ -98,6 +96,16 @@ def _standing(book: Book) -> tuple[r.BookState, str, str]:
     if closed:
         return r.BookState.CLOSED, headline, words.closing_words(closed[-1], book.units)
     return r.BookState.OPEN, headline, words.NOT_CLOSED
+
+
+def _in_question(book: Book) -> tuple[str, str]:
+    """How many readings are in question; why the first is, and where the others stand."""
+    _, *others = dict.fromkeys(doubt.place for doubt in book.doubts)
+    why = _doubt(book, book.doubts[0]).text
+    if not others:
+        return "One reading is in question", why
+    named = [_name(book, place) for place in others]
+    return f"{len(others) + 1} readings are in question", f"{why} Also in question: {', '.join(named)}."
 
 
 def _device_name(book: Book) -> str:

@@ -173,18 +173,23 @@ class StraightPlan(Strict):
 
 
 class SectionPlan(Strict):
-    """A cut through the ground: along a line of a structure, carried on beyond its ends, or between two places."""
+    """A cut through the ground: along a line of a structure, carried on beyond its ends, or between two places.
+
+    Attributes:
+        line: of the structure; start, end: two places in its plan frame; between: two points by their names.
+    """
 
     name: Named
     structure: Named | None = None
     line: Annotated[str, Field(min_length=1, max_length=20)] | None = None
     start: Coordinates | None = Field(default=None, alias="from")
     end: Coordinates | None = Field(default=None, alias="to")
+    between: tuple[Named, Named] | None = None
 
     @model_validator(mode="after")
     def _is_a_line(self) -> Self:
-        between = self.start is not None and self.end is not None
-        if between == (self.line is not None) or (self.start is None) != (self.end is None):
-            message = "Say a “line” of the structure, or two places “from” and “to”."
+        ways = (self.line, self.start and self.end, self.between)
+        if sum(way is not None for way in ways) != 1 or (self.start is None) != (self.end is None):
+            message = "Say a “line” of the structure, two places “from” and “to”, or two points “between”."
             raise PydanticCustomError("one-line", "{message}", {"message": message, "at": "line"})
         return self

@@ -20,12 +20,18 @@ SAMPLES = 24
 def solve_sections(frames: Frames) -> list[r.SectionResult]:
     """Every section that is asked for."""
     book = frames.book
-    return [_section(frames, plan, plan.structure or book.points.on or "") for plan in book.levels.sections]
+    return [
+        _section(frames, plan, structure, ends)
+        for plan in book.levels.sections
+        for structure in [plan.structure or book.points.on or ""]
+        for ends in [_ends(frames, plan, structure)]
+        if ends
+    ]
 
 
-def _section(frames: Frames, plan: SectionPlan, structure: str) -> r.SectionResult:
+def _section(frames: Frames, plan: SectionPlan, structure: str, ends: tuple[Point, Point]) -> r.SectionResult:
     book, planned = frames.book, frames.site.planned[structure]
-    start, end = _ends(planned, plan)
+    start, end = ends
     mesh = frames.mesh(structure)
     ground = section(mesh, start, end) if mesh else []
     lines = [*_strings(book, planned, start, end, plan.line), *_layers(book, planned, structure, start, end)]
@@ -50,10 +56,14 @@ def _section(frames: Frames, plan: SectionPlan, structure: str) -> r.SectionResu
     )
 
 
-def _ends(planned: Planned, plan: SectionPlan) -> tuple[Point, Point]:
-    """From beyond one board to beyond the other along a line; else as said."""
+def _ends(frames: Frames, plan: SectionPlan, structure: str) -> tuple[Point, Point] | None:
+    """From beyond one board to beyond the other along a line; else as said.  None when a point is in no place here."""
+    planned = frames.site.planned[structure]
     if plan.start and plan.end:
         return Point(plan.start[0].mm, plan.start[1].mm), Point(plan.end[0].mm, plan.end[1].mm)
+    if plan.between:
+        start, end = (frames.points(structure).places.get(name) for name in plan.between)
+        return (start, end) if start and end else None
     side = planned.footprint.sides_by_name[plan.line or ""]
     out = [board.nail for board in planned.boards if board.line == side.name] or [side.start_point, side.end_point]
     alongs = [(point - side.start_point).dot(side.direction) for point in out]

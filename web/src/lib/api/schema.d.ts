@@ -260,6 +260,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/structures/{structure_id}/on-site": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Site
+         * @description Where a structure would stand with a plan as it is typed; kept nowhere.
+         */
+        post: operations["preview_site_api_structures__structure_id__on_site_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/structures/{structure_id}/delete/back": {
         parameters: {
             query?: never;
@@ -1507,6 +1527,8 @@ export interface components {
             text: string;
             /** Remainder Mm */
             remainder_mm: number;
+            /** Remainder Text */
+            remainder_text: string | null;
             /** Key */
             key: string;
             /** Name */
@@ -1607,6 +1629,7 @@ export interface components {
          *     Attributes:
          *         corners, lines: from each corner, and from each side by its line name; corner_texts in the job's units.
          *         outermost: how near its outermost line comes (a dig or footing edge); null when that is the wall itself.
+         *         across: the nearest two places on the site, on this structure and on the neighbour.
          */
         ClearanceResult: {
             /** To */
@@ -1640,6 +1663,8 @@ export interface components {
                 [key: string]: number;
             };
             outermost: components["schemas"]["OutermostResult"] | null;
+            /** Across */
+            across: components["schemas"]["Place"][];
         };
         /**
          * ClosingCheckResult
@@ -1953,7 +1978,7 @@ export interface components {
         };
         /**
          * Distance
-         * @description A planned distance; `remainder_mm` is what rounding the text left over (exact minus text).
+         * @description A planned distance; `remainder_mm` is what rounding the text left over (exact minus text), told when it shows.
          */
         Distance: {
             /** From */
@@ -1966,6 +1991,8 @@ export interface components {
             text: string;
             /** Remainder Mm */
             remainder_mm: number;
+            /** Remainder Text */
+            remainder_text: string | null;
         };
         /**
          * DoubtKind
@@ -3776,6 +3803,7 @@ export interface components {
          *         name: what goes in front of the numbers.
          *         step: from point to point along x and along y.
          *         start: its first point, with columns and rows; left out, it covers the structure and runs on `beyond` its walls.
+         *         centred: what is left of the last step is shared by both sides, instead of all of it lying on one.
          */
         "PointGrid-Input": {
             /** Name */
@@ -3805,6 +3833,11 @@ export interface components {
              * @example 8394.7
              */
             beyond?: string | number;
+            /**
+             * Centred
+             * @default false
+             */
+            centred?: boolean;
         };
         "PointGrid-Output": {
             [key: string]: unknown;
@@ -4686,6 +4719,9 @@ export interface components {
         /**
          * SectionPlan
          * @description A cut through the ground: along a line of a structure, carried on beyond its ends, or between two places.
+         *
+         *     Attributes:
+         *         line: of the structure; start, end: two places in its plan frame; between: two points by their names.
          */
         SectionPlan: {
             /** Name */
@@ -4698,6 +4734,11 @@ export interface components {
             from?: (string | number)[] | null;
             /** To */
             to?: (string | number)[] | null;
+            /** Between */
+            between?: [
+                string,
+                string
+            ] | null;
         };
         /**
          * SectionResult
@@ -4782,7 +4823,7 @@ export interface components {
              */
             corrected?: boolean;
             /** Warmer */
-            warmer?: number | null;
+            warmer?: number | string | null;
             /** Leg */
             leg?: (string | number) | null;
             /** Who */
@@ -4957,8 +4998,18 @@ export interface components {
             text: string;
             /** Remainder Mm */
             remainder_mm: number;
+            /** Remainder Text */
+            remainder_text: string | null;
             /** Line */
             line: string;
+        };
+        /**
+         * SiteAsked
+         * @description A plan as it is typed, to see where it would stand.
+         */
+        SiteAsked: {
+            units: components["schemas"]["Units"];
+            plan: components["schemas"]["Plan-Input"];
         };
         /**
          * SiteLine
@@ -4984,6 +5035,23 @@ export interface components {
             y_mm: number;
             /** Name */
             name: string;
+        };
+        /**
+         * SitePreview
+         * @description Where a structure would stand as its plan is typed, and every placed structure of the job by its id.
+         *
+         *     `site` is null, and `not_placed` says why, when it cannot be placed so.
+         */
+        SitePreview: {
+            site: components["schemas"]["SiteResult"] | null;
+            /** Not Placed */
+            not_placed: string | null;
+            /** On Site */
+            on_site: {
+                [key: string]: {
+                    [key: string]: components["schemas"]["Place"];
+                };
+            };
         };
         /**
          * SiteResult
@@ -6079,13 +6147,15 @@ export interface components {
         };
         /**
          * TriangleResult
-         * @description A whole-number triangle that fits at a corner, and what a wrong sixteenth does at the wall's end.
+         * @description A whole-number triangle that fits at a corner, and what `wrong_text` on its tape does at the wall's end.
          */
         TriangleResult: {
             /** Parts */
             parts: string[];
             /** Name */
             name: string;
+            /** Wrong Text */
+            wrong_text: string;
             /** Cost Text */
             cost_text: string;
         };
@@ -6591,6 +6661,7 @@ export interface components {
          *         name: what goes in front of the numbers.
          *         step: from point to point along x and along y.
          *         start: its first point, with columns and rows; left out, it covers the structure and runs on `beyond` its walls.
+         *         centred: what is left of the last step is shared by both sides, instead of all of it lying on one.
          */
         PointGrid: {
             /** Name */
@@ -6632,6 +6703,11 @@ export interface components {
              * @example 8394.7
              */
             beyond?: string | number;
+            /**
+             * Centred
+             * @default false
+             */
+            centred?: boolean;
         };
         /**
          * PostPlan
@@ -8156,6 +8232,86 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    preview_site_api_structures__structure_id__on_site_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SiteAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SitePreview"];
+                };
             };
             /** @description Something is missing */
             400: {

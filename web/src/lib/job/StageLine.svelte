@@ -21,7 +21,7 @@
 		'not-started': 'not started',
 		open: 'open',
 		done: 'done',
-		're-check': 'check again'
+		're-check': 'plan changed'
 	};
 </script>
 

@@ -35,7 +35,11 @@
 	const id = $props.id();
 	const echo = new Echo();
 	$effect(() => echo.ask(value, units, { signed }));
-	const trouble = $derived(echo.trouble || (value.trim() || !bare ? refused : '') || '');
+	/** An empty field is not wrong before anybody was at it. */
+	let visited = $state(false);
+	const trouble = $derived(
+		echo.trouble || (value.trim() || (!bare && visited) ? refused : '') || ''
+	);
 	const note = $derived(trouble || (bare ? '' : hint) || '');
 </script>
 
@@ -53,6 +57,7 @@
 		{value}
 		{placeholder}
 		oninput={(event) => onInput(event.currentTarget.value)}
+		onblur={() => (visited = true)}
 		autocomplete="off"
 		autocapitalize="off"
 		spellcheck="false"

@@ -33,7 +33,7 @@
 			...plan,
 			grids: [
 				...(plan.grids ?? []).filter((one) => !isThis(one)),
-				{ name: letter, structure: here, step: [step.trim(), step.trim()], beyond }
+				{ name: letter, structure: here, step: [step.trim(), step.trim()], beyond, centred: true }
 			]
 		}));
 	}

@@ -21,7 +21,12 @@
 		(stage.planned.sections ?? []).filter((one) => (one.structure ?? stage.levels?.on) === here)
 	);
 	const lines = $derived(stage.structure.result.sides.map((side) => side.line));
+	/** Points of this structure that a section can run between. */
+	const places = $derived(
+		(stage.levels?.points ?? []).filter((one) => one.place && stage.isOwn(one.name))
+	);
 	let line = $state('');
+	let ends = $state<[string, string]>(['', '']);
 	let height = $state('');
 	let swell = $state('20');
 	let fall = $state<FallDraft>(noFall());
@@ -71,16 +76,28 @@
 			pads: (plan.pads ?? []).filter((one) => one.name !== name)
 		}));
 	}
-	async function cutAlong() {
-		const name = here === stage.levels?.on ? `along ${line}` : `along ${here} ${line}`;
+	/** Cut along a line of the structure, or from one point to another, and show that. */
+	async function cut(way: { line: string } | { between: [string, string] }) {
+		const own = here === stage.levels?.on ? '' : `${here} `;
+		const name =
+			'line' in way
+				? `along ${own}${way.line}`
+				: `${own}${way.between.map((one) => stage.label(one)).join(' to ')}`;
 		const there = sections.some((one) => one.name === name);
 		trouble = there
 			? ''
 			: await stage.plan((plan) => ({
 					...plan,
-					sections: [...(plan.sections ?? []), { name, structure: here, line }]
+					sections: [...(plan.sections ?? []), { name, structure: here, ...way }]
 				}));
 		if (!trouble) stage.section = name;
+	}
+	async function dropSection(name: string) {
+		stage.section = '';
+		trouble = await stage.plan((plan) => ({
+			...plan,
+			sections: (plan.sections ?? []).filter((one) => one.name !== name)
+		}));
 	}
 </script>
 
@@ -172,6 +189,31 @@
 			{#each lines as one (one)}<option>{one}</option>{/each}
 		</select></label
 	>
-	<button class="board-button plain" disabled={!line} onclick={cutAlong}>Cut it</button>
+	<button class="board-button plain" disabled={!line} onclick={() => cut({ line })}>Cut it</button>
+</div>
+<div class="no-print mt-2 flex flex-wrap items-center gap-2">
+	{#each [0, 1] as const as end (end)}
+		<label
+			>{end ? 'to' : 'from'}
+			<select
+				class="field !w-auto"
+				aria-label="Section {end ? 'to' : 'from'} point"
+				bind:value={ends[end]}
+			>
+				<option value="">point</option>
+				{#each places as one (one.name)}<option value={one.name}>{one.label}</option>{/each}
+			</select></label
+		>
+	{/each}
+	<button
+		class="board-button plain"
+		disabled={!ends[0] || !ends[1] || ends[0] === ends[1]}
+		onclick={() => cut({ between: [ends[0], ends[1]] })}>Cut between them</button
+	>
+	{#if stage.section}
+		<button class="min-h-11 underline" onclick={() => dropSection(stage.section)}
+			>take this section out</button
+		>
+	{/if}
 </div>
 {#if trouble}<p role="alert" class="mt-2 font-semibold text-string">{trouble}</p>{/if}

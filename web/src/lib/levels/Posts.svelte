@@ -21,6 +21,27 @@
 	let onSeats = $state(false);
 	let trouble = $state('');
 	const prefix = $derived(stage.levels?.prefix ?? '');
+	/** Where posts can stand: crossings of inner lines, corners, points of the ground. */
+	const places = $derived.by(() => {
+		const { inner, corners } = stage.structure.result;
+		const crossings = inner.points.map((one) => one.name);
+		const given = (stage.planned.points ?? [])
+			.filter((one) => (one.structure ?? stage.levels?.on) === stage.structure.name_in_file)
+			.map((one) => one.name);
+		return [...new Set([...crossings, ...Object.keys(corners), ...given])];
+	});
+	/** Those that were chosen; all crossings, else all corners, before anybody chose. */
+	let picked = $state<string[]>();
+	const usual = $derived.by(() => {
+		const { inner, corners } = stage.structure.result;
+		return inner.points.length ? inner.points.map((one) => one.name) : Object.keys(corners);
+	});
+	const stand = $derived(places.filter((one) => (picked ?? usual).includes(one)));
+	const chosen = $derived(stand.map((one) => prefix + one));
+
+	function toggle(point: string) {
+		picked = stand.includes(point) ? stand.filter((one) => one !== point) : [...stand, point];
+	}
 
 	/** Posts without those of a name at this structure's own points; the same name elsewhere stays. */
 	function withoutOwn(all: NonNullable<LevelPlan['posts']>, gone: string) {
@@ -32,8 +53,6 @@
 
 	async function keep(event: SubmitEvent) {
 		event.preventDefault();
-		const at = Object.keys(stage.structure.result.corners).map((corner) => prefix + corner);
-		const inner = stage.structure.result.inner.points.map((one) => prefix + one.name);
 		trouble = await stage.plan((plan) => ({
 			...plan,
 			posts: [
@@ -41,7 +60,7 @@
 				{
 					name,
 					top: top.trim(),
-					at: inner.length ? inner : at,
+					at: chosen,
 					...(onSeats ? {} : { length: length.trim(), least: least.trim() || 0 })
 				}
 			]
@@ -90,15 +109,38 @@
 			onInput={(t) => (least = t)}
 		/>
 	{/if}
+	<fieldset class="col-span-2">
+		<legend class="font-semibold">They stand at</legend>
+		<div class="flex max-h-52 flex-wrap gap-1 overflow-y-auto">
+			{#each places as one (one)}
+				<button
+					type="button"
+					class="place"
+					aria-pressed={stand.includes(one)}
+					onclick={() => toggle(one)}>{one}</button
+				>
+			{/each}
+		</div>
+	</fieldset>
 	{#if trouble}<p role="alert" class="col-span-2 font-semibold text-string">{trouble}</p>{/if}
-	<button class="board-button col-span-2" disabled={!top.trim() || (!onSeats && !length.trim())}
-		>Work them out</button
+	<button
+		class="board-button col-span-2"
+		disabled={!top.trim() || !stand.length || (!onSeats && !length.trim())}>Work them out</button
 	>
 </form>
 <Stepped {stage} />
 <Straight {stage} />
 
 <style>
+	.place {
+		min-height: var(--touch);
+		padding-inline: 0.6rem;
+		border: 1.5px solid var(--edge);
+	}
+	.place[aria-pressed='true'] {
+		font-weight: 800;
+		border-bottom: 4px solid var(--string);
+	}
 	.short {
 		font-weight: 700;
 		color: var(--string);

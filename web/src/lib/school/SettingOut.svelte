@@ -18,8 +18,9 @@
 			<p class="text-lg leading-snug">
 				<Words text={step.text} />
 				<span class="block text-base text-ink-soft"
-					>{step.who}{#if step.error_text}
-						Expect within <Len text={step.error_text} />.{/if}</span
+					><Words
+						text={step.error_text ? `${step.who} Expect within ${step.error_text}.` : step.who}
+					/></span
 				>
 			</p>
 		</li>

@@ -51,6 +51,18 @@
 			.filter((side) => placing && placing.by !== 'point' && side.line === placing.line)
 			.flatMap((side) => [side.from, side.to])
 	);
+	/** What is typed, to the other side of what it is measured from. */
+	const turned = (text: string) =>
+		text.trim().startsWith('-') ? text.trim().slice(1) : text.trim() && `-${text.trim()}`;
+	function otherSide() {
+		if (placing?.by === 'gap') draft.put(['placing', 'gap'], turned(draft.text('placing', 'gap')));
+		if (placing?.by === 'offsets')
+			for (const n of placing.offsets.keys())
+				draft.put(
+					['placing', 'offsets', n, 'offset'],
+					turned(draft.text('placing', 'offsets', n, 'offset'))
+				);
+	}
 	function setLine(line: string) {
 		draft.put(['placing', 'line'], line);
 		draft.put(['placing', 'corner'], sides.find((side) => side.line === line)?.from);
@@ -66,10 +78,11 @@
 		<select
 			class="field mt-1"
 			value={draft.text('placing', key)}
-			onchange={(event) =>
-				key === 'line'
-					? setLine(event.currentTarget.value)
-					: draft.put(['placing', key], event.currentTarget.value)}
+			onchange={(event) => {
+				if (key === 'line') return setLine(event.currentTarget.value);
+				draft.put(['placing', key], event.currentTarget.value);
+				if (key === 'reference') draft.put(['placing', 'stretch'], undefined);
+			}}
 		>
 			{#each values as one (one.value)}<option value={one.value}>{one.label}</option>{/each}
 		</select>
@@ -147,9 +160,13 @@
 				ends.map((name) => ({ value: name, label: name }))
 			)}
 			{@render length('At station', ['station'], 'along the wall or boundary')}
+			<button type="button" class="board-button plain col-span-2" onclick={otherSide}
+				>To the other side of it</button
+			>
 		{/if}
 	</div>
 	<p class="mt-1 text-sm text-ink-soft">
-		No wall is taken for straight or square: two offsets far apart give the line.
+		On the drawing, press the line it is measured from, or the side of its own that faces it. No
+		wall is taken for straight or square: two offsets far apart give the line.
 	</p>
 {/if}

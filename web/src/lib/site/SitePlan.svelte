@@ -1,6 +1,7 @@
 <svelte:options namespace="svg" />
 
 <script lang="ts">
+	import type { Schemas } from '$lib/api/client';
 	import type { Job, Structure, Units } from '$lib/api/types';
 	import { placeLabels } from '$lib/plan/labels';
 	import DrawingSheet from '$lib/plan/DrawingSheet.svelte';
@@ -8,17 +9,21 @@
 	import { Sheet } from '$lib/plan/sheet.svelte';
 	import SvgLen from '$lib/plan/SvgLen.svelte';
 	import type { XY } from '$lib/plan/viewport';
-	import { siteOf } from './siteDrawing';
+	import { siteOf, type Measurable } from './siteDrawing';
 
 	interface Props {
 		job: Job;
 		/** The structure in hand. */
 		structure: Structure;
 		units: Units;
+		/** How it would stand as it is typed. */
+		as?: Schemas['SitePreview'];
+		/** A side or a line was pressed: what it is measured from, or which of its own sides is. */
+		onPick?: (side: Measurable) => void;
 	}
-	let { job, structure, units }: Props = $props();
+	let { job, structure, units, as, onPick }: Props = $props();
 
-	const drawn = $derived(siteOf(job, structure));
+	const drawn = $derived(siteOf(job, structure, as));
 	const sheet = new Sheet(() => drawn.extent);
 	const at = $derived((point: XY) => sheet.at(point));
 	const labels = $derived(
@@ -45,6 +50,26 @@
 			class:open={!outline.closed}
 		/>
 	{/each}
+	{#each drawn.rooms as room (room.to)}
+		{@const [from, to] = [at(room.from), at(room.at)]}
+		<line x1={from.x} y1={from.y} x2={to.x} y2={to.y} class="room" class:near={!room.clear} />
+	{/each}
+	{#if onPick}
+		<!-- fingers press the sides; whoever types chooses the same in the fields -->
+		{#each drawn.measurable as side, n (n)}
+			{@const [from, to] = [at(side.from), at(side.to)]}
+			<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+			<line
+				x1={from.x}
+				y1={from.y}
+				x2={to.x}
+				y2={to.y}
+				class="press"
+				data-side={side.value}
+				onclick={() => onPick(side)}
+			/>
+		{/each}
+	{/if}
 	{#each drawn.points as point (point.name)}
 		{@const here = at(point.at)}
 		<path d="M{here.x - 7} {here.y}h14M{here.x} {here.y - 7}v14" class="mark" />
@@ -86,6 +111,24 @@
 	}
 	.wall {
 		stroke-width: 5;
+	}
+	.room {
+		stroke: var(--ink-soft);
+		stroke-width: 1.4;
+		stroke-dasharray: 3 4;
+	}
+	.room.near {
+		stroke: var(--string);
+		stroke-width: 2.4;
+	}
+	.press {
+		stroke: transparent;
+		stroke-width: 30;
+		cursor: pointer;
+	}
+	.press:hover {
+		stroke: var(--string);
+		stroke-opacity: 0.25;
 	}
 	.mark,
 	.north {

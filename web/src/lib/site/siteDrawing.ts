@@ -1,4 +1,5 @@
 /** The site as lines and names, millimetres; no rule of the trade. */
+import type { Schemas } from '$lib/api/client';
 import type { Job, Structure } from '$lib/api/types';
 import { mean, type ToScreen } from '$lib/plan/drawing';
 import { readableTurn, type Label } from '$lib/plan/labels';
@@ -18,8 +19,34 @@ interface SiteOutline {
 	corners: Record<string, XY>;
 }
 
-/** Everything of a job that stands on the site; control as the server understood it. */
-export function siteOf(job: Job, here: Structure) {
+/** A distance between the structure in hand and something beside it. */
+export interface Room {
+	to: string;
+	text: string;
+	clear: boolean;
+	from: XY;
+	at: XY;
+}
+
+/** More distances than these would hide the drawing; the nearest are shown. */
+const MOST_ROOMS = 6;
+
+/** What a side of the site is called where something is measured from it, and where it lies. */
+export interface Measurable {
+	/** As a placing names it: a line of control, or `store/BC`; the bare name of a side of the structure in hand. */
+	value: string;
+	own: boolean;
+	/** Which stretch of a line of several, from 1. */
+	stretch: number;
+	from: XY;
+	to: XY;
+}
+
+/**
+ * Everything of a job that stands on the site; control as the server understood it.  `as` is how it would stand as
+ * it is typed.
+ */
+export function siteOf(job: Job, here: Structure, as?: Schemas['SitePreview']) {
 	const lines: SiteLine[] = job.site.lines.map((line) => ({
 		name: line.name,
 		kind: line.kind,
@@ -31,13 +58,39 @@ export function siteOf(job: Job, here: Structure) {
 		at: { x: point.x_mm, y: point.y_mm }
 	}));
 	const outlines: SiteOutline[] = job.structures.flatMap((one) => {
-		if (!one.on_site) return [];
+		const stands = as ? as.on_site[one.id] : one.on_site;
+		if (!stands) return [];
 		const corners = Object.fromEntries(
-			Object.entries(one.on_site).map(([name, p]) => [name, { x: p.x_mm, y: p.y_mm }])
+			Object.entries(stands).map(([name, p]) => [name, { x: p.x_mm, y: p.y_mm }])
 		);
 		const { id, name, closed } = one;
 		return [{ id, name, closed, points: Object.values(corners), corners }];
 	});
+	const rooms: Room[] = [...((as ? as.site : here.result.site)?.clearances ?? [])]
+		.filter((one) => !one.overlaps && one.least_mm > 0)
+		.toSorted((a, b) => a.least_mm - b.least_mm)
+		.slice(0, MOST_ROOMS)
+		.flatMap((one) => {
+			const [from, at] = one.across.map((p) => ({ x: p.x_mm, y: p.y_mm }));
+			return from && at ? [{ to: one.to, text: one.text, clear: one.clear, from, at }] : [];
+		});
+	const measurable: Measurable[] = [
+		...lines.flatMap((line) =>
+			line.points.flatMap((from, n) => {
+				const to = line.points[n + 1] ?? (line.closed ? line.points[0] : undefined);
+				return to ? [{ value: line.name, own: false, stretch: n + 1, from, to }] : [];
+			})
+		),
+		...job.structures.flatMap((one) => {
+			const outline = outlines.find((other) => other.id === one.id);
+			const own = one.id === here.id;
+			return one.sides.flatMap((side, n) => {
+				const [from, to] = [outline?.points[n], outline?.points[(n + 1) % outline.points.length]];
+				const value = own ? side : `${one.name_in_file}/${side}`;
+				return from && to ? [{ value, own, stretch: 1, from, to }] : [];
+			});
+		})
+	];
 	const extent = [
 		...lines.flatMap((line) => line.points),
 		...points.map((point) => point.at),
@@ -50,9 +103,10 @@ export function siteOf(job: Job, here: Structure) {
 			at
 		),
 		...points.map((point) => nameOf(point.name, at(point.at), 16, 16)),
+		...rooms.map((room) => roomOf(room, at)),
 		...lines.map((line) => alongOf(line, at))
 	];
-	return { lines, points, outlines, extent, labels };
+	return { lines, points, outlines, rooms, measurable, extent, labels };
 }
 
 function nameOf(text: string, here: XY, size: number, away = 0): Label {
@@ -82,6 +136,23 @@ function cornersOf(outline: SiteOutline | undefined, at: ToScreen): Label[] {
 		}));
 		return { key: `corner ${name}`, text: name, turn: 0, size: 16, places };
 	});
+}
+
+/** A distance beside the line it is measured along. */
+function roomOf(room: Room, at: ToScreen): Label {
+	const [one, two] = [at(room.from), at(room.at)];
+	const long = Math.hypot(two.x - one.x, two.y - one.y) || 1;
+	const aside = { x: -(two.y - one.y) / long, y: (two.x - one.x) / long };
+	return {
+		key: `room ${room.to}`,
+		text: room.text,
+		turn: readableTurn(two.x - one.x, two.y - one.y),
+		size: 16,
+		places: [12, -12, 26, -26].map((off) => ({
+			x: (one.x + two.x) / 2 + aside.x * off,
+			y: (one.y + two.y) / 2 + aside.y * off
+		}))
+	};
 }
 
 /** The name of a line along its first stretch. */

@@ -60,6 +60,7 @@
 			open={footprint.shape === 'run'}
 			{units}
 			walk={draft.preview.walk}
+			sound={!Object.keys(troubles).some((place) => place.startsWith('/footprint'))}
 			trouble={(index, key) => troubles[`/footprint/steps/${index}/${key}`]}
 			onChange={(steps) => draft.put(['footprint', 'steps'], steps)}
 		/>

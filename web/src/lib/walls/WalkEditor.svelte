@@ -15,9 +15,11 @@
 		walk?: Walk;
 		/** What is wrong with a leg, by its number and `go` or `turn`. */
 		trouble: (index: number, key: 'go' | 'turn') => string | undefined;
+		/** Nothing of the footprint is refused; only then is it said that it closes. */
+		sound: boolean;
 		onChange: (steps: Step[]) => void;
 	}
-	let { steps, open = false, units, walk, trouble, onChange }: Props = $props();
+	let { steps, open = false, units, walk, trouble, sound, onChange }: Props = $props();
 
 	let list = $state<HTMLElement>();
 	const legs = $derived(walk?.closing.legs ?? []);
@@ -50,6 +52,8 @@
 		if (event.key === 'Enter' && event.ctrlKey) void insert(index);
 		else if (event.key === 'Delete' && event.ctrlKey) void remove(index);
 		else if (event.key === 'Enter') {
+			// what cannot be read keeps the hand until it is mended
+			if (event.target.getAttribute('aria-invalid') === 'true') return event.preventDefault();
 			const fields = [...(list?.querySelectorAll('input') ?? [])];
 			const next = fields[fields.indexOf(event.target) + 1];
 			if (next) next.focus();
@@ -109,7 +113,7 @@
 			Two square walls close it
 		</button>
 		<output class="closing" data-closed={walk?.closed} aria-live="polite">
-			{#if walk?.closed}
+			{#if !sound && walk?.closed}{:else if walk?.closed}
 				Closes on A{#if walk.closing.error_mm >= 0.05}, within <Len text={walk.closing.text} />{/if}
 			{:else if walk}
 				Ends <Len text={walk.closing.text} /> from A

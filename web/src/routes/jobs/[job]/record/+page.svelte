@@ -111,9 +111,9 @@
 							<td class="py-1.5 pr-4 whitespace-nowrap">{when.format(new Date(entry.at))}</td>
 							<td class="py-1.5 pr-4 font-semibold">{entry.who}</td>
 							<td
-								>{#if entry.structure_id}<span class="text-ink-soft"
-										>{nameOf(entry.structure_id)}:
-									</span>{/if}<Words text={entry.text} /></td
+								>{#if entry.structure_id}<span class="mr-1 text-ink-soft"
+										>{nameOf(entry.structure_id)}:</span
+									>{/if}<Words text={entry.text} /></td
 							>
 						</tr>
 					{/each}

@@ -6,7 +6,9 @@
 	import Clearances from '$lib/site/Clearances.svelte';
 	import ControlFields from '$lib/site/ControlFields.svelte';
 	import PlacingFields from '$lib/site/PlacingFields.svelte';
+	import type { Measurable } from '$lib/site/siteDrawing';
 	import SitePlan from '$lib/site/SitePlan.svelte';
+	import { SitePreview } from '$lib/site/sitePreview.svelte';
 	import Tabs from '$lib/ui/Tabs.svelte';
 
 	const here = useHere();
@@ -25,6 +27,27 @@
 		{ value: 'control', label: 'Held as true' },
 		{ value: 'place', label: 'Where it stands' }
 	];
+
+	const preview = new SitePreview();
+	$effect(() => {
+		if (editor.isChanged && editor.doc.placing) preview.ask(here.structure.id, editor.doc, units);
+		else preview.clear();
+	});
+	const isMeasured = $derived(
+		editor.doc.placing?.by === 'gap' || editor.doc.placing?.by === 'offsets'
+	);
+
+	/** A side that was pressed: one of its own faces what it is measured from, any other is that. */
+	function pick(side: Measurable) {
+		if (!side.own) {
+			editor.put(['placing', 'reference'], side.value);
+			editor.put(['placing', 'stretch'], side.stretch);
+			return;
+		}
+		const line = here.structure.result.sides.find((one) => one.line === side.value);
+		editor.put(['placing', 'line'], side.value);
+		editor.put(['placing', 'corner'], line?.from);
+	}
 
 	async function keepControl() {
 		if (!control) return;
@@ -87,6 +110,9 @@
 						}}
 					>
 						<PlacingFields draft={editor} {units} job={here.job} structure={here.structure} />
+						{#if preview.shown?.not_placed}
+							<p role="alert" class="caution mt-2 font-semibold">{preview.shown.not_placed}</p>
+						{/if}
 						<div class="mt-2">
 							<KeepBar {editor} structure={here.structure} {units} />
 						</div>
@@ -98,7 +124,13 @@
 	</section>
 	<div class="pane">
 		{#if hasSite}
-			<SitePlan job={here.job} structure={here.structure} {units} />
+			<SitePlan
+				job={here.job}
+				structure={here.structure}
+				{units}
+				as={preview.shown}
+				onPick={tab === 'place' && isMeasured ? pick : undefined}
+			/>
 		{:else}
 			<p
 				class="grid size-full place-items-center border border-rule bg-sheet p-8 text-center text-lg text-ink-soft"

@@ -101,7 +101,7 @@
 				name={here.name}
 				units={here.job.units}
 				thing={stage.tab === 'height' ? stage.target : ''}
-				slabs={stage.tab === 'slab' || stage.tab === 'ground'}
+				slabs={stage.tab === 'slab'}
 			/>
 		{/if}
 	</div>

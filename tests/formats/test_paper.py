@@ -1,7 +1,9 @@
 """The drawing on paper, and the site sheet."""
 
 import re
+from dataclasses import dataclass
 from datetime import date
+from itertools import takewhile
 from typing import Any
 from xml.etree import ElementTree
 
@@ -10,16 +12,23 @@ from reportlab.lib.pagesizes import A4, LETTER
 
 from anvilhead.core.units import Units
 from anvilhead.formats.drawing import Drawing, Stroke, plan_drawing, scale_for
-from anvilhead.formats.paper import pieces_of, text_width
+from anvilhead.formats.level_sheet import LevelSheetOf, write_level_sheet
+from anvilhead.formats.paper import MARGIN, Paper, pieces_of, text_width
 from anvilhead.formats.site_sheet import SheetOf, write_site_sheet
 from anvilhead.formats.svg import write_svg
 from anvilhead.jobfile.call_rows import call_sheet
 from anvilhead.jobfile.judging import Rounds, judge
+from anvilhead.jobfile.levels.book_solving import work_book
+from anvilhead.jobfile.levels.level_points import level_points
+from anvilhead.jobfile.levels.level_solving import solve_levels
 from anvilhead.jobfile.models import Plan
 from anvilhead.jobfile.naming import naming_of
+from anvilhead.jobfile.placed import place_all
 from anvilhead.jobfile.planned import Planned, planned
+from anvilhead.jobfile.reading import read_job
 from anvilhead.jobfile.results import StructureResult
 from anvilhead.jobfile.solving import solve_structure
+from anvilhead.launch.paths import ROOT
 
 PLAN: dict[str, Any] = {
     "kind": "building",
@@ -94,3 +103,96 @@ def test_two_hundred_corners_fit_on_paper() -> None:
         SheetOf("Comb", "Comb", "98.5 m", Units.M, result, call_sheet(*unpulled(found), 0), date(2026, 5, 4)), "a4"
     )
     assert raw.startswith(b"%PDF")
+
+
+@dataclass(frozen=True)
+class Written:
+    """A text on a page, as it was put there."""
+
+    page: int
+    x: float
+    y: float
+    text: str
+    size: float
+    bold: bool
+
+
+@pytest.fixture
+def written(monkeypatch: pytest.MonkeyPatch) -> list[Written]:
+    """Everything that is written on paper from now on, the foot of every page left out."""
+    found: list[Written] = []
+    plain = Paper.text
+
+    def text(self: Paper, x: float, y: float, text: str, size: float, **how: Any) -> None:
+        if y > MARGIN and text:
+            found.append(Written(self._page, x, y, text, size, how.get("bold", False)))
+        plain(self, x, y, text, size, **how)
+
+    monkeypatch.setattr(Paper, "text", text)
+    return found
+
+
+def sheet_of(job: Any, name: str) -> SheetOf:
+    """The site sheet of a structure of a sample, its site with it."""
+    found = {one.id: planned(Plan.model_validate(one.model_dump(exclude={"id"}))) for one in job.structures}
+    site, _ = place_all(job.control, found)
+    plan, rounds = unpulled(found[name])
+    result = solve_structure(plan, rounds, site=(site, name))
+    names = {one.id: one.name or one.id for one in job.structures}
+    return SheetOf(
+        job.name, names[name], "", Units.FT_IN, result, call_sheet(plan, rounds, 304.8), date(2026, 5, 4), names
+    )
+
+
+SAMPLE = read_job((ROOT / "src" / "anvilhead" / "demo" / "gannet-slip.anvil.json").read_bytes())
+
+
+@pytest.mark.parametrize("name", [one.id for one in SAMPLE.structures])
+@pytest.mark.parametrize("paper", ["a4", "letter"])
+def test_no_head_stands_alone_and_no_page_is_nearly_empty(written: list[Written], name: str, paper: str) -> None:
+    write_site_sheet(sheet_of(SAMPLE, name), paper)
+    pages = [[one for one in written if one.page == number] for number in range(1, written[-1].page + 1)]
+    for page in pages[1:]:
+        heads = [i for i, one in enumerate(page) if one.bold and one.size in (14, 17) and one.x == MARGIN]
+        assert len(page) - 1 not in heads
+        assert page[-1].text not in ("Read again", "Length", "Over all")  # ends of the heads of tables
+        assert len({one.y for one in page}) >= 6
+
+
+def test_a_face_on_paper_is_seen_from_outside_facing_the_building(written: list[Written]) -> None:
+    """Nails count from the outermost: on a board whose inside is to the right that is the left one."""
+    sample = sheet_of(SAMPLE, "net-loft")
+    write_site_sheet(sample, "a4")
+    seen = [i for i, one in enumerate(written) if one.text.startswith("Seen from outside")]
+    hands = set()
+    for start in seen:
+        inside = written[start].text.split("inside is to the ")[1].strip(".")
+        nails = list(takewhile(lambda one: one.bold and one.size == 14, written[start + 1 :]))
+        assert len(nails) > 1
+        xs = [one.x for one in nails]
+        assert xs == sorted(xs, reverse=inside == "left")
+        hands.add(inside)
+    assert hands == {"left", "right"}
+
+
+def test_a_site_sheet_says_how_far_it_is_from_boundaries_and_neighbours_by_their_names(written: list[Written]) -> None:
+    write_site_sheet(sheet_of(SAMPLE, "net-loft"), "a4")
+    texts = [one.text for one in written]
+    assert "Where it stands" in texts
+    assert {"plot", "Boat store", "Hardstand", "Yard fence"} <= set(texts)
+    assert "boat-store" not in " ".join(texts)
+
+
+def test_a_level_sheet_names_structures_and_the_heights_held_as_true(written: list[Written]) -> None:
+    found = {one.id: planned(Plan.model_validate(one.model_dump(exclude={"id"}))) for one in SAMPLE.structures}
+    site, _ = place_all(SAMPLE.control, found)
+    assert SAMPLE.levels
+    points = level_points(SAMPLE.levels, site, "net-loft")
+    result = solve_levels(work_book(SAMPLE.levels, points, Units.FT_IN), site, "net-loft")
+    names = {one.id: one.name or one.id for one in SAMPLE.structures}
+    labels = {name: points.label_in("net-loft", name) for name in points.places}
+    write_level_sheet(LevelSheetOf("Gannet Slip", "Net loft", result, date(2026, 5, 4), names, labels), "a4")
+    texts = [one.text for one in written]
+    assert any(text.startswith("Heights held as true: BM at 0") for text in texts)
+    assert "Story stick for Net loft: from the string at" in " ".join(texts)
+    assert "/" not in "".join(one.text for one in written if one.x == MARGIN and one.size == 18)

@@ -4,7 +4,8 @@ Target readings first, with room for what was read; then board by board what sta
 whole book behind it.
 """
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from datetime import date
 
 from anvilhead.formats.paper import MARGIN, Paper
@@ -20,12 +21,28 @@ CAUTIONS = (
 
 @dataclass(frozen=True, slots=True)
 class LevelSheetOf:
-    """What a level sheet is made from; `printed` is the day written on it."""
+    """What a level sheet is made from.
+
+    Attributes:
+        names: of the job's structures, by their ids; labels: how points of the book read beside this structure.
+        printed: the day written on it.
+    """
 
     job: str
     name: str
     result: LevelsResult
     printed: date
+    names: Mapping[str, str] = field(default_factory=dict)
+    labels: Mapping[str, str] = field(default_factory=dict)
+
+    def structure(self, id_in_file: str) -> str:
+        """A structure as the crew calls it."""
+        return self.names.get(id_in_file, id_in_file)
+
+    def point(self, name: str) -> str:
+        """A point of the book as the crew calls it: this structure's by their letters, others with their structure."""
+        structure, slash, own = self.labels.get(name, name).partition("/")
+        return f"{self.structure(structure)} {own}" if slash else structure
 
 
 def write_level_sheet(sheet: LevelSheetOf, paper: str) -> bytes:
@@ -38,16 +55,20 @@ def write_level_sheet(sheet: LevelSheetOf, paper: str) -> bytes:
     page.y -= 14
     for caution in CAUTIONS:
         page.paragraph(caution, 11.5)
-    _targets(page, result)
-    _sticks(page, result)
-    _slabs(page, result)
-    _ground(page, result)
-    _posts(page, result)
-    _book(page, result)
+    if result.benchmarks:
+        held = ", ".join(f"{one.name} at {one.text}" for one in result.benchmarks)
+        page.paragraph(f"Heights held as true: {held}.", 14)
+    _targets(page, sheet)
+    _sticks(page, sheet)
+    _slabs(page, sheet)
+    _ground(page, sheet)
+    _posts(page, sheet)
+    _book(page, sheet)
     return page.bytes()
 
 
-def _targets(page: Paper, result: LevelsResult) -> None:
+def _targets(page: Paper, sheet: LevelSheetOf) -> None:
+    result = sheet.result
     if not result.targets:
         return
     page.heading("To height")
@@ -55,60 +76,73 @@ def _targets(page: Paper, result: LevelsResult) -> None:
         level = result.setups[result.standing].level_line_text
         page.paragraph(f"For {result.standing_text}: level line at {level}. Set up anew, these readings change.", 11.5)
     at = (0.0, 0.14, 0.4, 0.6, 0.74)
-    page.row(["At", "What", "Rod reads", "Within", "Found, then"], at, 11, right=(2,))
+    page.head(["At", "What", "Rod reads", "Within", "Found, then"], at, 18, right=(2,))
     for target in result.targets:
         said = target.words + (f" · {target.stake}" if target.stake else "")
-        cells = [target.at, target.name, target.target_reading_text or target.text, target.tolerance_text, said]
-        page.row(cells, at, 15, bold=2, right=(2,))
+        cells = [
+            sheet.point(target.at),
+            target.name,
+            target.target_reading_text or target.text,
+            target.tolerance_text,
+            said,
+        ]
+        page.row(cells, at, 18, bold=2, right=(2,))
 
 
-def _sticks(page: Paper, result: LevelsResult) -> None:
+def _sticks(page: Paper, sheet: LevelSheetOf) -> None:
+    result = sheet.result
     for stick in result.sticks:
-        page.heading(f"Story stick for {stick.structure}: from the string at {stick.string_text}")
+        page.heading(f"Story stick for {sheet.structure(stick.structure)}: from the string at {stick.string_text}")
         for drop in stick.drops:
             page.row([drop.name, drop.text], (0.0, 0.5), 15, bold=1)
 
 
-def _slabs(page: Paper, result: LevelsResult) -> None:
+def _slabs(page: Paper, sheet: LevelSheetOf) -> None:
+    result = sheet.result
     for slab in result.slabs:
-        page.heading(f"{slab.name}: {slab.structure}")
+        page.heading(f"{slab.name}: {sheet.structure(slab.structure)}")
         base = f" Base {slab.base_text}." if slab.base_text else ""
         page.paragraph(f"{slab.text} Concrete {slab.concrete_text}, waste with it.{base}", 12.5)
         _edges(page, [*slab.edges, *slab.rails])
         if slab.spots:
-            page.paragraph("Thickness: " + ", ".join(f"{spot.at} {spot.text}" for spot in slab.spots) + ".", 12)
+            page.paragraph(
+                "Thickness: " + ", ".join(f"{sheet.point(spot.at)} {spot.text}" for spot in slab.spots) + ".", 12
+            )
 
 
 def _edges(page: Paper, edges: list[EdgeResult]) -> None:
     at = (0.0, 0.4, 0.7)
-    page.row(["Form or rail", "Height", "Rod reads"], at, 11, right=(1, 2))
+    page.head(["Form or rail", "Height", "Rod reads"], at, 14, right=(1, 2))
     for edge in edges:
         page.row([edge.name, edge.text, edge.reading_text or ""], at, 14, bold=2, right=(1, 2))
 
 
-def _ground(page: Paper, result: LevelsResult) -> None:
+def _ground(page: Paper, sheet: LevelSheetOf) -> None:
+    result = sheet.result
     if result.ground:
         page.heading("Ground")
         page.paragraph(result.ground.text, 12.5)
     for pad in result.pads:
-        page.heading(f"{pad.name}: {pad.structure}", 14)
+        page.heading(f"{pad.name}: {sheet.structure(pad.structure)}", 14)
         volumes = f" Cut {pad.cut_text}, fill {pad.fill_text}." if pad.cut_text else ""
         loose = f" On the truck {pad.loose_text}." if pad.loose_text else ""
         page.paragraph(pad.text + volumes + loose, 12.5)
 
 
-def _posts(page: Paper, result: LevelsResult) -> None:
+def _posts(page: Paper, sheet: LevelSheetOf) -> None:
+    result = sheet.result
     if result.posts:
         page.heading("Posts")
     for post in result.posts:
-        page.row([post.at, post.name, post.text], (0.0, 0.14, 0.36), 14, bold=0)
+        page.row([sheet.point(post.at), post.name, post.text], (0.0, 0.14, 0.36), 14, bold=0)
     for wall in result.stepped:
         page.heading(wall.name, 14)
         for stud in wall.studs:
             page.row([stud.step, stud.text], (0.0, 0.4), 14, bold=1)
 
 
-def _book(page: Paper, result: LevelsResult) -> None:
+def _book(page: Paper, sheet: LevelSheetOf) -> None:
+    result = sheet.result
     if not result.setups:
         return
     page.heading("Level book")
@@ -116,10 +150,10 @@ def _book(page: Paper, result: LevelsResult) -> None:
     for number, setup in enumerate(result.setups, 1):
         line = setup.level_line_text or "?"
         page.paragraph(f"Setup {number}: {setup.device or setup.instrument}. Level line at {line}.", 12)
-        page.row(["Point", "", "Reading", "Height"], at, 10.5, right=(2, 3))
+        page.head(["Point", "", "Reading", "Height"], at, 12, right=(2, 3))
         for shot in setup.shots:
             role = {"start": "begins", "check": "check"}.get(shot.role, shot.thing or "")
-            page.row([shot.at, role, shot.reading_text, shot.height_text], at, 12, right=(2, 3))
+            page.row([sheet.point(shot.at), role, shot.reading_text, shot.height_text], at, 12, right=(2, 3))
     for closing in result.closings:
         page.paragraph(closing.text, 12)
     for doubt in result.doubts:

@@ -71,9 +71,13 @@ class Paper:
         if self.y - height < MARGIN + 6 * mm:
             self.new_page()
 
+    def part(self, share: float = 0.4) -> None:
+        """Begin a part of the sheet: on a page of its own unless this share of the one in hand is left."""
+        self.room_for(self.height * share)
+
     def heading(self, text: str, size: float = 17) -> None:
-        """A heading with a line under it."""
-        self.room_for(size * 5)
+        """A heading with a line under it; it goes where what it heads begins, a table's head and first row as well."""
+        self.room_for(size * 8)
         self.y -= size * (1 if self.y > self.height - MARGIN - 1 else 1.9)
         self.text(MARGIN, self.y, text, size, bold=True)
         self.y -= 4
@@ -113,6 +117,11 @@ class Paper:
             self.canvas.setLineWidth(0.3)
             self.canvas.line(MARGIN, self.y, self.width - MARGIN, self.y)
             self.canvas.setLineWidth(0.6)
+
+    def head(self, cells: Sequence[str], at: Sequence[float], first: float, right: Sequence[int] = ()) -> None:
+        """The head of a table, on the page of its first row, which is set in a size of `first`."""
+        self.room_for(11 * 1.7 + first * 3)
+        self.row(cells, at, 11, right=right)
 
     def text(self, x: float, y: float, text: str, size: float, *, bold: bool = False, align: str = "left") -> None:
         """A line of text, fractions as fractions."""

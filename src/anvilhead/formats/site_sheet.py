@@ -4,7 +4,8 @@ Plan with lengths, board faces, call sheet with room to write, the steps of the 
 truck list, cautions.
 """
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from datetime import date
 
 from reportlab.lib.units import mm
@@ -34,7 +35,7 @@ FOOT = (
 
 @dataclass(frozen=True, slots=True)
 class SheetOf:
-    """What a site sheet is made from; `printed` is the day written on it."""
+    """What a site sheet is made from; `names` are those of the job's structures, `printed` the day written on it."""
 
     job: str
     name: str
@@ -43,6 +44,7 @@ class SheetOf:
     result: StructureResult
     calls: list[CallResult]
     printed: date
+    names: Mapping[str, str] = field(default_factory=dict)
 
 
 def write_site_sheet(sheet: SheetOf, paper: str) -> bytes:
@@ -52,10 +54,11 @@ def write_site_sheet(sheet: SheetOf, paper: str) -> bytes:
     page.new_page()
     _calls(page, sheet)
     _steps(page, sheet.result)
-    page.new_page()
+    page.part()
     _boards(page, sheet.result)
     _lines(page, sheet.result)
-    page.new_page()
+    _site(page, sheet)
+    page.part()
     _truck(page, sheet.result)
     _cautions(page)
     return page.bytes()
@@ -113,7 +116,7 @@ def _calls(page: Paper, sheet: SheetOf) -> None:
     burned = any(call.call_mm != call.length_mm for call in sheet.calls)
     page.paragraph("The burn is in every number." if burned else "No burn: the tape starts at its hook.", 11.5)
     at = (0.0, 0.14, 0.28, 0.52, 0.76)
-    page.row(["Pull", "", "Call", "Read", "Read again"], at, 11, right=(2,))
+    page.head(["Pull", "", "Call", "Read", "Read again"], at, 19, right=(2,))
     for call in sheet.calls:
         plain = call.pull is PullKind.POINTS
         cells = [call.name, call.kind if plain else "", call.call_text, "", ""]
@@ -137,7 +140,7 @@ def _steps(page: Paper, result: StructureResult) -> None:
             11,
         )
         at = (0.0, 0.2, 0.4, 0.6, 0.8)
-        page.row(["Point", "Station", "Offset", sheet.base[0], sheet.base[1]], at, 11, right=(1, 2, 3, 4))
+        page.head(["Point", "Station", "Offset", sheet.base[0], sheet.base[1]], at, 14, right=(1, 2, 3, 4))
         for point in sheet.points:
             weak = " *" if point.poor else ""
             cells = [point.point, point.station_text, point.offset_text, point.first_text, point.second_text + weak]
@@ -162,10 +165,11 @@ def _boards(page: Paper, result: StructureResult) -> None:
                 f"One string over {', '.join(string.lines)}, from {string.boards[0]} to {string.boards[1]}.", 12
             )
     for boards in alike.values():
-        if len(boards[0].nails) > 1:
+        # a stake alone has no face: its nail is driven into its top
+        if len(boards[0].nails) > 1 and boards[0].length_mm > 0:
             _face(page, boards[0])
         at = (0.0, 0.24, 0.42, 0.6, 0.78)
-        page.row(["Board", "Out", "Reveal", "Stake", "Length"], at, 11, right=(1, 2, 3, 4))
+        page.head(["Board", "Out", "Reveal", "Stake", "Length"], at, 15, right=(1, 2, 3, 4))
         for board in boards:
             high = board.height
             stands = [high.reveal_text, high.stock_text or high.stake_text] if high else ["", ""]
@@ -181,7 +185,7 @@ def _face(page: Paper, board: BoardResult) -> None:
 
     Nails with running distances from the first, the outermost; named underneath.
     """
-    page.room_for(FACE_HEIGHT + 40)
+    page.room_for(FACE_HEIGHT + 110)  # with the head and the first row of the boards that have it
     left, right = MARGIN, page.width - MARGIN
     page.paragraph(f"Seen from outside, facing the building: inside is to the {board.inside}.", 10.5)
     per_mm = (right - left) / board.length_mm
@@ -205,7 +209,7 @@ def _lines(page: Paper, result: StructureResult) -> None:
     if len(result.lines) > 1:
         page.heading("Lines beside the walls")
         at = (0.0, 0.46, 0.64)
-        page.row(["Line", "Outward", "Over all"], at, 11, right=(1, 2))
+        page.head(["Line", "Outward", "Over all"], at, 13.5, right=(1, 2))
         for family in result.lines:
             page.row([family.family, family.offset_text, family.overall.text], at, 13.5, bold=1, right=(1, 2))
             for note in family.notes:
@@ -213,6 +217,18 @@ def _lines(page: Paper, result: StructureResult) -> None:
     for stick in result.sticks:
         page.heading(f"Marking stick for {', '.join(stick.lines)}", 14)
         page.paragraph("From its outer end: " + ", ".join(f"{m.family} {m.text}" for m in stick.marks) + ".", 12.5)
+
+
+def _site(page: Paper, sheet: SheetOf) -> None:
+    """Where it stands: the room to boundaries and neighbours, at its nearest and from every corner."""
+    site = sheet.result.site
+    if site is None or not site.clearances:
+        return
+    page.heading("Where it stands")
+    at = (0.0, 0.26)
+    for one in site.clearances:
+        corners = " · ".join(f"{corner} {text}" for corner, text in one.corner_texts.items())
+        page.row([sheet.names.get(one.to, one.to), f"{one.words}. From its corners: {corners}"], at, 13, bold=0)
 
 
 def _truck(page: Paper, result: StructureResult) -> None:
@@ -236,12 +252,10 @@ def _cautions(page: Paper) -> None:
     page.heading("Before anything")
     for caution in CAUTIONS:
         page.paragraph(caution, 12.5)
-    page.room_for(110)
-    page.y -= 10
-    for line in (
-        "Locate number, date",
-        "Boundary confirmed by, date",
-        "Square accepted by, date",
-        "Checked before the pour",
+    page.room_for(70)
+    page.y -= 8
+    for one, other in (
+        ("Locate number, date", "Boundary confirmed by, date"),
+        ("Square accepted by, date", "Checked before the pour"),
     ):
-        page.row([line, ""], (0.0, 0.5), 13)
+        page.row([one, "", other, ""], (0.0, 0.22, 0.5, 0.74), 13)

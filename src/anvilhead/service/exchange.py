@@ -20,6 +20,7 @@ from anvilhead.service.levels import levels_view
 from anvilhead.service.showing import structure_view, whole_structure
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
+from anvilhead.store.tables import JobRow
 
 LARGEST_OUTLINES = 60
 """Outlines of a drawing that are offered; the largest come first."""
@@ -49,6 +50,7 @@ def site_sheet(database: Database, structure_id: str, paper: str, today: date) -
             result=view.result,
             calls=view.calls,
             printed=today,
+            names=_names(row.job),
         )
     return FileOut(f"{view.name_in_file}-{paper}.pdf", "application/pdf", write_site_sheet(sheet, paper))
 
@@ -100,7 +102,9 @@ def level_sheet(database: Database, structure_id: str, paper: str, today: date) 
         job = store.with_levels(row.job)
         view = levels_view(row, job)
         plan = plan_of(row)
-        sheet = LevelSheetOf(job.name, plan.name or row.name_in_file, view.result, today)
+        labels = {point.name: point.label for point in view.points}
+        name = plan.name or row.name_in_file
+        sheet = LevelSheetOf(job.name, name, view.result, today, names=_names(job), labels=labels)
     return FileOut(f"{row.name_in_file}-levels-{paper}.pdf", "application/pdf", write_level_sheet(sheet, paper))
 
 
@@ -139,6 +143,11 @@ def outline_in_points(text: str, units: Units) -> views.OutlinesRead:
     points = [[point.x_mm, point.y_mm] for point in found.points]
     outline = views.OutlineRead(layer="points", closed=True, points=points)
     return views.OutlinesRead(unit="mm", outlines=[outline], skipped=list(found.skipped))
+
+
+def _names(job: JobRow) -> dict[str, str]:
+    """What the crew calls the structures of a job, by their names in the job file."""
+    return {row.name_in_file: plan_of(row).name or row.name_in_file for row in job.structures}
 
 
 def _structure(database: Database, structure_id: str) -> tuple[views.StructureView, Units]:

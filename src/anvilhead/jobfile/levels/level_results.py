@@ -199,6 +199,14 @@ class BookState(StrEnum):
     DOUBTFUL = "doubtful"
 
 
+class BenchmarkResult(Result):
+    """A height held as true."""
+
+    name: str
+    height_mm: float
+    text: str
+
+
 class LevelsResult(Result):
     """Everything about heights.
 
@@ -213,6 +221,7 @@ class LevelsResult(Result):
     state: BookState = BookState.EMPTY
     headline: str = ""
     advice: str = ""
+    benchmarks: list[BenchmarkResult] = Field(default_factory=list)
     setups: list[SetupResult] = Field(default_factory=list)
     heights: dict[str, float] = Field(default_factory=dict)
     things: dict[str, dict[str, float]] = Field(default_factory=dict)

@@ -58,6 +58,10 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         points=_points(book, points),
         standing=book.standing,
         standing_text=None if book.standing is None else words.setup_words(book.standing, _device_name(book)),
+        benchmarks=[
+            r.BenchmarkResult(name=name, height_mm=tidy(mm), text=text_of(mm, book.units))
+            for name, mm in book.book.benchmarks.items()
+        ],
         misclosure_mm=tidy(checks[-1].check.misclosure_mm) if checks else None,
         closings=[_closing(book, closing) for closing in checks],
         doubts=[_doubt(book, doubt) for doubt in book.doubts],

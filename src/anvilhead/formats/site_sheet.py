@@ -248,11 +248,15 @@ def _truck(page: Paper, result: StructureResult) -> None:
         page.paragraph(" → ".join(materials.route.nails).replace("→", ">") + f": {materials.route.text}.", 12)
 
 
+CAUTIONS_HEIGHT = 250.0
+"""What the cautions and the lines to sign take, points: they stay on one page."""
+
+
 def _cautions(page: Paper) -> None:
+    page.room_for(CAUTIONS_HEIGHT)
     page.heading("Before anything")
     for caution in CAUTIONS:
         page.paragraph(caution, 12.5)
-    page.room_for(70)
     page.y -= 8
     for one, other in (
         ("Locate number, date", "Boundary confirmed by, date"),

@@ -8,6 +8,7 @@ from fastapi.testclient import TestClient
 
 from tests.api.conftest import PLAN, pull, whole
 
+FOOT = 304.8
 Job = dict[str, Any]
 ELL = [("30'", 0), ("12'", 90), ("10'", 90), ("8'", -90), ("20'", 90), ("20'", 90)]
 STEPS = [{"go": go, "turn": turn} for go, turn in ELL]
@@ -175,6 +176,30 @@ class TestControl:
         assert undone.json()["structures"][0]["on_site"]["A"]["y_mm"] != 0
         again = client.post(f"/api/jobs/{job['id']}/control/undo", json={"base_revision": changed["revision"] + 2})
         assert (again.json()["control"], again.json()["can_undo_control"]) == ({"points": [], "lines": []}, False)
+
+    def test_a_place_is_seen_while_it_is_typed_and_kept_nowhere(
+        self, client: TestClient, new_job: Callable[..., Job]
+    ) -> None:
+        job = new_job()
+        path = f"/api/structures/{job['structures'][0]['id']}"
+        change = {"units": "ft-in", "base_revision": 1, "control": {"lines": [self.LANE]}}
+        client.patch(f"/api/jobs/{job['id']}", json=change)
+        placing = {"by": "gap", "line": "AB", "reference": "lane", "gap": "20'", "corner": "A", "station": "10'"}
+
+        def asked(**changes: str) -> Any:
+            plan = PLAN | {"placing": placing | changes}
+            return client.post(f"{path}/on-site", json={"units": "ft-in", "plan": plan}).json()
+
+        near, far = asked(), asked(gap="-20'")
+        # the lane runs east along nothing: AB lies 20' north of it, or the store 20' south of it with AB facing it
+        assert near["on_site"][job["structures"][0]["id"]]["C"] == pytest.approx(
+            {"x_mm": 54 * FOOT, "y_mm": 47.5 * FOOT}
+        )
+        assert far["on_site"][job["structures"][0]["id"]]["C"]["y_mm"] == pytest.approx(-47.5 * FOOT)
+        room = near["site"]["clearances"][0]
+        assert (room["text"], [p["y_mm"] for p in room["across"]]) == ("20' 0\"", pytest.approx([20 * FOOT, 0]))
+        assert "no wall, boundary or line “lain”" in asked(reference="lain")["not_placed"]
+        assert client.get(path).json()["result"]["site"] is None
 
     def test_two_things_of_one_name_are_refused(self, client: TestClient, new_job: Callable[..., Job]) -> None:
         change = {"units": "ft-in", "base_revision": 1, "control": {"lines": [self.LANE, self.LANE]}}

@@ -60,6 +60,22 @@ class TestPlans:
         assert (kept["boards"]["stock"], kept["boards"]["ground"]) == (["12'"], {"A": "-1'"})
         assert (kept["lines"][0]["family"], kept["school"]) == ("form", "ties")
 
+    def test_length_by_one_and_width_by_another_are_both_kept(self, client: TestClient, structure: str) -> None:
+        client.put(f"/api/structures/{structure}/plan", json=change(1, width="28"))
+        late = change(1, length="45")
+        refused = client.put(f"/api/structures/{structure}/plan", json=late)
+        assert refused.json()["stale"]["can_merge"]
+        both = client.put(f"/api/structures/{structure}/plan", json=late | {"put_together": True}).json()
+        assert both["plan"]["size"] == "45' 0\" × 28' 0\""
+
+    def test_a_walk_that_two_people_changed_is_never_put_together(self, client: TestClient, structure: str) -> None:
+        steps = [{"go": go, "turn": 90 * bool(n)} for n, go in enumerate(("9 m", "6 m", "9 m", "6 m"))]
+        walk = {"shape": "walk", "steps": steps}
+        client.put(f"/api/structures/{structure}/plan", json=change(1, width="28"))
+        late = {"units": "ft-in", "base_revision": 1, "plan": PLAN | {"footprint": walk}, "put_together": True}
+        refused = client.put(f"/api/structures/{structure}/plan", json=late)
+        assert (refused.status_code, refused.json()["stale"]["can_merge"]) == (409, False)
+
     def test_two_changes_of_one_value_are_never_put_together(self, client: TestClient, structure: str) -> None:
         client.put(f"/api/structures/{structure}/plan", json=change(1, width="28"))
         late = client.put(f"/api/structures/{structure}/plan", json=change(1, width="29") | {"put_together": True})
@@ -255,5 +271,5 @@ class TestReadings:
 
 
 def test_an_id_that_is_none_is_refused(client: TestClient) -> None:
-    assert client.get("/api/structures/not-an-id").status_code == 422
+    assert client.get("/api/structures/not-an-id").status_code == 404
     assert client.post(f"/api/structures/{uuid4()}/pulls", json=pull("A", "C", "52'")).status_code == 404

@@ -3,12 +3,15 @@
 import math
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from anvilhead.core.errors import GeometryError
 from anvilhead.core.footprint import Footprint, rectangle
 from anvilhead.core.point import Point
 from anvilhead.core.site import Neighbour, Offset, Reference, clearances, pose_at_point, pose_from_line
 from anvilhead.core.walk import Leg, run_of
+from tests.strategies import star_footprints
 
 STORE = rectangle(12_000, 8000)
 WALL = Reference(Point(0, 0), Point(20_000, 0), Point(0, 1))
@@ -16,6 +19,21 @@ WALL = Reference(Point(0, 0), Point(20_000, 0), Point(0, 1))
 
 def at(point: Point) -> tuple[float, float]:
     return round(point.x, 3), round(point.y, 3)
+
+
+@given(star_footprints(most_corners=9), star_footprints(most_corners=7), st.floats(0, math.tau))
+def test_the_nearest_places_are_as_far_apart_as_the_least_room(one: Footprint, other: Footprint, way: float) -> None:
+    """Held against stepping along both outlines: no two places of them are nearer than the two that are named."""
+    out = sum(max(math.hypot(p.x, p.y) for p in shape.points) for shape in (one, other)) + 500
+    moved = Footprint(tuple(p + Point(math.cos(way), math.sin(way)) * out for p in other.points))
+    (room,) = clearances(one, [Neighbour("other", moved)])
+    here, there = room.across
+    assert here.distance_to(there) == pytest.approx(room.least_mm, abs=0.01)
+    walked = [
+        [s.start_point + s.direction * (s.length_mm * n / 12) for s in shape.sides for n in range(13)]
+        for shape in (one, moved)
+    ]
+    assert min(a.distance_to(b) for a in walked[0] for b in walked[1]) >= room.least_mm - 0.01
 
 
 class TestPlacing:

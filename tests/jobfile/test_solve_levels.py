@@ -1,6 +1,7 @@
 """Levels of a job file, solved: the contract's example, mixed units, ground, slabs, posts; and what is refused."""
 
 import json
+import math
 from typing import Any
 
 import pytest
@@ -191,6 +192,35 @@ class TestGround:
         # it begins 2 ft (600 mm) beyond the board that stands 4' beyond A
         assert first["height_mm"] == pytest.approx((600 / FOOT + 4) * 0.25 * INCH, abs=0.01)
         assert section["exaggeration"] in (2, 5, 10)
+
+    def test_a_section_between_two_points_runs_from_the_one_to_the_other(self) -> None:
+        plan = {"sections": [{"name": "A to C", "between": ["A", "C"]}]}
+        section = levels_of(falling_yard() | plan)["sections"][0]
+        assert section["length_mm"] == pytest.approx(math.hypot(44, 27.5) * FOOT)
+        # 1/4" a foot down along AB alone: halfway to C that is 22'
+        stations = {round(s["along_mm"] / section["length_mm"], 3): s["height_mm"] for s in section["ground"][0]}
+        assert (stations[0], stations[1]) == (pytest.approx(0, abs=0.01), pytest.approx(-11 * INCH, abs=0.01))
+
+    def test_a_grid_that_is_centred_leaves_as_much_on_either_side(self) -> None:
+        def ends(**more: Any) -> tuple[float, float, float, float]:
+            grid = {"name": "K", "step": ["14'", "14'"], "beyond": "6'", **more}
+            found = levels_of(
+                {"grids": [grid], "setups": [setup(("BM", "4'"), *((f"K{n}", "4'") for n in range(1, 16)))]}
+            )
+            spots = [p["place"] for p in found["points"] if p["name"].startswith("K")]
+            xs, ys = ([p[key] / FOOT for p in spots] for key in ("x_mm", "y_mm"))
+            return min(xs), max(xs), min(ys), max(ys)
+
+        # 44' and 27' 6" with 6' beyond are 56' and 39' 6": four steps, and two with 11' 6" left over
+        assert ends() == pytest.approx((-6, 50, -6, 22))
+        assert ends(centred=True) == pytest.approx((-6, 50, -0.25, 27.75))
+
+    def test_a_reading_in_question_for_two_reasons_is_counted_once(self) -> None:
+        doubtful = {"setups": [setup(("BM", "4'"), ("A", "4'"), ("B", "4'"), ("C", "4'"), ("A", "9'"), ("B", "12'"))]}
+        found = levels_of(doubtful)
+        marked = {(doubt["setup"], doubt["number"]) for doubt in found["doubts"]}
+        assert found["headline"].split()[0] == str(len(marked))
+        assert found["advice"].endswith("Also in question: B.")
 
 
 class TestSlabs:
@@ -394,6 +424,10 @@ class TestRefused:
                 {"benchmark": BM, "benchmarks": [BM]},
                 {"/levels/benchmarks/0/name": "name-twice"},
             ),
+            ({"sections": [{"name": "x", "between": ["A", "Z"]}]}, {"/levels/sections/0/between/1": "unknown-point"}),
+            ({"sections": [{"name": "x", "between": ["A", "A"]}]}, {"/levels/sections/0/between": "same-place"}),
+            ({"sections": [{"name": "x", "between": "AB"}]}, {"/levels/sections/0/between": "tuple-type"}),
+            ({"sections": [{"name": "x"}]}, {"/levels/sections/0/line": "one-line"}),
             ({"sections": [{"name": "x", "line": "AZ"}]}, {"/levels/sections/0/line": "unknown-line"}),
             (
                 {"devices": [{"name": "L", "kind": "laser"}],

@@ -100,7 +100,7 @@ def add_handlers(app: FastAPI) -> None:
     @app.exception_handler(RequestValidationError)
     async def _(request: Request, error: RequestValidationError) -> Response:
         errors = [{**e, "loc": [step for step in e["loc"] if step != "body"]} for e in error.errors()]
-        if any(e["loc"][0] == "path" for e in errors):
+        if any(e["loc"][:1] == ["path"] for e in errors):
             return problem(404, "not-found", NOTHING_HERE)
         if any(e["type"] == "json_invalid" for e in errors):
             return refused([Problem(pointer="", code="not-json", message="The request is not JSON.")])

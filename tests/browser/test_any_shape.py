@@ -170,7 +170,7 @@ def test_a_footprint_from_a_drawing(page: Page) -> None:
     dialog.get_by_label("Corner A is its").select_option("1")
     dialog.get_by_role("button", name="Take this outline").click()
 
-    expect(page.get_by_label("Go A–B")).to_have_value(re.compile("4000|13' 1 1/2"))
+    expect(page.get_by_label("Go A–B")).to_have_value("13' 1.4803\"")  # 4000 mm
     expect(page.get_by_text("Closes on A")).to_be_visible()
 
 

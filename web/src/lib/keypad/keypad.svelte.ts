@@ -4,6 +4,8 @@ import { readKept, writeKept } from '$lib/ui/kept';
 import { lastPut } from './padKeys';
 
 const KEY = 'anvilhead.letters';
+/** A tap is told as a press after the finger is off; that must still meet what it was meant for. */
+const LINGERS_MS = 120;
 
 /** What a length is typed in: the units of the job, or the marks of a rod. */
 export type Marks = Units | RodMarks;
@@ -30,13 +32,30 @@ class Keypad {
 		return matchMedia('(pointer: coarse)').matches;
 	}
 
+	#pressed = false;
+	#leaving: ReturnType<typeof setTimeout> | undefined;
+
+	constructor() {
+		if (typeof window === 'undefined') return;
+		addEventListener('pointerdown', () => (this.#pressed = true), true);
+		for (const up of ['pointerup', 'pointercancel'])
+			addEventListener(up, () => (this.#pressed = false), true);
+	}
+
 	open(field: HTMLInputElement, takes: () => PadFor): void {
+		clearTimeout(this.#leaving);
 		this.field = field;
 		this.takes = takes;
 	}
 
-	close(field: HTMLInputElement): void {
-		if (this.field === field) this.field = undefined;
+	/** The field was left: the pad goes once the press that left it is over, or what is pressed would move away. */
+	leave(field: HTMLInputElement): void {
+		if (this.field !== field) return;
+		clearTimeout(this.#leaving);
+		this.#leaving = setTimeout(() => {
+			if (this.#pressed) this.leave(field);
+			else this.field = undefined;
+		}, LINGERS_MS);
 	}
 
 	/** Take the letters of the device instead, or the pad again; the field keeps what is typed. */
@@ -90,7 +109,7 @@ export function lengths(takes: () => PadFor): Attachment<HTMLInputElement> {
 			field.inputMode = modeOf(keypad.letters);
 			keypad.open(field, takes);
 		};
-		const leave = () => keypad.close(field);
+		const leave = () => keypad.leave(field);
 		field.addEventListener('focus', enter);
 		field.addEventListener('blur', leave);
 		if (document.activeElement === field) enter();

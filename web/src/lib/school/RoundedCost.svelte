@@ -41,7 +41,7 @@
 		{:else if echo.read?.cost_text}
 			{echo.read.difference_text?.startsWith('−') ? 'Short' : 'Long'} by
 			<b><Len text={(echo.read.difference_text ?? '').replace(/^[+−]/, '')} /></b>: the far corner
-			slides <b>{echo.read.cost_text}</b>.
+			slides <b><Len text={echo.read.cost_text} /></b>.
 		{:else if text.trim() && echo.read}Nothing that shows.
 		{:else}<span class="text-ink-soft"
 				>Type what somebody called instead of <Len text={call.call_text} />.</span

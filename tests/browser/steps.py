@@ -25,19 +25,19 @@ def make_store(page: Page, job: str = "Gannet Slip") -> None:
 
 def stand_at_boards(page: Page, job: str = "Gannet Slip") -> None:
     """The boards of a fresh store, made without the screens: for tests of what comes after them."""
-    page.goto(f"{_made_store(page, job)}/boards")
+    page.goto(f"{made_store(page, job)}/boards")
     expect(page.get_by_role("heading", name="Where the boards stand")).to_be_visible()
 
 
 def stand_at_square(page: Page, job: str = "Gannet Slip") -> None:
     """The call sheet of a fresh store, made without the screens."""
-    page.goto(f"{_made_store(page, job)}/square")
+    page.goto(f"{made_store(page, job)}/square")
     expect(page.get_by_role("heading", name="Pull the first round")).to_be_visible()
 
 
 def stand_at_levels(page: Page, job: str = "Gannet Slip", readings: dict[str, str] | None = None) -> None:
     """The levels of a fresh store; with readings, a laser stands there and has shot them."""
-    store = _made_store(page, job)
+    store = made_store(page, job)
     if readings:
         base = f"/api/structures/{store.rsplit('/', 1)[1]}/levels"
         setup = {"id": str(uuid4()), "units": "ft-in", "instrument": "laser", "rod": "ft-in"}
@@ -50,15 +50,15 @@ def stand_at_levels(page: Page, job: str = "Gannet Slip", readings: dict[str, st
     expect(page.get_by_role("tab", name="Shoot")).to_be_visible()
 
 
-def _made_store(page: Page, job: str) -> str:
+RECTANGLE = {"shape": "rectangle", "length": "44", "width": "27 6"}
+
+
+def made_store(page: Page, job: str, footprint: dict[str, object] | None = None) -> str:
+    """Make a job with a boat store, without the screens; answers its address."""
     store = {
         "id": str(uuid4()),
         "name_in_file": "boat-store",
-        "plan": {
-            "name": "Boat store",
-            "kind": "building",
-            "footprint": {"shape": "rectangle", "length": "44", "width": "27 6"},
-        },
+        "plan": {"name": "Boat store", "kind": "building", "footprint": footprint or RECTANGLE},
     }
     body = {"id": str(uuid4()), "name": job, "units": "ft-in", "burn": "1'", "structure": store}
     made = page.request.post("/api/jobs", data=body, headers=WHO)

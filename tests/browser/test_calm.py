@@ -214,3 +214,25 @@ def test_storage_that_is_full_is_said(page: Page) -> None:
     field(page, "A–B").press("Enter")
     expect(page.get_by_text("This device cannot keep readings")).to_be_visible()
     page.context.set_offline(False)
+
+
+def test_two_people_plan_heights_and_both_are_kept(browser: Browser, site: str) -> None:
+    ines, bram = (open_page(browser, site, DESK, who=who) for who in ("Ines", "Bram"))
+    stand_at_levels(ines, "Two planners", GROUND)
+    bram.goto(ines.url)
+    for page, thing, height in ((ines, "form tops", "1"), (bram, "post tops", "2")):
+        page.get_by_role("tab", name="To height").click()
+        page.get_by_label("Thing", exact=True).select_option(thing)
+        page.get_by_label("Height", exact=True).fill(height)
+    # Bram's page has not heard of what Ines keeps: his change comes second
+    bram.route("**/changes", lambda route: route.abort())
+    ines.get_by_role("button", name="Keep it").click()
+    expect(ines.get_by_role("list", name="form tops, point by point")).to_be_visible()
+    bram.get_by_role("button", name="Keep it").click()
+    expect(bram.get_by_role("list", name="post tops, point by point")).to_be_visible()
+    for page in (ines, bram):
+        page.reload()
+        page.get_by_role("tab", name="To height").click()
+        for thing in ("form tops", "post tops"):
+            expect(page.get_by_role("radio", name=thing)).to_be_visible()
+        page.context.close()

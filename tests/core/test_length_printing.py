@@ -101,9 +101,11 @@ class TestPrintLength:
 @pytest.mark.parametrize(
     ("mm", "units", "text"),
     [(0.4, Units.FT_IN, '1/64"'), (-1.2, Units.FT_IN, '3/64"'), (6.5, Units.FT_IN, '1/4"'),
-     (0.1, Units.FT_IN, 'under 1/64"'), (0.44, Units.M, "0.4 mm"), (-1.25, Units.MM, "1.2 mm")],
+     (0.1, Units.FT_IN, None), (0.04, Units.M, None), (0.44, Units.M, "0.4 mm"), (-1.25, Units.MM, "1.2 mm")],
 )  # fmt: skip
-def test_what_no_mark_of_a_tape_shows_is_told_in_the_units_of_the_job(mm: float, units: Units, text: str) -> None:
+def test_what_no_mark_of_a_tape_shows_is_told_in_the_units_of_the_job(
+    mm: float, units: Units, text: str | None
+) -> None:
     assert print_small(mm, units) == text
 
 

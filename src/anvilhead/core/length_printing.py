@@ -54,12 +54,13 @@ def print_within(mm: float, units: Units) -> str:
     return print_difference(math.ceil((abs(mm) - 1e-3) / mark) * mark, units)
 
 
-def print_small(mm: float, units: Units) -> str:
-    """Print an amount too small for the marks of a tape: to 1/64 inch, or to a tenth of a millimetre."""
-    if units is not Units.FT_IN:
-        return f"{abs(mm):.1f} mm"
-    printed = print_feet_inches(abs(mm), 64)
-    return printed.text if printed.text != '0"' else 'under 1/64"'
+def print_small(mm: float, units: Units) -> str | None:
+    """Print an amount too small for the marks of a tape: to 1/64 inch, or to a tenth of a millimetre.
+
+    None where that is nothing.
+    """
+    text = print_feet_inches(abs(mm), 64).text if units is Units.FT_IN else f"{abs(mm):.1f} mm"
+    return None if text in ('0"', "0.0 mm") else text
 
 
 def print_distance(mm: float, units: Units) -> str:

@@ -45,9 +45,6 @@ REDUNDANCY_FLOOR = 1e-6
 DISAGREE_PROBABILITY = 0.001
 """Pulls are said to disagree when honest errors would do this less often than once in a thousand."""
 
-SHOWS_MM = 0.05
-"""What rounding leaves is told from here on."""
-
 SMALLEST_MOVE_MM = 25.4 / 32
 """Half of 1/16 inch: a nail cannot be set finer, so a smaller move is no move."""
 

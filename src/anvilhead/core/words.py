@@ -10,7 +10,7 @@ from anvilhead.core.moves import Hands, Move
 from anvilhead.core.slips import LEAST_IN_COMMON, Slip, Suspect
 from anvilhead.core.squaring import NextPull, PullReason, SetOut, SquareCheck, Verdict
 from anvilhead.core.tape import Pull, PullKind
-from anvilhead.core.tolerances import SHOWS_MM, SMALLEST_MOVE_MM
+from anvilhead.core.tolerances import SMALLEST_MOVE_MM
 from anvilhead.core.traps import Trap, TrapKind, is_rectangle
 from anvilhead.core.units import Units
 
@@ -115,9 +115,9 @@ def call_origin(call: Call, footprint: Footprint, units: Units) -> str:
         origin = f"√(({length})² + ({width})²) = {printed.text}"
     else:
         origin = f"{printed.text} from corner to corner"
-    if abs(printed.remainder_mm) >= SHOWS_MM:
-        more = "more" if printed.remainder_mm > 0 else "less"
-        origin += f", {print_small(printed.remainder_mm, units)} {more} before rounding"
+    left = print_small(printed.remainder_mm, units)
+    if left:
+        origin += f", {left} {'more' if printed.remainder_mm > 0 else 'less'} before rounding"
         cost = cost_text(printed.remainder_mm * call.far_per_mm, units)
         origin += f" (the far corner slides {cost})" if cost else ""
     burn_mm = call.call_mm - call.length_mm
@@ -125,15 +125,14 @@ def call_origin(call: Call, footprint: Footprint, units: Units) -> str:
 
 
 def rounding_text(remainder_mm: float, units: Units) -> str | None:
-    """What rounding for the tape did; None below what any tape shows."""
-    if abs(remainder_mm) < SHOWS_MM:
-        return None
-    return f"rounded {'down' if remainder_mm > 0 else 'up'} by {print_small(remainder_mm, units)}"
+    """What rounding for the tape did; None where that is nothing."""
+    left = print_small(remainder_mm, units)
+    return left and f"rounded {'down' if remainder_mm > 0 else 'up'} by {left}"
 
 
 def cost_text(far_mm: float, units: Units) -> str | None:
-    """What a wrong number does at the far corner; None below a tenth of a millimetre."""
-    return print_small(far_mm, units) if abs(far_mm) >= 0.1 else None
+    """What a wrong number does at the far corner; None where that is nothing."""
+    return print_small(far_mm, units)
 
 
 def trap_text(trap: Trap, units: Units) -> str:

@@ -162,7 +162,7 @@ def _triangle(triangle: Triangle, wall_mm: float, units: Units) -> r.TriangleRes
     return r.TriangleResult(
         parts=[text_of(mm, units) for mm in sides],
         name="-".join(str(part * triangle.k) for part in triangle.triple),
-        wrong_text=print_small(WRONG_MM, units),
+        wrong_text=print_small(WRONG_MM, units) or "",
         cost_text=print_difference(far, units),
     )
 

@@ -1244,6 +1244,18 @@ export interface components {
             height?: string | number;
         };
         /**
+         * BenchmarkResult
+         * @description A height held as true.
+         */
+        BenchmarkResult: {
+            /** Name */
+            name: string;
+            /** Height Mm */
+            height_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * Beside
          * @description A named line beside every side: offset outward (an open line's right), negative inward.
          *
@@ -2911,6 +2923,8 @@ export interface components {
              * @default
              */
             advice: string;
+            /** Benchmarks */
+            benchmarks: components["schemas"]["BenchmarkResult"][];
             /** Setups */
             setups: components["schemas"]["SetupResult"][];
             /** Heights */

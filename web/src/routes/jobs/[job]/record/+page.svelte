@@ -101,16 +101,16 @@
 					>
 				</p>
 			{/if}
-			<table class="w-full text-left">
+			<table class="record w-full text-left">
 				<thead class="text-sm text-ink-soft"
 					><tr><th class="py-1">When</th><th>Who</th><th>What happened</th></tr></thead
 				>
 				<tbody>
 					{#each entries as entry (entry.number)}
 						<tr class="border-t border-rule align-top">
-							<td class="py-1.5 pr-4 whitespace-nowrap">{when.format(new Date(entry.at))}</td>
-							<td class="py-1.5 pr-4 font-semibold">{entry.who}</td>
-							<td
+							<td class="py-1.5 whitespace-nowrap">{when.format(new Date(entry.at))}</td>
+							<td class="py-1.5 font-semibold">{entry.who}</td>
+							<td class="py-1.5"
 								>{#if entry.structure_id}<span class="mr-1 text-ink-soft"
 										>{nameOf(entry.structure_id)}:</span
 									>{/if}<Words text={entry.text} /></td
@@ -122,3 +122,24 @@
 		</main>
 	</div>
 {/if}
+
+<style>
+	/* on a phone when and who stand over what happened, which takes the whole width */
+	@media (max-width: 40rem) {
+		.record thead {
+			position: absolute;
+			clip-path: inset(50%);
+		}
+		.record tr {
+			display: grid;
+			grid-template-columns: auto 1fr;
+		}
+		.record td:nth-child(-n + 2) {
+			font-size: 0.85rem;
+		}
+		.record td:nth-child(3) {
+			grid-column: 1 / -1;
+			padding: 0 0 0.4rem;
+		}
+	}
+</style>

@@ -64,7 +64,10 @@ def test_notes_of_a_family_name_wall_and_distance() -> None:
 
 
 def clearance(**changes: object) -> Clearance:
-    room = Clearance("lane", 3000.0, "A", needed_mm=0.0, overlaps=False, allowed=False, corners={}, lines={})
+    across = (Point(0.0, 3000.0), Point(0.0, 0.0))
+    room = Clearance(
+        "lane", 3000.0, "A", needed_mm=0.0, overlaps=False, allowed=False, corners={}, lines={}, across=across
+    )
     return replace(room, **changes)  # type: ignore[arg-type]
 
 

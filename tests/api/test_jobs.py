@@ -222,6 +222,10 @@ class TestTheYard:
             return [one["name"].removeprefix(mark) for one in found]
 
         assert [page(0), page(2), page(4), page(6)] == [[" 3", " 2"], [" 1", " 0"], [" 4"], []]
+        counts = [
+            len(client.get("/api/jobs", params={"find": mark, "away": away}).json()) for away in ("true", "false")
+        ]
+        assert counts == [1, 4]
 
     def test_a_job_is_found_by_part_of_its_name_or_of_a_structures(self, client: TestClient, new_job: NewJob) -> None:
         mark = str(uuid4())[:8]

@@ -42,10 +42,12 @@ MOST_JOBS = 100
 """Jobs of one answer of the yard's list."""
 
 
-def list_jobs(database: Database, find: str = "", most: int = MOST_JOBS, after: int = 0) -> list[views.JobSummary]:
+def list_jobs(
+    database: Database, find: str = "", most: int = MOST_JOBS, after: int = 0, *, away: bool | None = None
+) -> list[views.JobSummary]:
     """Jobs for the yard: those put away last, the latest change first; `find` is part of a name."""
     with database.session() as session:
-        return job_summaries(session, store.some_jobs(session, find, most, after))
+        return job_summaries(session, store.some_jobs(session, find, most, after, away=away))
 
 
 def get_job(database: Database, job_id: str) -> views.JobView:

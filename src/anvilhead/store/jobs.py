@@ -56,7 +56,7 @@ NO_JOB = "There is no such job here. It may lie in another database, such as the
 _IN_SHORT = selectinload(JobRow.structures).selectinload(StructureRow.newest)
 
 
-def some_jobs(session: Session, find: str, most: int, after: int) -> Sequence[JobRow]:
+def some_jobs(session: Session, find: str, most: int, after: int, *, away: bool | None) -> Sequence[JobRow]:
     """Jobs that were not deleted with their structures and plans: those put away last, the latest change first.
 
     Args:
@@ -64,8 +64,11 @@ def some_jobs(session: Session, find: str, most: int, after: int) -> Sequence[Jo
         find: part of the name of the job or of one of its structures; empty for all.
         most: how many.
         after: how many to leave out at the head.
+        away: only those that were put away, or only those that were not; all when it is left open.
     """
     query = select(JobRow).options(_IN_SHORT).where(JobRow.deleted_at.is_(None))
+    if away is not None:
+        query = query.where(JobRow.archived_at.is_not(None) if away else JobRow.archived_at.is_(None))
     if find:
         query = query.where(or_(JobRow.name.icontains(find, autoescape=True), JobRow.id.in_(_structures_called(find))))
     order = (JobRow.archived_at.is_not(None), JobRow.changed_at.desc(), JobRow.id)

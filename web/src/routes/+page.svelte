@@ -19,11 +19,8 @@
 	let opened = $state<{ job: string; file: File }>();
 	let done = $state<Done>();
 
-	const away = $derived((jobs ?? []).filter((job) => job.archived));
 	let showAway = $state(false);
-	const shown = $derived(
-		(jobs ?? []).filter((job) => showAway || list.found !== '' || !job.archived)
-	);
+	const shown = $derived([...(jobs ?? []), ...(showAway ? list.away : [])]);
 
 	async function take(event: Event & { currentTarget: HTMLInputElement }) {
 		const field = event.currentTarget;
@@ -105,7 +102,7 @@
 				{/if}
 			</p>
 		{/if}
-		{#if jobs && (jobs.length > 3 || list.wanted)}
+		{#if jobs && (jobs.length + list.away.length > 3 || list.wanted)}
 			<label class="mb-5 block max-w-md"
 				><span class="font-semibold">Find a job</span>
 				<input
@@ -118,7 +115,7 @@
 				/></label
 			>
 		{/if}
-		{#if jobs?.length === 0 && !list.found}
+		{#if jobs?.length === 0 && list.away.length === 0 && !list.found}
 			<p class="py-16 text-center text-xl">
 				The yard is empty. <a class="underline" href="/jobs/new">Make the first job</a>, or open a
 				job file.
@@ -133,10 +130,10 @@
 					<button class="board-button plain" onclick={() => list.more()}>Show more jobs</button>
 				</p>
 			{/if}
-			{#if away.length && !list.found}
+			{#if list.away.length && !list.found}
 				<p class="mt-6">
 					<button class="min-h-11 underline" onclick={() => (showAway = !showAway)}
-						>{showAway ? 'Hide what is put away' : `${away.length} put away: show`}</button
+						>{showAway ? 'Hide what is put away' : `${list.away.length} put away: show`}</button
 					>
 				</p>
 			{/if}

@@ -26,9 +26,10 @@ def list_jobs(
     find: Annotated[str, Query(max_length=120, description="Part of the name of a job or of a structure.")] = "",
     most: Annotated[int, Query(ge=1, le=jobs.MOST_JOBS, description="How many jobs.")] = jobs.MOST_JOBS,
     after: Annotated[int, Query(ge=0, description="How many to leave out at the head.")] = 0,
+    away: Annotated[bool | None, Query(description="Only those put away, or only the others; left out, all.")] = None,
 ) -> list[JobSummary]:
     """Jobs for the yard: those put away last, the latest change first."""
-    return jobs.list_jobs(database, find, most, after)
+    return jobs.list_jobs(database, find, most, after, away=away)
 
 
 @router.post("", status_code=201)

@@ -7009,6 +7009,8 @@ export interface operations {
                 most?: number;
                 /** @description How many to leave out at the head. */
                 after?: number;
+                /** @description Only those put away, or only the others; left out, all. */
+                away?: boolean | null;
             };
             header?: never;
             path?: never;

@@ -6,9 +6,16 @@ const RETRY_MS = 2000;
 /** A pause in typing, after which a name is looked for. */
 const PAUSE_MS = 200;
 
-/** The jobs of the yard, a page at a time; those put away hang last. */
+function ask(find: string, after: number, away: boolean | undefined): Promise<JobSummary[]> {
+	const query = { find, most: PAGE, after, ...(away === undefined ? {} : { away }) };
+	return answer(api.GET('/api/jobs', { params: { query } }));
+}
+
+/** The jobs of the yard, a page at a time, and the latest of those put away. */
 export class JobList {
 	jobs = $state<JobSummary[]>();
+	/** The latest of those put away. */
+	away = $state<JobSummary[]>([]);
 	trouble = $state('');
 	/** Whether there are more than are shown. */
 	hasMore = $state(false);
@@ -23,7 +30,7 @@ export class JobList {
 	#timer: ReturnType<typeof setTimeout> | undefined;
 	#left = false;
 
-	/** Fetch what is shown again. */
+	/** Fetch what is shown again; whoever looks for a name finds it among those put away as well. */
 	async load(): Promise<void> {
 		clearTimeout(this.#timer);
 		const mine = ++this.#asked;
@@ -31,11 +38,13 @@ export class JobList {
 		const jobs: JobSummary[] = [];
 		try {
 			for (let page = 0; page < this.#pages && jobs.length === page * PAGE; page++) {
-				const query = { find, most: PAGE, after: page * PAGE };
-				jobs.push(...(await answer(api.GET('/api/jobs', { params: { query } }))));
+				jobs.push(...(await ask(find, page * PAGE, find ? undefined : false)));
 				if (mine !== this.#asked) return;
 			}
+			const away = find ? [] : await ask('', 0, true);
+			if (mine !== this.#asked) return;
 			this.jobs = jobs;
+			this.away = away;
 			this.found = find;
 			this.hasMore = jobs.length === this.#pages * PAGE;
 			this.trouble = '';

@@ -20,11 +20,14 @@ test('a full page says that there may be more; the next page is asked for behind
 	const list = new JobList();
 	void list.load();
 	await transport.last('/jobs').answer(jobs(30));
-	expect([list.jobs?.length, list.hasMore]).toEqual([30, true]);
+	expect(transport.last('/jobs').options.params).toMatchObject({ query: { away: true } });
+	await transport.last('/jobs').answer(jobs(2, 'Away'));
+	expect([list.jobs?.length, list.hasMore, list.away.length]).toEqual([30, true, 2]);
 	const more = list.more();
 	await transport.last('/jobs').answer(jobs(30));
 	expect(transport.last('/jobs').options.params).toMatchObject({ query: { after: 30 } });
 	await transport.last('/jobs').answer(jobs(4, 'Older'));
+	await transport.last('/jobs').answer([]);
 	await more;
 	expect([list.jobs?.length, list.hasMore]).toEqual([34, false]);
 });

@@ -1,6 +1,7 @@
 """`solve` over rounds: what is held, kinds of pulls, acceptances, re-checks, lost points, outcomes."""
 
 import json
+import math
 from typing import Any
 
 import pytest
@@ -45,6 +46,12 @@ class TestOrder:
         assert told == ['Line CD, board at C: 11/16" in, toward the building']
         assert square["order"]["title"] == "Move one nail; line AB stays"
         assert square["order"]["worst_mm"] <= 25.4 / 16
+        # what is told of afterwards is no better than what these pulls know: the widest ellipse of all corners
+        known = max(one["ellipse"]["major_mm"] for one in square["estimated"].values() if one["ellipse"])
+        sixteenths = math.ceil(known / 25.4 * 16 - 1e-3)
+        after = square["order"]["after"]
+        assert after.startswith('Every corner will then be within 1/16" of its plan, as far as these pulls know it: ')
+        assert after.endswith({2: 'to ±1/8".', 3: 'to ±3/16".', 4: 'to ±1/4".'}[sixteenths])
 
     def test_forms_are_pushed_and_line_stakes_driven_again(self) -> None:
         forms = solved(structures=[STORE | {"hands": "forms"}], pulls=pulls(SLID))["square"]

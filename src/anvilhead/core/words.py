@@ -46,13 +46,27 @@ _SLIP_TEXT = {
 def _square_words(set_out: SetOut, check: SquareCheck, units: Units) -> str:
     """Square, and how sure that is: tapes may not tell corners as finely as they are asked for."""
     within = print_difference(set_out.tolerance_mm, units)
+    worst, doubt_mm = _least_known(set_out, check)
+    if doubt_mm <= set_out.tolerance_mm:
+        return f"Square: every corner within {within}"
+    return f"Square: every corner within {within} as read; {worst} is known to ±{print_within(doubt_mm, units)}"
+
+
+def _least_known(set_out: SetOut, check: SquareCheck) -> tuple[str, float]:
+    """The corner that the pulls know least, and how well, millimetres; no corner and 0 where none is known."""
     doubts = {
         name: found.major_mm for name in set_out.footprint.names if (found := check.laid.ellipses.get(name)) is not None
     }
     worst = max(doubts, key=doubts.__getitem__, default="")
-    if not worst or doubts[worst] <= set_out.tolerance_mm:
-        return f"Square: every corner within {within}"
-    return f"Square: every corner within {within} as read; {worst} is known to ±{print_within(doubts[worst], units)}"
+    return worst, doubts.get(worst, 0.0)
+
+
+def after_moves(set_out: SetOut, check: SquareCheck, worst_mm: float, units: Units) -> str:
+    """Where the corners will be once the moves are made, and how well these pulls know that."""
+    corner, doubt_mm = _least_known(set_out, check)
+    near = "on its plan" if worst_mm < SMALLEST_MOVE_MM else f"within {print_within(worst_mm, units)} of its plan"
+    known = f", as far as these pulls know it: {corner} to ±{print_within(doubt_mm, units)}" if corner else ""
+    return f"Every corner will then be {near}{known}."
 
 
 def headline(set_out: SetOut, check: SquareCheck, units: Units) -> str:

@@ -134,7 +134,7 @@ class OrderResult(Result):
     Attributes:
         title: in one line; left: boards a little off that are left alone.
         then: what every pull reads afterwards, burn not included.
-        worst_mm, worst_text: farthest that a corner will then be from its plan.
+        worst_mm, worst_text: farthest that a corner will then be from its plan; `after`: that in words, with its doubt.
     """
 
     hands: Hands
@@ -144,6 +144,7 @@ class OrderResult(Result):
     then: list[PredictedPull]
     worst_mm: float
     worst_text: str
+    after: str
 
 
 class HelpfulPull(Between):

@@ -85,7 +85,7 @@ def solve_square(found: Planned, rounds: Rounds) -> r.SquareResult | None:
         ],
         to_pull=to_pull(found, rounds),
         hold=coach_words.hold_text(set_out.hold),
-        order=check.order and _order(check.order, naming, pulls, units),
+        order=check.order and _order(check.order, check, naming, pulls, units),
         holds=[_hold(one, units) for one in alternatives(set_out, check)],
         outcome=outcome and _outcome(outcome, naming, units),
         moved=moved and _moved(*moved, naming, units),
@@ -137,7 +137,7 @@ def _move(move: Move, naming: Naming, units: Units) -> r.MoveResult:
     )
 
 
-def _order(order: Order, naming: Naming, pulls: Sequence[Pull], units: Units) -> r.OrderResult:
+def _order(order: Order, check: SquareCheck, naming: Naming, pulls: Sequence[Pull], units: Units) -> r.OrderResult:
     footprint, places = naming.footprint, naming.points | order.corners
     return r.OrderResult(
         hands=order.hands,
@@ -148,6 +148,7 @@ def _order(order: Order, naming: Naming, pulls: Sequence[Pull], units: Units) ->
         then=_then(pulls, places, naming, units),
         worst_mm=tidy(order.worst_mm),
         worst_text=print_within(order.worst_mm, units),
+        after=words.after_moves(naming.set_out, check, order.worst_mm, units),
     )
 
 

@@ -3384,7 +3384,7 @@ export interface components {
          *     Attributes:
          *         title: in one line; left: boards a little off that are left alone.
          *         then: what every pull reads afterwards, burn not included.
-         *         worst_mm, worst_text: farthest that a corner will then be from its plan.
+         *         worst_mm, worst_text: farthest that a corner will then be from its plan; `after`: that in words, with its doubt.
          */
         OrderResult: {
             hands: components["schemas"]["Hands"];
@@ -3400,6 +3400,8 @@ export interface components {
             worst_mm: number;
             /** Worst Text */
             worst_text: string;
+            /** After */
+            after: string;
         };
         /**
          * OutcomeResult

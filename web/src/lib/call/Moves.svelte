@@ -67,7 +67,7 @@
 		</details>
 	{/if}
 	<p class="mt-1">
-		Every corner will then be within <strong><Len text={order.worst_text} /></strong> of its plan.
+		<Words text={order.after} />
 	</p>
 	<h2 class="mt-3 font-bold">Then the tapes should read</h2>
 	<ul class="then" aria-label="After the moves">

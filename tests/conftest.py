@@ -1,6 +1,7 @@
 """One private MariaDB for all tests that need one, migrated once."""
 
 import os
+import signal
 import sys
 from collections.abc import Iterator
 from pathlib import Path
@@ -15,6 +16,10 @@ from anvilhead.store.database import Database
 settings.register_profile("ci", derandomize=True, deadline=None)
 settings.register_profile("dev", deadline=None)
 settings.load_profile("ci" if os.environ.get("CI") else "dev")
+
+# a suite that a script runs in the background inherits an ignored Ctrl-C, and hands it on to all it starts
+if signal.getsignal(signal.SIGINT) is signal.SIG_IGN:
+    signal.signal(signal.SIGINT, signal.default_int_handler)
 
 
 @pytest.fixture(scope="session")

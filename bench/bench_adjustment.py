@@ -5,10 +5,10 @@ import random
 
 import numpy as np
 
-from anvilhead.core.adjustment import adjust
-from anvilhead.core.footprint import corner_name
-from anvilhead.core.observation import Distance
-from anvilhead.core.point import Point
+from anvilhead.core.adjust.adjustment import adjust
+from anvilhead.core.geometry.footprint import corner_name
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.measure.observation import Distance
 from bench.side_by_side import ratio, report, seconds
 
 STEPS = 5

@@ -8,8 +8,8 @@ import random
 from itertools import combinations
 from typing import Any
 
-from anvilhead.core.tape import Pull
-from anvilhead.core.units import Units
+from anvilhead.core.measure.tape import Pull
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.judging import judge
 from anvilhead.jobfile.models import Plan
 from anvilhead.jobfile.naming import naming_of

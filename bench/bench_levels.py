@@ -7,10 +7,10 @@ import math
 import random
 from collections.abc import Callable
 
-from anvilhead.core.levels.contour import contours
-from anvilhead.core.levels.terrain import GroundShot, terrain_of
-from anvilhead.core.point import Point
-from anvilhead.core.units import Units
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.ground.contour import contours
+from anvilhead.core.ground.terrain import GroundShot, terrain_of
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.control import Control
 from anvilhead.jobfile.levels.book_solving import work_book
 from anvilhead.jobfile.levels.documents import Levels

@@ -6,7 +6,7 @@ Compared with a plain loop of this Python, since times vary with the machine and
 import math
 from datetime import date
 
-from anvilhead.core.units import Units
+from anvilhead.core.units.units import Units
 from anvilhead.formats.site_sheet import SheetOf, write_site_sheet
 from anvilhead.service.documents import PreviewRequest
 from anvilhead.service.preview import preview

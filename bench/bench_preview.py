@@ -42,7 +42,8 @@ def main() -> None:
         for _ in range(BATCH):
             ask("POST", "/api/preview", body)
 
-    bare = json.dumps({key: value for key, value in PREVIEW.items() if key != "pulls"})
+    # as the app asks while walls are typed: without pulls, and without the ways of squaring, which no such view shows
+    bare = json.dumps({key: value for key, value in PREVIEW.items() if key != "pulls"} | {"methods": False})
     for name, body, aim in (
         ("a plan", bare, "at most 3"),
         ("a plan and a pull", BODY, "none; judging the pull comes on top"),

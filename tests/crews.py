@@ -8,12 +8,12 @@ diagonals, bring the end strings back over A and B, and pull again until they ag
 import random
 from collections.abc import Mapping
 
-from anvilhead.core.batter_board import BoardLayout
-from anvilhead.core.footprint import Footprint
-from anvilhead.core.moves import Strings
-from anvilhead.core.point import Point
-from anvilhead.core.squaring import SetOut, Verdict, check_square
-from anvilhead.core.tape import STEEL_TAPE, Pull
+from anvilhead.core.boards.batter_board import BoardLayout
+from anvilhead.core.check.squaring import SetOut, Verdict, check_square
+from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.measure.tape import STEEL_TAPE, Pull
+from anvilhead.core.moves.moves import Strings
 from tests.sites import RECTANGLE_PAIRS
 
 SIXTEENTH_MM = 25.4 / 16

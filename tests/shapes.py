@@ -2,8 +2,8 @@
 
 import math
 
-from anvilhead.core.footprint import Footprint
-from anvilhead.core.point import Point
+from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.point import Point
 
 
 def ring(count: int) -> Footprint:

@@ -3,11 +3,11 @@
 import random
 from collections.abc import Iterable, Mapping
 
-from anvilhead.core.batter_board import boards_for, string_crossing
-from anvilhead.core.footprint import Footprint
-from anvilhead.core.point import Point
-from anvilhead.core.squaring import Move, SetOut
-from anvilhead.core.tape import Pull
+from anvilhead.core.boards.batter_board import boards_for, string_crossing
+from anvilhead.core.check.squaring import Move, SetOut
+from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.measure.tape import Pull
 
 RECTANGLE_PAIRS = [("A", "B"), ("B", "C"), ("C", "D"), ("D", "A"), ("A", "C"), ("B", "D")]
 

@@ -11,15 +11,15 @@ from dataclasses import dataclass, replace
 from functools import cache
 from itertools import combinations
 
-from anvilhead.core.batter_board import BoardLayout
-from anvilhead.core.footprint import Footprint, rectangle
-from anvilhead.core.length_printing import print_length
-from anvilhead.core.length_reading import read_length
-from anvilhead.core.point import Point
-from anvilhead.core.slips import Slip
-from anvilhead.core.squaring import SetOut, check_square
-from anvilhead.core.tape import Pull
-from anvilhead.core.units import Units
+from anvilhead.core.boards.batter_board import BoardLayout
+from anvilhead.core.check.slips import Slip
+from anvilhead.core.check.squaring import SetOut, check_square
+from anvilhead.core.geometry.footprint import Footprint, rectangle
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.measure.tape import Pull
+from anvilhead.core.units.length_printing import print_length
+from anvilhead.core.units.length_reading import read_length
+from anvilhead.core.units.units import Units
 from tests.sites import displaced
 
 FOOT = 304.8

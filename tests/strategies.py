@@ -4,8 +4,8 @@ import math
 
 from hypothesis import strategies as st
 
-from anvilhead.core.footprint import Footprint
-from anvilhead.core.point import Point
+from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.point import Point
 
 lengths_mm = st.floats(600, 60_000)
 sixteenths = st.integers(1, 16 * 12 * 300)

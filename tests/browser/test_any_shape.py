@@ -5,7 +5,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
-from anvilhead.core.units import Units
+from anvilhead.core.units.units import Units
 from anvilhead.formats.drawing import Drawing, Stroke
 from anvilhead.formats.dxf import write_dxf
 from tests.browser.steps import stand_at_boards

@@ -8,10 +8,10 @@ import ezdxf
 import pytest
 from hypothesis import given
 
-from anvilhead.core.footprint import Footprint
-from anvilhead.core.point import Point
-from anvilhead.core.units import Units
-from anvilhead.core.walk import laid_out, legs_of
+from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.walk import laid_out, legs_of
+from anvilhead.core.units.units import Units
 from anvilhead.formats.drawing import Drawing, Stroke
 from anvilhead.formats.dxf import MM_PER_UNIT, UNIT_NAMES, DxfRefused, read_dxf, write_dxf
 from tests.strategies import star_footprints

@@ -10,7 +10,7 @@ from xml.etree import ElementTree
 import pytest
 from reportlab.lib.pagesizes import A4, LETTER
 
-from anvilhead.core.units import Units
+from anvilhead.core.units.units import Units
 from anvilhead.formats.drawing import Drawing, Stroke, plan_drawing, scale_for
 from anvilhead.formats.level_sheet import LevelSheetOf, write_level_sheet
 from anvilhead.formats.paper import MARGIN, Paper, pieces_of, text_width

@@ -2,7 +2,7 @@
 
 import pytest
 
-from anvilhead.core.units import Units
+from anvilhead.core.units.units import Units
 from anvilhead.formats.points_csv import read_points
 
 

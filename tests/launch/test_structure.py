@@ -1,5 +1,10 @@
 """What holds the project together: migrations, generated documents, samples."""
 
+import ast
+import re
+import sys
+from pathlib import Path
+
 import pytest
 from alembic import command
 from sqlalchemy import inspect
@@ -8,7 +13,42 @@ from anvilhead.demo.samples import FOLDER
 from anvilhead.jobfile.reading import read_job
 from anvilhead.jobfile.solving import solve_job
 from anvilhead.launch.generate import main as generate
+from anvilhead.launch.paths import ROOT
 from anvilhead.store.database import Database
+
+
+def imports_of(file: Path) -> set[str]:
+    """Names that a module imports, in full."""
+    found: set[str] = set()
+    for node in ast.walk(ast.parse(file.read_text())):
+        if isinstance(node, ast.Import):
+            found |= {name.name for name in node.names}
+        elif isinstance(node, ast.ImportFrom):
+            assert node.level == 0, f"{file} imports by a relative path"
+            found.add(str(node.module))
+    return found
+
+
+CORE = ROOT / "src" / "anvilhead" / "core"
+
+
+def test_the_core_imports_itself_and_the_standard_library_and_nothing_else() -> None:
+    others = {
+        f"{file.relative_to(CORE)}: {name}"
+        for file in CORE.rglob("*.py")
+        for name in imports_of(file)
+        if not name.startswith("anvilhead.core.") and name.split(".")[0] not in sys.stdlib_module_names
+    }
+    assert others == set()
+
+
+def test_no_room_of_the_core_is_crowded_and_each_says_what_lives_there() -> None:
+    """A newcomer finds any rule from the folder names: a page at the head of each room names every file in it."""
+    for room in (folder for folder in CORE.iterdir() if (folder / "__init__.py").exists()):
+        files = sorted(file.stem for file in room.glob("*.py") if file.stem != "__init__")
+        page = ast.get_docstring(ast.parse((room / "__init__.py").read_text())) or ""
+        assert len(files) <= 12, room.name
+        assert [name for name in files if not re.search(rf"\b{name}\b", page)] == [], room.name
 
 
 def test_the_migrations_make_exactly_the_tables_of_the_models(database: Database) -> None:

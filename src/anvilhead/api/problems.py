@@ -10,7 +10,7 @@ from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 from starlette.responses import JSONResponse, Response
 
-from anvilhead.core.errors import AnvilheadError
+from anvilhead.core.units.errors import AnvilheadError
 from anvilhead.jobfile.problems import DocumentRefused, Problem, problems_from
 from anvilhead.service.jobs import OpenedBefore
 from anvilhead.service.structures import PlanIsStale

@@ -1,10 +1,8 @@
 """The rules of the job: pure functions and frozen values, standard library only.
 
-No clock, no file, no randomness, no framework.  Lengths are millimetres, angles radians, as floats;
-names end in `_mm` and `_rad`.  Corner A at the origin, baseline A→B along +x, +y to the left of it;
-in = toward the inside of the footprint.
+No clock, no file, no randomness, no framework.  Lengths are millimetres, angles radians, as floats; names end in `_mm`
+and `_rad`.
 
-units, length_reading, length_printing → how builders write lengths; footprint, batter_board, call_sheet →
-what is planned; tape, observation, network, adjustment, hold, slips, traps, squaring → what the readings mean;
-moves, next_pull, coach, outcome, recheck, lost_point, two_routes → what hands do next; words → saying so.
+Rooms in the order of the work, each importing only from those before it; the page at the head of each says what lives
+there: units → geometry → plan → boards → measure → adjust → moves → check → methods → levels → ground → messages.
 """

@@ -9,8 +9,8 @@ import re
 from collections.abc import Iterable
 from dataclasses import dataclass, field
 
-from anvilhead.core.batter_board import BoardStyle
-from anvilhead.core.units import Units
+from anvilhead.core.boards.batter_board import BoardStyle
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.plan_results import BoardResult
 from anvilhead.jobfile.result_parts import Place
 from anvilhead.jobfile.results import StructureResult

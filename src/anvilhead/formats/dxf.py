@@ -19,7 +19,7 @@ from ezdxf.enums import TextEntityAlignment
 from ezdxf.filemanagement import new, read
 from ezdxf.lldxf.const import DXFError
 
-from anvilhead.core.units import Units
+from anvilhead.core.units.units import Units
 from anvilhead.formats.drawing import XY, Drawing, looks_of, scale_for
 from anvilhead.formats.joining import TooTangled, comes_back, join_lines
 

@@ -10,7 +10,7 @@ from pydantic import ValidationError
 
 from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.levels.rod import RodMarks
-from anvilhead.core.units import Units
+from anvilhead.core.units.units import Units
 from anvilhead.formats.cells import plain_cell, rows_of
 from anvilhead.jobfile.lengths import in_units
 from anvilhead.jobfile.levels.documents import Levels

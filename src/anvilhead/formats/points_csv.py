@@ -5,9 +5,9 @@ import io
 import re
 from dataclasses import dataclass
 
-from anvilhead.core.errors import LengthError
-from anvilhead.core.length_reading import read_length
-from anvilhead.core.units import Units
+from anvilhead.core.units.errors import LengthError
+from anvilhead.core.units.length_reading import read_length
+from anvilhead.core.units.units import Units
 from anvilhead.formats.cells import plain_cell, rows_of
 from anvilhead.jobfile.results import StructureResult
 

@@ -10,8 +10,8 @@ from datetime import date
 
 from reportlab.lib.units import mm
 
-from anvilhead.core.tape import PullKind
-from anvilhead.core.units import Units
+from anvilhead.core.measure.tape import PullKind
+from anvilhead.core.units.units import Units
 from anvilhead.formats.drawing import Drawing, looks_of, plan_drawing, scale_for
 from anvilhead.formats.paper import MARGIN, Paper
 from anvilhead.jobfile.plan_results import BoardResult

@@ -2,7 +2,7 @@
 
 from xml.sax.saxutils import escape
 
-from anvilhead.core.units import Units
+from anvilhead.core.units.units import Units
 from anvilhead.formats.drawing import XY, Drawing, looks_of, scale_for
 
 MARGIN_MM = 14.0

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from anvilhead.core.inner_line import InnerKind
+from anvilhead.core.plan.inner_line import InnerKind
 from anvilhead.jobfile.lengths import NonNegativeLength, PositiveLength, SignedLength, Sparse, Strict
 
 LineName = Annotated[str, Field(min_length=1, max_length=20)]

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from anvilhead.core.batter_board import BoardStyle
+from anvilhead.core.boards.batter_board import BoardStyle
 from anvilhead.jobfile.lengths import Length, NonNegativeLength, PositiveLength, SignedLength, Sparse, Strict
 
 Place = Annotated[str, Field(min_length=1, max_length=40)]

@@ -3,15 +3,12 @@
 from collections import Counter
 from collections.abc import Mapping
 
-from anvilhead.core import plan_words
-from anvilhead.core.batter_board import Board, BoardStyle
-from anvilhead.core.board_face import BoardFace, face_of
-from anvilhead.core.board_height import BoardHeight, BoardHeights, heights_of
-from anvilhead.core.board_stand import Standing, stand, strings_of
-from anvilhead.core.dig import BoardClash, SetbackNeed, boards_in, carried_mm, clashes, trenches
-from anvilhead.core.footprint import Footprint
-from anvilhead.core.line_family import WALL_FACE
-from anvilhead.core.materials import (
+from anvilhead.core.boards.batter_board import Board, BoardStyle
+from anvilhead.core.boards.board_face import BoardFace, face_of
+from anvilhead.core.boards.board_height import BoardHeight, BoardHeights, heights_of
+from anvilhead.core.boards.board_stand import Standing, stand, strings_of
+from anvilhead.core.boards.dig import BoardClash, SetbackNeed, boards_in, carried_mm, clashes, trenches
+from anvilhead.core.boards.materials import (
     CutList,
     Load,
     StockPiece,
@@ -21,9 +18,12 @@ from anvilhead.core.materials import (
     strings_mm,
     truck_list,
 )
-from anvilhead.core.string_sag import sag_mm
-from anvilhead.core.tolerances import SMALLEST_MOVE_MM
-from anvilhead.core.units import Units
+from anvilhead.core.boards.string_sag import sag_mm
+from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.messages import plan_words
+from anvilhead.core.plan.line_family import WALL_FACE
+from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile import plan_results as r
 from anvilhead.jobfile.planned import Planned, ground_of, height_rule_of
 from anvilhead.jobfile.result_parts import Direction

@@ -3,15 +3,15 @@
 import math
 from collections.abc import Mapping
 
-from anvilhead.core import coach_words, words
-from anvilhead.core.call_sheet import Call, CallKind, calls_for, far_per_mm
-from anvilhead.core.coach import Asked, asked_by, in_hand_order
-from anvilhead.core.footprint import Side
-from anvilhead.core.length_printing import print_length
-from anvilhead.core.network import planned_mm
-from anvilhead.core.point import Point
-from anvilhead.core.tape import Pull, PullKind
-from anvilhead.core.units import FOOT_MM, Units
+from anvilhead.core.adjust.network import planned_mm
+from anvilhead.core.geometry.footprint import Side
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.measure.call_sheet import Call, CallKind, calls_for, far_per_mm
+from anvilhead.core.measure.tape import Pull, PullKind
+from anvilhead.core.messages import coach_words, words
+from anvilhead.core.methods.coach import Asked, asked_by, in_hand_order
+from anvilhead.core.units.length_printing import print_length
+from anvilhead.core.units.units import FOOT_MM, Units
 from anvilhead.jobfile.judging import Rounds
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.naming import Naming

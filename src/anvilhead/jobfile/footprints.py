@@ -7,9 +7,9 @@ from typing import Annotated, Any, Literal
 from pydantic import Discriminator, Field, PlainSerializer, PlainValidator, Tag, WithJsonSchema
 from pydantic_core import PydanticCustomError
 
-from anvilhead.core.footprint import Footprint, rectangle
-from anvilhead.core.point import Point
-from anvilhead.core.walk import Leg, Walked, run_of, walk
+from anvilhead.core.geometry.footprint import Footprint, rectangle
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.walk import Leg, Walked, run_of, walk
 from anvilhead.jobfile.lengths import Coordinates, Length, PositiveLength, Strict, read_positive
 
 CLOSES = "closes"

@@ -5,7 +5,7 @@ from typing import Annotated, Self
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from anvilhead.core.hold import HoldKind
+from anvilhead.core.adjust.hold import HoldKind
 from anvilhead.jobfile.lengths import Coordinates, Sparse, Strict
 
 PointName = Annotated[str, Field(min_length=1, max_length=64)]

@@ -3,11 +3,11 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
-from anvilhead.core.outcome import Outcome, outcome_of
-from anvilhead.core.recheck import Moved, Occasion, moved_since
-from anvilhead.core.squaring import SquareCheck, check_square
-from anvilhead.core.tape import Pull
-from anvilhead.core.units import Units
+from anvilhead.core.check.outcome import Outcome, outcome_of
+from anvilhead.core.check.recheck import Moved, Occasion, moved_since
+from anvilhead.core.check.squaring import SquareCheck, check_square
+from anvilhead.core.measure.tape import Pull
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.naming import Naming
 
 

@@ -24,9 +24,9 @@ from pydantic import (
 )
 from pydantic_core import PydanticCustomError
 
-from anvilhead.core.errors import LengthError
-from anvilhead.core.length_reading import LONGEST_MM, read_length
-from anvilhead.core.units import Units
+from anvilhead.core.units.errors import LengthError
+from anvilhead.core.units.length_reading import LONGEST_MM, read_length
+from anvilhead.core.units.units import Units
 
 SMALLEST_MM = 1e-6
 """What is kept has six decimals of a millimetre; less than that is nothing."""

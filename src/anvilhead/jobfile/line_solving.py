@@ -1,12 +1,12 @@
 """Lines beside and inside the walls, written down."""
 
-from anvilhead.core.call_sheet import MOST_CORNERS_FOR_ALL_PAIRS
-from anvilhead.core.footprint import Footprint, Side
-from anvilhead.core.inner_line import points_of
-from anvilhead.core.line_family import FamilyOutline, LineFamily
-from anvilhead.core.plan_words import family_notes
-from anvilhead.core.point import Point
-from anvilhead.core.units import Units
+from anvilhead.core.geometry.footprint import Footprint, Side
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.measure.call_sheet import MOST_CORNERS_FOR_ALL_PAIRS
+from anvilhead.core.messages.plan_words import family_notes
+from anvilhead.core.plan.inner_line import points_of
+from anvilhead.core.plan.line_family import FamilyOutline, LineFamily
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile import plan_results as r
 from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.writing import distance, place, side_of, text_of, tidy

@@ -2,12 +2,11 @@
 
 import math
 
-from anvilhead.core import school_words as words
-from anvilhead.core.inner_line import points_of
-from anvilhead.core.length_printing import print_difference, print_distance, print_small, print_within
-from anvilhead.core.method import Comparison, MethodReport, compare_methods
-from anvilhead.core.point import Point
-from anvilhead.core.school import (
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.measure.triangle import Triangle, fitting_triangles, swing_flatness_mm
+from anvilhead.core.messages import school_words as words
+from anvilhead.core.methods.method import Comparison, MethodReport, compare_methods
+from anvilhead.core.methods.school import (
     SchoolStep,
     parallels_to,
     point_numbers,
@@ -15,10 +14,11 @@ from anvilhead.core.school import (
     running_marks,
     steps_for,
 )
-from anvilhead.core.school_errors import Instruments
-from anvilhead.core.tolerances import SMALLEST_MOVE_MM
-from anvilhead.core.triangle import Triangle, fitting_triangles, swing_flatness_mm
-from anvilhead.core.units import FOOT_MM, Units
+from anvilhead.core.methods.school_errors import Instruments
+from anvilhead.core.plan.inner_line import points_of
+from anvilhead.core.units.length_printing import print_difference, print_distance, print_small, print_within
+from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
+from anvilhead.core.units.units import FOOT_MM, Units
 from anvilhead.jobfile import plan_results as r
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.planned import Planned

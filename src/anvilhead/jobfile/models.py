@@ -6,13 +6,13 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from anvilhead.core.instrument import Instrument
-from anvilhead.core.moves import Hands
-from anvilhead.core.purpose import TOLERANCES, Purpose
-from anvilhead.core.recheck import Occasion
-from anvilhead.core.school_errors import School
-from anvilhead.core.tape import PullKind
-from anvilhead.core.units import Units
+from anvilhead.core.check.recheck import Occasion
+from anvilhead.core.measure.instrument import Instrument
+from anvilhead.core.measure.tape import PullKind
+from anvilhead.core.methods.school_errors import School
+from anvilhead.core.moves.moves import Hands
+from anvilhead.core.units.purpose import TOLERANCES, Purpose
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.beside import Beside, Inner, LineName, Section
 from anvilhead.jobfile.board_plans import BoardPlan
 from anvilhead.jobfile.control import Control, Placing

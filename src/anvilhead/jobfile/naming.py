@@ -4,14 +4,14 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from itertools import pairwise
 
-from anvilhead.core.errors import PullError
-from anvilhead.core.footprint import Footprint
-from anvilhead.core.hold import Hold, HoldKind
-from anvilhead.core.inner_line import points_of
-from anvilhead.core.network import Named, lines_of
-from anvilhead.core.point import Point
-from anvilhead.core.squaring import SetOut
-from anvilhead.core.tape import Pull, PullKind
+from anvilhead.core.adjust.hold import Hold, HoldKind
+from anvilhead.core.adjust.network import Named, lines_of
+from anvilhead.core.check.squaring import SetOut
+from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.measure.tape import Pull, PullKind
+from anvilhead.core.plan.inner_line import points_of
+from anvilhead.core.units.errors import PullError
 from anvilhead.jobfile.models import Reading
 from anvilhead.jobfile.placed import Site
 from anvilhead.jobfile.planned import Planned

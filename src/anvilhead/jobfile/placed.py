@@ -3,10 +3,9 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from anvilhead.core.errors import GeometryError
-from anvilhead.core.footprint import Footprint, Side
-from anvilhead.core.point import Point
-from anvilhead.core.site import (
+from anvilhead.core.geometry.footprint import Footprint, Side
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.plan.site import (
     Clearance,
     Neighbour,
     Offset,
@@ -17,6 +16,7 @@ from anvilhead.core.site import (
     pose_from_line,
     reference_of,
 )
+from anvilhead.core.units.errors import GeometryError
 from anvilhead.jobfile.control import AtPoint, Control, ControlKind, ControlLine, FromLine, Gap
 from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.problems import Problem, pointer_to

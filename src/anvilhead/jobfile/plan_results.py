@@ -2,9 +2,9 @@
 
 from typing import Literal
 
-from anvilhead.core.batter_board import BoardStyle
-from anvilhead.core.inner_line import InnerKind
-from anvilhead.core.school_errors import School
+from anvilhead.core.boards.batter_board import BoardStyle
+from anvilhead.core.methods.school_errors import School
+from anvilhead.core.plan.inner_line import InnerKind
 from anvilhead.jobfile.result_parts import Between, Direction, Distance, EllipseResult, Place, Result, SideResult
 
 

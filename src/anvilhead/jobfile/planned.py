@@ -5,15 +5,18 @@ from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
 from typing import Any, TypeVar
 
-from anvilhead.core.batter_board import Board, BoardLayout, BoardStyle, boards_for
-from anvilhead.core.board_height import HeightRule
-from anvilhead.core.dig import Dig, SetbackNeed, setback_needs
-from anvilhead.core.errors import GeometryError
-from anvilhead.core.footprint import Footprint
-from anvilhead.core.ground_at import NEAR_CORNER_MM, ground_carried_mm
-from anvilhead.core.hold import Hold, HoldKind
-from anvilhead.core.inner_line import InnerLine, InnerRow, lines_of
-from anvilhead.core.line_family import (
+from anvilhead.core.adjust.hold import Hold, HoldKind
+from anvilhead.core.boards.batter_board import Board, BoardLayout, BoardStyle, boards_for
+from anvilhead.core.boards.board_height import HeightRule
+from anvilhead.core.boards.dig import Dig, SetbackNeed, setback_needs
+from anvilhead.core.boards.ground_at import NEAR_CORNER_MM, ground_carried_mm
+from anvilhead.core.check.squaring import SetOut
+from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.walk import Walked
+from anvilhead.core.measure.tape import STEEL_TAPE
+from anvilhead.core.moves.moves import Hands
+from anvilhead.core.plan.inner_line import InnerLine, InnerRow, lines_of
+from anvilhead.core.plan.line_family import (
     WALL_FACE,
     FamilyOutline,
     LineFamily,
@@ -21,10 +24,7 @@ from anvilhead.core.line_family import (
     families_of_section,
     outline_of,
 )
-from anvilhead.core.moves import Hands
-from anvilhead.core.squaring import SetOut
-from anvilhead.core.tape import STEEL_TAPE
-from anvilhead.core.walk import Walked
+from anvilhead.core.units.errors import GeometryError
 from anvilhead.jobfile.beside import Section
 from anvilhead.jobfile.footprints import Walk, walked
 from anvilhead.jobfile.footprints import outline_of as footprint_of

@@ -3,13 +3,13 @@
 import math
 from collections.abc import Collection, Sequence
 
-from anvilhead.core import coach_words
-from anvilhead.core.errors import GeometryError
-from anvilhead.core.instrument import STRING_MM
-from anvilhead.core.length_printing import print_within
-from anvilhead.core.lost_point import Recovery, Survivor, Tie, recoveries
-from anvilhead.core.recheck import recheck_set
-from anvilhead.core.units import Units
+from anvilhead.core.check.lost_point import Recovery, Survivor, Tie, recoveries
+from anvilhead.core.check.recheck import recheck_set
+from anvilhead.core.measure.instrument import STRING_MM
+from anvilhead.core.messages import coach_words
+from anvilhead.core.units.errors import GeometryError
+from anvilhead.core.units.length_printing import print_within
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile import square_results as r
 from anvilhead.jobfile.judging import Rounds
 from anvilhead.jobfile.naming import Naming

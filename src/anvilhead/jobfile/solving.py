@@ -3,13 +3,13 @@
 import math
 from collections.abc import Mapping, Sequence
 
-from anvilhead.core.footprint import Footprint
-from anvilhead.core.length_printing import print_area, print_length
-from anvilhead.core.plan_words import clearance_words
-from anvilhead.core.site import Clearance
-from anvilhead.core.units import Units
-from anvilhead.core.unlikely import unlikely
-from anvilhead.core.walk import Leg, Walked
+from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.walk import Leg, Walked
+from anvilhead.core.messages.plan_words import clearance_words
+from anvilhead.core.messages.unlikely import unlikely
+from anvilhead.core.plan.site import Clearance
+from anvilhead.core.units.length_printing import print_area, print_length
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile import plan_results as p
 from anvilhead.jobfile import results as r
 from anvilhead.jobfile.board_solving import Boards
@@ -77,6 +77,7 @@ def solve_structure(
     site: tuple[Site, str] | None = None,
     burn_mm: float = 0.0,
     every_pair: bool = True,
+    methods: bool = True,
 ) -> r.StructureResult:
     """Everything planned for a structure, and what the latest of its rounds of pulls says.
 
@@ -86,6 +87,7 @@ def solve_structure(
         site: the job's site, and the structure's id on it.
         burn_mm: where the tape is started, for the numbers of the setting-out sheet.
         every_pair: list every diagonal; else only those worth pulling, which grow with the corners, not their square.
+        methods: compare the ways of squaring, and write the sheet of the one chosen: half the work of a plan alone.
     """
     units = rounds.units
     footprint, set_out = found.footprint, found.set_out
@@ -95,7 +97,7 @@ def solve_structure(
         comparison = compare(found, units)
         return solve_methods(found, comparison, units), solve_setting_out(found, comparison, burn_mm, units)
 
-    methods, setting_out = found.once(("schools", units, burn_mm), schools)
+    compared, setting_out = found.once(("schools", units, burn_mm), schools) if methods else (None, None)
     return r.StructureResult(
         kind=found.plan.kind,
         shape=found.plan.footprint.shape,
@@ -126,7 +128,7 @@ def solve_structure(
         strings=boards.strings(),
         heights=boards.height_results(),
         materials=boards.materials(),
-        methods=methods,
+        methods=compared,
         setting_out=setting_out,
         site=solve_site(*site, units) if site else None,
         square=solve_square(found, rounds),

@@ -2,15 +2,15 @@
 
 from typing import Any, Literal
 
-from anvilhead.core.call_sheet import CallKind
-from anvilhead.core.lost_point import Way
-from anvilhead.core.moves import Hands
-from anvilhead.core.outcome import Happened
-from anvilhead.core.recheck import Occasion
-from anvilhead.core.slips import Slip
-from anvilhead.core.squaring import PullReason, Verdict
-from anvilhead.core.tape import PullKind
-from anvilhead.core.traps import TrapKind
+from anvilhead.core.check.lost_point import Way
+from anvilhead.core.check.outcome import Happened
+from anvilhead.core.check.recheck import Occasion
+from anvilhead.core.check.slips import Slip
+from anvilhead.core.check.squaring import PullReason, Verdict
+from anvilhead.core.check.traps import TrapKind
+from anvilhead.core.measure.call_sheet import CallKind
+from anvilhead.core.measure.tape import PullKind
+from anvilhead.core.moves.moves import Hands
 from anvilhead.jobfile.result_parts import Between, Distance, EllipseResult, Place, Result
 
 

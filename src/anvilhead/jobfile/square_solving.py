@@ -4,19 +4,19 @@ from collections.abc import Mapping, Sequence
 from itertools import combinations
 from typing import Any, Literal
 
-from anvilhead.core import coach_words, words
-from anvilhead.core.footprint import line_name
-from anvilhead.core.hold import Hold, HoldKind
-from anvilhead.core.length_printing import print_difference, print_length, print_within
-from anvilhead.core.moves import Hands, Move, Order, Push
-from anvilhead.core.network import planned_mm
-from anvilhead.core.observation import gap_mm
-from anvilhead.core.outcome import Happened, Outcome
-from anvilhead.core.point import Point
-from anvilhead.core.squaring import Alternative, SquareCheck, alternatives
-from anvilhead.core.tape import Pull, PullKind
-from anvilhead.core.two_routes import meetings
-from anvilhead.core.units import Units
+from anvilhead.core.adjust.hold import Hold, HoldKind
+from anvilhead.core.adjust.network import planned_mm
+from anvilhead.core.check.outcome import Happened, Outcome
+from anvilhead.core.check.squaring import Alternative, SquareCheck, alternatives
+from anvilhead.core.check.two_routes import meetings
+from anvilhead.core.geometry.footprint import line_name
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.measure.observation import gap_mm
+from anvilhead.core.measure.tape import Pull, PullKind
+from anvilhead.core.messages import coach_words, words
+from anvilhead.core.moves.moves import Hands, Move, Order, Push
+from anvilhead.core.units.length_printing import print_difference, print_length, print_within
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile import square_results as r
 from anvilhead.jobfile.call_rows import key_of, to_pull
 from anvilhead.jobfile.judging import Rounds

@@ -2,12 +2,12 @@
 
 from math import degrees
 
-from anvilhead.core.adjustment import Ellipse
-from anvilhead.core.footprint import Side
-from anvilhead.core.length_printing import print_length
-from anvilhead.core.point import Point
-from anvilhead.core.units import Units
-from anvilhead.core.words import rounding_text
+from anvilhead.core.adjust.adjustment import Ellipse
+from anvilhead.core.geometry.footprint import Side
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.messages.words import rounding_text
+from anvilhead.core.units.length_printing import print_length
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.result_parts import Distance, EllipseResult, Place, SideResult
 
 

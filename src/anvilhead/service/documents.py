@@ -5,8 +5,8 @@ from uuid import UUID
 
 from pydantic import Field
 
-from anvilhead.core.recheck import Occasion
-from anvilhead.core.units import Units
+from anvilhead.core.check.recheck import Occasion
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.board_plans import Place
 from anvilhead.jobfile.control import Control
 from anvilhead.jobfile.footprints import MOST_CORNERS, AnyFootprint, Step
@@ -144,13 +144,15 @@ class PreviewRequest(InJobUnits):
     """A plan, and readings if any, to be worked out without keeping anything.
 
     `shot_ground` is the ground as the level book has it, by corner and board, millimetres.  A preview is worked out
-    while somebody types, so it takes no more pulls than a round has.
+    while somebody types, so it takes no more pulls than a round has; a view that does not show the ways of squaring
+    leaves `methods` out.
     """
 
     shot_ground: dict[Place, Coordinate] = Field(default_factory=dict, max_length=2000)
     burn: NonNegativeLength = Length(0.0, 0)
     plan: Plan
     pulls: list[Reading] = Field(default_factory=list, max_length=200)
+    methods: bool = True
 
 
 class WalkRequest(InJobUnits):

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from anvilhead.core.levels.rod import marks_for
-from anvilhead.core.units import Units
+from anvilhead.core.units.units import Units
 from anvilhead.formats.drawing import plan_drawing
 from anvilhead.formats.level_csv import write_level_csv
 from anvilhead.formats.points_csv import read_points, write_points

@@ -2,8 +2,8 @@
 
 from typing import Any
 
-from anvilhead.core.instrument import Instrument
-from anvilhead.core.tape import PullKind
+from anvilhead.core.measure.instrument import Instrument
+from anvilhead.core.measure.tape import PullKind
 from anvilhead.jobfile.hold_plan import PointName
 from anvilhead.jobfile.lengths import Length, NonNegativeLength, PositiveLength, Strict
 from anvilhead.jobfile.models import Reading

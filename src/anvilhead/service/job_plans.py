@@ -4,8 +4,8 @@ import json
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from anvilhead.core.recheck import Occasion
-from anvilhead.core.units import Units
+from anvilhead.core.check.recheck import Occasion
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.control import Control
 from anvilhead.jobfile.judging import Rounds, judge
 from anvilhead.jobfile.lengths import Length

@@ -2,7 +2,7 @@
 
 from sqlalchemy.orm import Session
 
-from anvilhead.core.units import Units
+from anvilhead.core.units.units import Units
 from anvilhead.formats.level_csv import read_level_csv
 from anvilhead.jobfile.levels.documents import Levels
 from anvilhead.jobfile.levels.level_faults import level_problems

@@ -4,7 +4,7 @@ from datetime import datetime
 
 from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.levels.rod import RodMarks, marks_for, print_reading
-from anvilhead.core.units import Units
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.levels.documents import LevelPlan
 from anvilhead.jobfile.levels.level_results import LevelsResult

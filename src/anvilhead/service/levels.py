@@ -6,9 +6,9 @@ from sqlalchemy.orm import Session
 
 from anvilhead.core.levels.doubt import off_rod
 from anvilhead.core.levels.level_book import Spot
-from anvilhead.core.levels.level_words import off_rod_words
 from anvilhead.core.levels.rod import marks_for
-from anvilhead.core.units import Units
+from anvilhead.core.messages.level_words import off_rod_words
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels.book_solving import Book, work_book
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels

@@ -1,18 +1,18 @@
 """Work out a plan, or read a length, without keeping anything."""
 
-from anvilhead.core import shapes
-from anvilhead.core.errors import GeometryError, LengthError
-from anvilhead.core.footprint import corner_name
-from anvilhead.core.length_printing import print_difference, print_length
-from anvilhead.core.length_reading import read_length
+from anvilhead.core.geometry import shapes
+from anvilhead.core.geometry.footprint import corner_name
+from anvilhead.core.geometry.walk import walk
 from anvilhead.core.levels.doubt import off_rod
 from anvilhead.core.levels.height_target import standing
-from anvilhead.core.levels.level_words import off_rod_words, standing_words
 from anvilhead.core.levels.rod import print_reading
-from anvilhead.core.tolerances import CLOSED_MM
-from anvilhead.core.units import Units
-from anvilhead.core.walk import walk
-from anvilhead.core.words import cost_text
+from anvilhead.core.messages.level_words import off_rod_words, standing_words
+from anvilhead.core.messages.words import cost_text
+from anvilhead.core.units.errors import GeometryError, LengthError
+from anvilhead.core.units.length_printing import print_difference, print_length
+from anvilhead.core.units.length_reading import read_length
+from anvilhead.core.units.tolerances import CLOSED_MM
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.call_rows import call_sheet
 from anvilhead.jobfile.footprints import CLOSES, Step
 from anvilhead.jobfile.judging import judge
@@ -44,7 +44,7 @@ def preview(request: PreviewRequest) -> PreviewView:
     rounds = judge(naming, [pull_of(pull) for pull in request.pulls], request.units)
     return PreviewView(
         plan=plan_view(found, request.units),
-        result=solve_structure(found, rounds, burn_mm=request.burn.mm, every_pair=False),
+        result=solve_structure(found, rounds, burn_mm=request.burn.mm, every_pair=False, methods=request.methods),
         calls=call_sheet(found, rounds, request.burn.mm),
     )
 

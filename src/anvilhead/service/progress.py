@@ -2,7 +2,7 @@
 
 from datetime import datetime
 
-from anvilhead.core.squaring import Verdict
+from anvilhead.core.check.squaring import Verdict
 from anvilhead.jobfile.square_results import SquareResult
 from anvilhead.service.views import NextThing, StageName, StageState, StageView
 

@@ -2,12 +2,12 @@
 
 from collections.abc import Sequence
 
-from anvilhead.core.errors import GeometryError
-from anvilhead.core.footprint import Footprint
-from anvilhead.core.length_printing import print_length
-from anvilhead.core.point import Point
-from anvilhead.core.units import INCH_MM, Units
-from anvilhead.core.walk import laid_out, legs_of, walk
+from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.walk import laid_out, legs_of, walk
+from anvilhead.core.units.errors import GeometryError
+from anvilhead.core.units.length_printing import print_length
+from anvilhead.core.units.units import INCH_MM, Units
 from anvilhead.jobfile.footprints import CLOSES, Polygon, Rectangle, Run, Step, Walk, outline_of
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.problems import DocumentRefused, Problem

@@ -3,11 +3,11 @@
 from collections.abc import Collection
 from datetime import datetime
 
-from anvilhead.core.coach_words import occasion_text
-from anvilhead.core.length_printing import print_difference, print_within
-from anvilhead.core.recheck import Occasion
-from anvilhead.core.tolerances import ON_TOLERANCE_MM
-from anvilhead.core.units import Units
+from anvilhead.core.check.recheck import Occasion
+from anvilhead.core.messages.coach_words import occasion_text
+from anvilhead.core.units.length_printing import print_difference, print_within
+from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.judging import Rounds
 from anvilhead.jobfile.naming import Naming
 from anvilhead.jobfile.point_solving import solve_lost

@@ -4,12 +4,12 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
-from anvilhead.core.coach_words import occasion_text
-from anvilhead.core.length_printing import print_difference, print_within
-from anvilhead.core.recheck import Occasion
-from anvilhead.core.squaring import SquareCheck, Verdict
-from anvilhead.core.tolerances import ON_TOLERANCE_MM
-from anvilhead.core.units import Units
+from anvilhead.core.check.recheck import Occasion
+from anvilhead.core.check.squaring import SquareCheck, Verdict
+from anvilhead.core.messages.coach_words import occasion_text
+from anvilhead.core.units.length_printing import print_difference, print_within
+from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.models import AcceptedEntry, JobFile, LostEntry, RoundEntry
 from anvilhead.jobfile.point_solving import solve_recheck
 from anvilhead.jobfile.problems import Problem

@@ -1,11 +1,11 @@
 """From rows to what clients get: a job with its structures in short, and one structure with everything computed."""
 
-from anvilhead.core.length_reading import read_length
-from anvilhead.core.network import planned_mm
-from anvilhead.core.standards import STANDARDS
-from anvilhead.core.tolerances import COINCIDENT_MM
-from anvilhead.core.units import Units
-from anvilhead.core.words import pull_name
+from anvilhead.core.adjust.network import planned_mm
+from anvilhead.core.messages.words import pull_name
+from anvilhead.core.units.length_reading import read_length
+from anvilhead.core.units.standards import STANDARDS
+from anvilhead.core.units.tolerances import COINCIDENT_MM
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.call_rows import call_sheet, key_of
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.naming import Naming, pull_of

@@ -2,8 +2,8 @@
 
 from typing import Any
 
-from anvilhead.core.units import Units
-from anvilhead.core.words import pull_name
+from anvilhead.core.messages.words import pull_name
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.models import Plan
 from anvilhead.jobfile.naming import pull_of, pull_problems
 from anvilhead.jobfile.placed import place_all

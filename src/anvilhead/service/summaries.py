@@ -8,9 +8,9 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
-from anvilhead.core.footprint import Footprint
+from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.levels.height_target import Way
-from anvilhead.core.units import Units
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.levels.book_solving import Book
 from anvilhead.jobfile.levels.height_solving import solve_targets
 from anvilhead.jobfile.models import Plan

@@ -5,13 +5,13 @@ from enum import StrEnum
 
 from pydantic import Field
 
-from anvilhead.core.coach_words import hold_text
-from anvilhead.core.instrument import Instrument
-from anvilhead.core.length_printing import print_length
-from anvilhead.core.squaring import Verdict
-from anvilhead.core.tape import PullKind
-from anvilhead.core.traps import is_rectangle
-from anvilhead.core.units import Units
+from anvilhead.core.check.squaring import Verdict
+from anvilhead.core.check.traps import is_rectangle
+from anvilhead.core.measure.instrument import Instrument
+from anvilhead.core.measure.tape import PullKind
+from anvilhead.core.messages.coach_words import hold_text
+from anvilhead.core.units.length_printing import print_length
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.control import Control, ControlKind
 from anvilhead.jobfile.footprints import Step
 from anvilhead.jobfile.lengths import Length, NonNegativeLength, PositiveLength

@@ -9,8 +9,8 @@ import pytest
 from anvilhead.core.levels.closing import Closing, LevelSuspect, ShareRule, Sights, Trust, closings, trust_of
 from anvilhead.core.levels.level_book import LevelBook, LevelSetup, LevelShot, Spot, keep_book
 from anvilhead.core.levels.level_instrument import CLASSES, LevelInstrument
-from anvilhead.core.misreading import Misreading, digit_slips
-from anvilhead.core.units import Units
+from anvilhead.core.measure.misreading import Misreading, digit_slips
+from anvilhead.core.units.units import Units
 
 SIXTEENTH = 25.4 / 16
 

@@ -2,13 +2,13 @@
 
 import pytest
 
+from anvilhead.core.geometry.point import Point
 from anvilhead.core.levels.closing import Sights
 from anvilhead.core.levels.doubt import Around, Doubt, DoubtKind, doubts
 from anvilhead.core.levels.level_book import LevelSetup, LevelShot, Spot, keep_book
 from anvilhead.core.levels.level_instrument import CLASSES, LevelInstrument
-from anvilhead.core.misreading import Misreading
-from anvilhead.core.point import Point
-from anvilhead.core.units import Units
+from anvilhead.core.measure.misreading import Misreading
+from anvilhead.core.units.units import Units
 
 FOOT = 304.8
 

@@ -4,10 +4,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from anvilhead.core.errors import InputError
 from anvilhead.core.levels.instrument_check import ends_together, four_ways, turn_round, two_peg
 from anvilhead.core.levels.level_instrument import CLASSES, LevelInstrument
 from anvilhead.core.levels.reach import ReachKind, StringHung, reaches, warmth
+from anvilhead.core.units.errors import InputError
 
 OPTICAL, LASER, LINE, WATER = (
     CLASSES[kind]

@@ -7,14 +7,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from anvilhead.core.levels.finish import DrainFinish, drain_below, falling_finish
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.ground.finish import DrainFinish, drain_below, falling_finish
+from anvilhead.core.ground.plane import Plane
+from anvilhead.core.ground.post import ground_post, post_cut_mm, step_studs, straightness
+from anvilhead.core.ground.slab import YARD3_MM3, slab_thickness
+from anvilhead.core.ground.terrain import GroundShot, terrain_of
 from anvilhead.core.levels.height_target import Way, standing, target_reading_mm
-from anvilhead.core.levels.plane import Plane
-from anvilhead.core.levels.post import ground_post, post_cut_mm, step_studs, straightness
-from anvilhead.core.levels.slab import YARD3_MM3, slab_thickness
 from anvilhead.core.levels.stake_mark import MarkedIn, hundredths_as_eighths, stake_mark
-from anvilhead.core.levels.terrain import GroundShot, terrain_of
-from anvilhead.core.point import Point
 
 INCH, FOOT = 25.4, 304.8
 SLAB = [Point(0, 0), Point(6000, 0), Point(6000, 4000), Point(0, 4000)]

@@ -10,7 +10,7 @@ from fastapi import APIRouter, Body, Depends, Response
 from anvilhead.api import examples
 from anvilhead.api.dependencies import Db, raw_body
 from anvilhead.api.problems import ANSWERS
-from anvilhead.core.units import Units
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.footprints import Run, Walk
 from anvilhead.service import exchange, reshaping
 from anvilhead.service.documents import OutlineChosen, ReshapeRequest

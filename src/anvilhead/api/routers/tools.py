@@ -13,8 +13,8 @@ from pydantic import BaseModel
 from anvilhead import __version__
 from anvilhead.api import examples
 from anvilhead.api.problems import ANSWERS
-from anvilhead.core.standards import STANDARDS, Standard
-from anvilhead.core.units import Units
+from anvilhead.core.units.standards import STANDARDS, Standard
+from anvilhead.core.units.units import Units
 from anvilhead.service.documents import LengthAsked, PreviewRequest, WalkRequest
 from anvilhead.service.level_documents import LevelAsked
 from anvilhead.service.level_views import LevelEcho

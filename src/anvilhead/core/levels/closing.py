@@ -17,9 +17,9 @@ from enum import StrEnum
 
 from anvilhead.core.levels.level_book import Check, LevelBook, LevelSetup, LevelShot, Place, Step, keep_book
 from anvilhead.core.levels.level_instrument import SPANNED, USUAL_SIGHT_MM, LevelClass, LevelInstrument
-from anvilhead.core.misreading import Misreading, misreadings
-from anvilhead.core.tolerances import ON_TOLERANCE_MM
-from anvilhead.core.units import Units
+from anvilhead.core.measure.misreading import Misreading, misreadings
+from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.units import Units
 
 SLIPPED_TIMES = 3.0
 """A misclosure beyond this many times what is honest is a slip; less, with no slip to explain it, a careless day."""

@@ -4,12 +4,12 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
+from anvilhead.core.geometry.point import Point
 from anvilhead.core.levels.closing import Sights
 from anvilhead.core.levels.level_book import GROUND, LevelBook, LevelSetup, Place, Spot
-from anvilhead.core.misreading import Misreading, misreadings
-from anvilhead.core.point import Point
-from anvilhead.core.tolerances import ON_TOLERANCE_MM
-from anvilhead.core.units import Units
+from anvilhead.core.measure.misreading import Misreading, misreadings
+from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.units import Units
 
 STANDS_OUT_MM = 150.0
 """Ground that stands out from its neighbours by less is ground."""

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
-from anvilhead.core.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
 
 
 class ThingKind(StrEnum):

@@ -9,9 +9,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
-from anvilhead.core.errors import InputError
 from anvilhead.core.levels.level_instrument import LevelClass
-from anvilhead.core.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.errors import InputError
+from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
 
 LEAST_BASE_MM = 3000.0
 """Two sights that differ by less than this show no tilt: 1/16 inch over 10 ft would be 5/8 inch over 100."""

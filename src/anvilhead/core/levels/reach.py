@@ -4,8 +4,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
+from anvilhead.core.boards.string_sag import PULL_N, STRING_N_PER_M, sag_mm
 from anvilhead.core.levels.level_instrument import LevelClass, LevelInstrument
-from anvilhead.core.string_sag import PULL_N, STRING_N_PER_M, sag_mm
 
 LINE_LEVEL_N = 0.015 * 9.81
 """Weight of a usual line level, newtons: 15 g."""

@@ -2,8 +2,8 @@
 
 from enum import StrEnum
 
-from anvilhead.core.length_printing import print_feet_hundredths, print_length
-from anvilhead.core.units import Units
+from anvilhead.core.units.length_printing import print_feet_hundredths, print_length
+from anvilhead.core.units.units import Units
 
 
 class RodMarks(StrEnum):

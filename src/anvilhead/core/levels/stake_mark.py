@@ -3,8 +3,8 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
-from anvilhead.core.length_printing import print_feet_hundredths, print_feet_inches, print_length
-from anvilhead.core.units import Units
+from anvilhead.core.units.length_printing import print_feet_hundredths, print_feet_inches, print_length
+from anvilhead.core.units.units import Units
 
 FOOT_MM, EIGHTH_MM = 304.8, 25.4 / 8
 

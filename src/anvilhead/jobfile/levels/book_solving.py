@@ -4,7 +4,8 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
-from anvilhead.core.errors import GeometryError, InputError
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.ground.terrain import GroundShot, Terrain, terrain_of
 from anvilhead.core.levels import instrument_check
 from anvilhead.core.levels.closing import Closing, ShareRule, Sights, Trust, closings, trust_of
 from anvilhead.core.levels.doubt import Around, Doubt, doubts
@@ -13,9 +14,8 @@ from anvilhead.core.levels.instrument_check import CheckKind, Truth
 from anvilhead.core.levels.level_book import LevelBook, LevelSetup, LevelShot, Spot, keep_book
 from anvilhead.core.levels.level_instrument import CLASSES, SPANNED, LevelClass, LevelInstrument
 from anvilhead.core.levels.rod import RodMarks, marks_for
-from anvilhead.core.levels.terrain import GroundShot, Terrain, terrain_of
-from anvilhead.core.point import Point
-from anvilhead.core.units import Units
+from anvilhead.core.units.errors import GeometryError, InputError
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.lengths import Length, mm_of
 from anvilhead.jobfile.levels.documents import Device, LevelPlan, Levels, TargetPlan
 from anvilhead.jobfile.levels.level_points import LevelPoints

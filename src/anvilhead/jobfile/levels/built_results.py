@@ -1,6 +1,6 @@
 """Results of what is built to height: ground and pads, slabs, posts and steps, sections."""
 
-from anvilhead.core.levels.earthwork import Rough
+from anvilhead.core.ground.earthwork import Rough
 from anvilhead.jobfile.result_parts import Place, Result
 
 

@@ -1,6 +1,6 @@
 """The ground, and tops that were shot, in the plan frames of a job's structures; each worked out once."""
 
-from anvilhead.core.levels.terrain import GroundShot, Terrain
+from anvilhead.core.ground.terrain import GroundShot, Terrain
 from anvilhead.jobfile.levels.book_solving import Book, mesh_of
 from anvilhead.jobfile.levels.level_points import LevelPoints, level_points
 from anvilhead.jobfile.placed import Site

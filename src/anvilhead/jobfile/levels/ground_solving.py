@@ -1,11 +1,11 @@
 """The ground written down: high, low, mean, contours; cut and fill to pads."""
 
-from anvilhead.core.levels import level_words as words
-from anvilhead.core.levels.contour import contours, usual_step_mm
-from anvilhead.core.levels.earthwork import between, earthwork, rough_level
-from anvilhead.core.levels.plane import Plane
-from anvilhead.core.levels.terrain import Terrain
-from anvilhead.core.point import Point
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.ground.contour import contours, usual_step_mm
+from anvilhead.core.ground.earthwork import between, earthwork, rough_level
+from anvilhead.core.ground.plane import Plane
+from anvilhead.core.ground.terrain import Terrain
+from anvilhead.core.messages import level_words as words
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book

@@ -1,15 +1,15 @@
 """Things to be set to height: target readings, and which way each must go."""
 
-from anvilhead.core.length_printing import print_difference
+from anvilhead.core.geometry.point import Point
 from anvilhead.core.levels.height_target import TOLERANCES_MM, Way, standing, target_reading_mm
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.levels.level_instrument import LevelInstrument
-from anvilhead.core.levels.level_words import standing_words
 from anvilhead.core.levels.rod import print_reading
 from anvilhead.core.levels.stake_mark import MarkedIn, hundredths_as_eighths, stake_mark
-from anvilhead.core.point import Point
-from anvilhead.core.tolerances import ON_TOLERANCE_MM
-from anvilhead.core.units import Units
+from anvilhead.core.messages.level_words import standing_words
+from anvilhead.core.units.length_printing import print_difference
+from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import level_results as r
 from anvilhead.jobfile.levels.book_solving import Book, kind_of

@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator, Sequence
 
-from anvilhead.core.errors import InputError
 from anvilhead.core.levels.level_book import Spot
-from anvilhead.core.units import Units
+from anvilhead.core.units.errors import InputError
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.levels.book_solving import truths_of, work_book
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
 from anvilhead.jobfile.levels.level_points import level_points

@@ -7,8 +7,8 @@ belongs to another structure is written `id/A`.
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from anvilhead.core.footprint import Footprint
-from anvilhead.core.point import Point
+from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.point import Point
 from anvilhead.jobfile.levels.documents import LevelPlan, PointGrid
 from anvilhead.jobfile.naming import naming_of
 from anvilhead.jobfile.placed import Site

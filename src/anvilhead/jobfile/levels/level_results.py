@@ -10,7 +10,7 @@ from anvilhead.core.levels.height_target import ThingKind, Way
 from anvilhead.core.levels.instrument_check import CheckKind
 from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.levels.reach import ReachKind
-from anvilhead.core.misreading import Misreading
+from anvilhead.core.measure.misreading import Misreading
 from anvilhead.jobfile.levels.built_results import (
     GroundResult,
     PadResult,

@@ -1,14 +1,14 @@
 """From a level book to its results."""
 
-from anvilhead.core.length_printing import print_difference
-from anvilhead.core.levels import level_words as words
+from anvilhead.core.boards.string_sag import PULL_N, STRING_N_PER_M
 from anvilhead.core.levels.closing import Closing
 from anvilhead.core.levels.doubt import Doubt
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.levels.level_instrument import SPANNED
 from anvilhead.core.levels.reach import StringHung, reaches, warmth
 from anvilhead.core.levels.rod import print_reading
-from anvilhead.core.string_sag import PULL_N, STRING_N_PER_M
+from anvilhead.core.messages import level_words as words
+from anvilhead.core.units.length_printing import print_difference
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import level_results as r
 from anvilhead.jobfile.levels.book_solving import Book

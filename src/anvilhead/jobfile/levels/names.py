@@ -6,7 +6,7 @@ from pydantic import BeforeValidator, Field, WithJsonSchema
 from pydantic_core import PydanticCustomError
 
 from anvilhead.core.levels.level_instrument import LevelInstrument
-from anvilhead.core.units import F_PER_C
+from anvilhead.core.units.units import F_PER_C
 
 Named = Annotated[str, Field(min_length=1, max_length=64, pattern=r"^[^\x00-\x1f\x7f]*\S[^\x00-\x1f\x7f]*$")]
 Who = Annotated[str, Field(min_length=1, max_length=120)]

@@ -1,8 +1,8 @@
 """Cuts through the ground written down: boards, strings, ground and layers, in height."""
 
-from anvilhead.core.board_height import heights_of
-from anvilhead.core.levels.section_line import exaggeration, section
-from anvilhead.core.point import Point
+from anvilhead.core.boards.board_height import heights_of
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.ground.section_line import exaggeration, section
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book
 from anvilhead.jobfile.levels.frames import Frames

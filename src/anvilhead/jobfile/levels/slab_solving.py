@@ -1,12 +1,12 @@
 """Slabs written down: heights of forms and rails, thickness over the base, concrete and base volumes."""
 
-from anvilhead.core.levels import level_words as words
-from anvilhead.core.levels.earthwork import earthwork
-from anvilhead.core.levels.finish import DrainFinish, Finish
-from anvilhead.core.levels.plane import Plane, area_of
-from anvilhead.core.levels.slab import SlabThickness, slab_thickness
-from anvilhead.core.levels.terrain import Terrain
-from anvilhead.core.point import Point
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.ground.earthwork import earthwork
+from anvilhead.core.ground.finish import DrainFinish, Finish
+from anvilhead.core.ground.plane import Plane, area_of
+from anvilhead.core.ground.slab import SlabThickness, slab_thickness
+from anvilhead.core.ground.terrain import Terrain
+from anvilhead.core.messages import level_words as words
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book

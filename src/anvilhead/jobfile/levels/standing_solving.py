@@ -1,9 +1,9 @@
 """What stands on heights: posts, stepped walls, old concrete, and the story stick of every structure."""
 
-from anvilhead.core.board_height import heights_of
-from anvilhead.core.length_printing import print_difference
+from anvilhead.core.boards.board_height import heights_of
+from anvilhead.core.ground.post import ground_post, post_cut_mm, step_studs, straightness
 from anvilhead.core.levels.level_book import Spot
-from anvilhead.core.levels.post import ground_post, post_cut_mm, step_studs, straightness
+from anvilhead.core.units.length_printing import print_difference
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book

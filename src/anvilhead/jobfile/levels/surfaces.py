@@ -2,12 +2,12 @@
 
 from collections.abc import Sequence
 
-from anvilhead.core.length_printing import print_difference
-from anvilhead.core.levels.finish import DrainFinish, Finish, drain_below, falling_finish
-from anvilhead.core.levels.level_words import slope_text
-from anvilhead.core.levels.plane import Plane
-from anvilhead.core.point import Point
-from anvilhead.core.units import Units
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.ground.finish import DrainFinish, Finish, drain_below, falling_finish
+from anvilhead.core.ground.plane import Plane
+from anvilhead.core.messages.level_words import slope_text
+from anvilhead.core.units.length_printing import print_difference
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book
 from anvilhead.jobfile.levels.height_solving import target_reading_of, target_text

@@ -4014,7 +4014,8 @@ export interface components {
          * @description A plan, and readings if any, to be worked out without keeping anything.
          *
          *     `shot_ground` is the ground as the level book has it, by corner and board, millimetres.  A preview is worked out
-         *     while somebody types, so it takes no more pulls than a round has.
+         *     while somebody types, so it takes no more pulls than a round has; a view that does not show the ways of squaring
+         *     leaves `methods` out.
          */
         PreviewRequest: {
             units: components["schemas"]["Units"];
@@ -4037,6 +4038,11 @@ export interface components {
             plan: components["schemas"]["Plan-Input"];
             /** Pulls */
             pulls?: components["schemas"]["Reading"][];
+            /**
+             * Methods
+             * @default true
+             */
+            methods?: boolean;
         };
         /**
          * PreviewView
@@ -6262,7 +6268,7 @@ export interface components {
          * @description One way to set a lost point again.
          */
         WayBack: {
-            way: components["schemas"]["anvilhead__core__lost_point__Way"];
+            way: components["schemas"]["anvilhead__core__check__lost_point__Way"];
             /** Ties */
             ties: components["schemas"]["TieResult"][];
             /** Line */
@@ -6283,16 +6289,16 @@ export interface components {
         };
         /**
          * Way
+         * @description How a point is found again.
+         * @enum {string}
+         */
+        anvilhead__core__check__lost_point__Way: "ties" | "line";
+        /**
+         * Way
          * @description Which way a thing must go.
          * @enum {string}
          */
         anvilhead__core__levels__height_target__Way: "on" | "raise" | "lower";
-        /**
-         * Way
-         * @description How a point is found again.
-         * @enum {string}
-         */
-        anvilhead__core__lost_point__Way: "ties" | "line";
         /**
          * NailResult
          * @description A nail on a board: running distance from the first, outermost nail.

@@ -9,7 +9,7 @@ import { documentOf, sendable, type Path } from './planDoc';
 import { planTroubles } from './preview.svelte';
 
 /** An editor of the plan in front of one, its preview following every stroke. */
-export function useEditor(here: Here): PlanEditor {
+export function useEditor(here: Here, methods = false): PlanEditor {
 	const editor = new PlanEditor(
 		() => here.structure,
 		(kept) => here.session.take(kept)
@@ -23,7 +23,8 @@ export function useEditor(here: Here): PlanEditor {
 			editor.doc,
 			here.job.units,
 			here.job.burn.written,
-			here.structure.shot_ground
+			here.structure.shot_ground,
+			methods
 		)
 	);
 	return editor;

@@ -25,8 +25,14 @@ export class PlanPreview {
 		return this.walk !== undefined && !this.walk.closed;
 	}
 
-	/** Work out a plan; a newer one overtakes an older. */
-	ask(doc: PlanDoc, units: Units, burn: string, shot: Structure['shot_ground'] = {}): void {
+	/** Work out a plan; a newer one overtakes an older.  The ways of squaring are compared where they are shown. */
+	ask(
+		doc: PlanDoc,
+		units: Units,
+		burn: string,
+		shot: Structure['shot_ground'] = {},
+		methods = false
+	): void {
 		const mine = ++this.#asked;
 		clearTimeout(this.#timer);
 		this.#ending.abort();
@@ -41,7 +47,7 @@ export class PlanPreview {
 				const plan = sendable(doc);
 				const got = await answer(
 					api.POST('/api/preview', {
-						body: { units, burn, plan, pulls: [], shot_ground: heightsOf(shot) },
+						body: { units, burn, plan, pulls: [], shot_ground: heightsOf(shot), methods },
 						signal
 					})
 				);

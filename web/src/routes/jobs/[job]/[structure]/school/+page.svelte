@@ -9,7 +9,7 @@
 	import SettingOut from '$lib/school/SettingOut.svelte';
 
 	const here = useHere();
-	const editor = useEditor(here);
+	const editor = useEditor(here, true);
 	const units = $derived(here.job.units);
 	const result = $derived(editor.preview.shown?.result ?? here.structure.result);
 	const calls = $derived(editor.preview.shown?.calls ?? here.structure.calls);

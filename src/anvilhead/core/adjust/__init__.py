@@ -1,0 +1,5 @@
+"""Where the corners are, by least squares over all readings.
+
+hold: what is held (the datum); network: readings and what is held as equations; normal_matrix: solving them;
+adjustment: corners, ellipses, residuals; chance: how often honest errors would do that.
+"""

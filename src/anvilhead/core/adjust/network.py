@@ -1,0 +1,150 @@
+"""From pulls to a network of observations: which points they tie together, and how well each knows its own.
+
+A pull may name corners, nails (`AB@A`), named stakes, crossings of inner lines, known points, and lines: sides, or
+existing walls.  Only points that some pull names take part besides the corners.  A nail lies on its string, and so
+does a mark pulled along one; that is an observation of its own, held as well as a mark can be put on a string.
+"""
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, field
+
+from anvilhead.core.adjust.adjustment import Adjustment, adjust
+from anvilhead.core.adjust.hold import Hold
+from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.measure.instrument import CLASSES, LASER_RAD, STRING_MM, Instrument
+from anvilhead.core.measure.observation import Distance, Hypotenuse, Observation, Offset, Station, sigma_at_least
+from anvilhead.core.measure.tape import Pull, PullKind, TapeClass
+
+
+@dataclass(frozen=True, slots=True)
+class Named:
+    """What pulls can name besides corners and sides.
+
+    Attributes:
+        points: nails, stakes, crossings, known points, at their plan.
+        on_line: the side that a nail or a mark lies on.
+        lines: existing walls, by name, each through two known points.
+        known: points whose place is known, when an existing wall is held.
+    """
+
+    points: Mapping[str, Point] = field(default_factory=dict)
+    on_line: Mapping[str, str] = field(default_factory=dict)
+    lines: Mapping[str, tuple[str, str]] = field(default_factory=dict)
+    known: tuple[str, ...] = ()
+
+
+NOTHING_NAMED = Named()
+"""Corners and sides only."""
+
+
+@dataclass(frozen=True, slots=True)
+class Network:
+    """Points and observations of one round.
+
+    Attributes:
+        planned: every point that takes part, at its plan; corners first.
+        observations: one for each pull, in the same order.
+        constraints: what lies on a string because it is a nail or a mark on it.
+        held: line that the least squares start from.
+        hold: what stays.
+    """
+
+    planned: dict[str, Point]
+    observations: tuple[Observation, ...]
+    constraints: tuple[Observation, ...]
+    held: tuple[str, str]
+    hold: Hold
+
+    @property
+    def fixed(self) -> tuple[str, ...]:
+        """Points whose place is known."""
+        return self.hold.fixed
+
+    def adjusted(
+        self, observations: Sequence[Observation] | None = None, start_from: Mapping[str, Point] | None = None
+    ) -> Adjustment:
+        """Adjust these observations, or all; what lies on a string is always in."""
+        chosen = self.observations if observations is None else observations
+        return adjust(self.planned, self.held, [*chosen, *self.constraints], start_from, self.fixed)
+
+
+def network_of(footprint: Footprint, named: Named, hold: Hold, tape: TapeClass, pulls: Sequence[Pull]) -> Network:
+    """The network that pulls make.
+
+    Args:
+        footprint: the planned outline.
+        named: what else pulls can name; every name in them is known.
+        hold: what is held.
+        tape: class of the tape, where a pull names no other instrument.
+        pulls: of one round.
+    """
+    lines = lines_of(footprint, named)
+    used = list(dict.fromkeys(name for pull in pulls for name in points_of(pull, lines)))
+    apart = [name for name in dict.fromkeys([*used, *hold.fixed]) if name not in footprint.corners]
+    planned = dict(footprint.corners) | {name: named.points[name] for name in apart}
+    constraints = [
+        Offset(name, lines[named.on_line[name]], 0.0, STRING_MM / 2) for name in used if name in named.on_line
+    ]
+    for mark in dict.fromkeys((p.end, p.line) for p in pulls if p.kind is PullKind.ALONG):
+        if mark[0] not in named.on_line and mark[0] not in lines[mark[1]]:
+            constraints.append(Offset(mark[0], lines[mark[1]], 0.0, STRING_MM / 2))
+    line = hold.frame_line or (footprint.names[0], footprint.names[1])
+    return Network(
+        planned,
+        tuple(_observation(pull, planned, lines, tape) for pull in pulls),
+        tuple(constraints),
+        line,
+        hold,
+    )
+
+
+def lines_of(footprint: Footprint, named: Named) -> dict[str, tuple[str, str]]:
+    """Every line a pull can name, through two points."""
+    return {side.name: (side.start, side.end) for side in footprint.sides} | dict(named.lines)
+
+
+def points_of(pull: Pull, lines: Mapping[str, tuple[str, str]]) -> Iterable[str]:
+    """The points that a pull ties together."""
+    yield pull.start
+    if pull.kind in (PullKind.TO_LINE, PullKind.TRIANGLE):
+        yield from lines[pull.end]
+    else:
+        yield pull.end
+    if pull.line:
+        yield from lines[pull.line]
+
+
+def planned_mm(pull: Pull, planned: Mapping[str, Point], lines: Mapping[str, tuple[str, str]]) -> float:
+    """What a pull should measure, reduced, when everything is at its plan, millimetres."""
+    return _observation(pull, planned, lines, CLASSES[Instrument.STEEL_TAPE]).computed_mm(planned)
+
+
+def sigma_of(pull: Pull, tape: TapeClass) -> float:
+    """Standard deviation of a tape-like reading, millimetres."""
+    instrument = Instrument(pull.instrument)
+    used = tape if instrument is Instrument.STEEL_TAPE else CLASSES[instrument]
+    return sigma_at_least(used.sigma_mm(abs(pull.length_mm)))
+
+
+def _observation(
+    pull: Pull, planned: Mapping[str, Point], lines: Mapping[str, tuple[str, str]], tape: TapeClass
+) -> Observation:
+    sigma, value = sigma_of(pull, tape), pull.length_mm
+    if pull.kind is PullKind.TO_LINE:
+        line = lines[pull.end]
+        along = planned[line[1]] - planned[line[0]]
+        if along.cross(planned[pull.start] - planned[line[0]]) < 0:  # a tape reads positive on either side
+            line = (line[1], line[0])
+        return Offset(pull.start, line, value, sigma)
+    if pull.kind in (PullKind.ALONG, PullKind.SQUARE):
+        first, second = lines[pull.line]
+        line = (first, second) if pull.start == first else (second, first)
+        if pull.kind is PullKind.SQUARE:
+            off = planned[pull.start].distance_to(planned[pull.end])
+            sigma = (CLASSES[Instrument.SQUARE_LASER].sigma_mm(0.0) ** 2 + (LASER_RAD / 2 * off) ** 2) ** 0.5
+        return Station(pull.end, line, value, sigma)
+    if pull.kind is PullKind.TRIANGLE:
+        ends = [next(name for name in lines[line] if name != pull.start) for line in (pull.line, pull.end)]
+        return Hypotenuse(pull.start, (ends[0], ends[1]), pull.legs_mm, value, sigma)
+    return Distance(pull.start, pull.end, value, sigma)

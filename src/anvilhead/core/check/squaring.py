@@ -1,0 +1,335 @@
+"""Judgement at the string: what the pulls say, which nail to move how far, and when to stop.
+
+What is held stays as measured (`hold.py`).  The strings are compared with the plan where they cross their boards
+(`moves.py`).
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from enum import StrEnum
+from functools import cached_property
+from itertools import combinations
+
+from anvilhead.core.adjust.adjustment import Adjustment
+from anvilhead.core.adjust.hold import HOLD_AB, Hold, HoldKind, Laid, laid_corners, lay
+from anvilhead.core.adjust.network import NOTHING_NAMED, Named, Network, network_of
+from anvilhead.core.boards.batter_board import Board, BoardLayout, boards_for
+from anvilhead.core.check.mirrored import Mirrored, find_mirrored, mirrored_in
+from anvilhead.core.check.slips import Suspect, find_slips, without_certain
+from anvilhead.core.check.traps import Trap, TrapKind, traps_in, wrong_side
+from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.measure.tape import STEEL_TAPE, Pull, PullKind, TapeClass, ordered_pair
+from anvilhead.core.moves.moves import Hands, Move, Order, corners_after, moves_for, order_for
+from anvilhead.core.moves.next_pull import Knowledge, PullGain, best_pulls
+from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.units import Units
+
+MOST_ALTERNATIVES = 8
+"""Sides that are tried as the held line, the longest first."""
+
+MOST_HELPFUL = 3
+"""Pulls that are named with what they would bring."""
+
+
+class Verdict(StrEnum):
+    """What to do next."""
+
+    SQUARE = "square"
+    ADJUST = "adjust"
+    RESTAKE = "restake"
+    NEEDS_PULLS = "needs-pulls"
+    CHECK_READINGS = "check-readings"
+
+
+@dataclass(frozen=True)
+class SetOut:
+    """What is to be squared and how well.
+
+    Attributes:
+        footprint: the planned outline.
+        layout: how the boards stand.
+        tolerance_mm: a corner this near its plan is good.
+        restake_over_mm: a nail that would move more than this says start again.
+        hold: what stays as measured.
+        tape: class of the tape.
+        named: what pulls can name besides corners and sides.
+        hands: what is moved.
+        heights_mm: ground heights by point, where they are known.
+    """
+
+    footprint: Footprint
+    layout: BoardLayout
+    tolerance_mm: float = 25.4 / 8
+    restake_over_mm: float = 50.8
+    hold: Hold = HOLD_AB
+    tape: TapeClass = STEEL_TAPE
+    named: Named = NOTHING_NAMED
+    hands: Hands = Hands.NAILS
+    heights_mm: Mapping[str, float] = field(default_factory=dict)
+
+    @cached_property
+    def boards(self) -> tuple[Board, ...]:
+        """Every board as laid out."""
+        return boards_for(self.footprint, self.layout)
+
+
+@dataclass(frozen=True, slots=True)
+class Prediction:
+    """What a pull should read after the moves, burn not included."""
+
+    start: str
+    end: str
+    length_mm: float
+
+
+class PullReason(StrEnum):
+    """Why a next pull is asked for."""
+
+    LOOSE = "loose"
+    UNCHECKED = "unchecked"
+    REPEAT = "repeat"
+
+
+@dataclass(frozen=True, slots=True)
+class NextPull:
+    """The pull that would help most, and why; `gain` is the share of corner variance it takes away.
+
+    Its reading is left open; `length_mm` of the pull means nothing.
+    """
+
+    pull: Pull
+    reason: PullReason
+    gain: float
+
+    @property
+    def start(self) -> str:
+        """Where it starts."""
+        return self.pull.start
+
+    @property
+    def end(self) -> str:
+        """Where it ends."""
+        return self.pull.end
+
+
+@dataclass(frozen=True, slots=True)
+class SquareCheck:
+    """All that one round of pulls says.
+
+    Attributes:
+        network: what the pulls tie together.
+        fit: adjustment of the pulls believed; laid: the same laid over the plan by what is held.
+        believed: indexes of those pulls; one singled out as a slip is left out.
+        loose: corners that can still move.
+        moves: one for each board; empty while the strings are not known well enough to move any.
+        order: the fewest of them that do; None while there are no moves.
+        helpful: pulls that would help most, best first; what `next_pull` asks for is what must be pulled.
+        worst: corner farthest from its plan and how far, millimetres; None while not known.
+    """
+
+    verdict: Verdict
+    network: Network
+    fit: Adjustment
+    laid: Laid
+    believed: tuple[int, ...]
+    loose: tuple[str, ...]
+    moves: tuple[Move, ...]
+    order: Order | None
+    predicted: tuple[Prediction, ...]
+    suspects: tuple[Suspect, ...]
+    next_pull: NextPull | None
+    helpful: tuple[PullGain, ...]
+    traps: tuple[Trap, ...]
+    worst: tuple[str, float] | None
+
+
+def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT_IN) -> SquareCheck:
+    """Judge one round of pulls.
+
+    Args:
+        set_out: plan, boards, tolerance and what is held.
+        pulls: one or more pulls of one round, between what `set_out` names.
+        units: the tape's units, for slips of digits.
+    """
+    footprint = set_out.footprint
+    network = network_of(footprint, set_out.named, set_out.hold, set_out.tape, pulls)
+    found = _believe(set_out, network, pulls, units)
+    fit = found.fit
+    loose = _corners_of(footprint, fit.loose)
+    usable = not (loose or fit.disagrees)
+    laid = lay(set_out.hold, fit, network.planned, footprint.names)
+    moves = moves_for(footprint, set_out.boards, laid.corners) if usable else ()
+    whole = len(moves) == 2 * len(footprint.sides)
+    helpful = _helpful(set_out, network, fit, found.believed, pulls)
+    return SquareCheck(
+        verdict=_doubt(footprint, found.everything) or _settled(set_out, laid, moves),
+        network=network,
+        fit=fit,
+        laid=laid,
+        believed=tuple(found.believed),
+        loose=loose,
+        moves=moves,
+        order=order_for(footprint, laid.corners, moves, set_out.tolerance_mm, set_out.hands) if whole else None,
+        predicted=_predictions(set_out, laid, moves, pulls),
+        suspects=tuple(found.suspects),
+        next_pull=_next_pull(fit, loose, helpful, found.suspects),
+        helpful=helpful,
+        traps=_traps(set_out, pulls, laid, moves, found),
+        worst=_worst(set_out, laid) if usable else None,
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class _Believed:
+    """What is believed of a round.
+
+    Attributes:
+        everything: adjustment of all pulls; fit: of those believed.
+        believed: indexes of those; suspects: what may be wrong with the others.
+        mirrored: the corner that stands on the wrong side, if one does.
+    """
+
+    everything: Adjustment
+    fit: Adjustment
+    believed: list[int]
+    suspects: list[Suspect]
+    mirrored: Mirrored | None
+
+
+def _believe(set_out: SetOut, network: Network, pulls: Sequence[Pull], units: Units) -> _Believed:
+    """Adjust all pulls; where they disagree, look for slips, then for a corner on the wrong side."""
+    corners = set_out.footprint.names
+    everything = network.adjusted()
+    every = list(range(len(pulls)))
+    if not everything.disagrees:
+        mirrored = (
+            None if _corners_of(set_out.footprint, everything.loose) else mirrored_in(network, everything, corners)
+        )
+        return _Believed(everything, everything, every, [], mirrored)
+    suspects = find_slips(network, pulls, everything, units, set_out.heights_mm)
+    believed = without_certain(pulls, suspects)
+    if len(believed) < len(pulls):
+        fit = network.adjusted([network.observations[i] for i in believed])
+        return _Believed(everything, fit, believed, suspects, None)
+    mirrored = find_mirrored(network, everything, corners)
+    if mirrored:
+        return _Believed(mirrored.fit, mirrored.fit, every, [], mirrored)
+    return _Believed(everything, everything, every, suspects, None)
+
+
+def _corners_of(footprint: Footprint, loose: Sequence[str]) -> tuple[str, ...]:
+    """The corners among the points that can still move; a stake nobody has tied in yet does not matter."""
+    return tuple(name for name in loose if name in footprint.corners)
+
+
+def _traps(
+    set_out: SetOut, pulls: Sequence[Pull], laid: Laid, moves: Sequence[Move], found: _Believed
+) -> tuple[Trap, ...]:
+    """Traps in the readings, without those that the rest of them proves to be none."""
+    if found.mirrored:
+        return (Trap(TrapKind.MIRRORED, 0.0, (found.mirrored.corner, "–".join(found.mirrored.over))),)
+    traps = traps_in(set_out.footprint, pulls, set_out.tolerance_mm, set_out.tape, laid.ellipses, set_out.heights_mm)
+    # how far a side has slid is not worth saying from readings that contradict each other
+    hushed = {TrapKind.RACKED} if found.everything.disagrees else set()
+    if moves and found.fit.redundancy > 1:  # pulls to spare that agree leave no room for one tape laid along a slope
+        hushed.add(TrapKind.SLOPE)
+    side = wrong_side(move.inward_mm for move in moves)
+    told = tuple(trap for trap in traps if trap.kind not in hushed)
+    return (*told, side) if side else told
+
+
+def _doubt(footprint: Footprint, everything: Adjustment) -> Verdict | None:
+    """What stands against judging at all: a shape the pulls cannot hold, or readings that disagree."""
+    loose_at_plan = _corners_of(footprint, everything.loose_at_plan)
+    if _corners_of(footprint, everything.loose) and not (everything.disagrees and not loose_at_plan):
+        return Verdict.NEEDS_PULLS
+    return Verdict.CHECK_READINGS if everything.disagrees else None
+
+
+def _settled(set_out: SetOut, laid: Laid, moves: tuple[Move, ...]) -> Verdict:
+    """The verdict on strings whose places are known."""
+    if _worst(set_out, laid)[1] <= set_out.tolerance_mm + ON_TOLERANCE_MM:
+        return Verdict.SQUARE
+    lost = len(moves) < 2 * len(set_out.footprint.sides)
+    if lost or any(abs(move.inward_mm) > set_out.restake_over_mm for move in moves):
+        return Verdict.RESTAKE
+    return Verdict.ADJUST
+
+
+def _worst(set_out: SetOut, laid: Laid) -> tuple[str, float]:
+    offsets = {name: point.distance_to(laid.corners[name]) for name, point in set_out.footprint.corners.items()}
+    name = max(offsets, key=offsets.__getitem__)
+    return name, offsets[name]
+
+
+def _predictions(set_out: SetOut, laid: Laid, moves: tuple[Move, ...], pulls: Sequence[Pull]) -> tuple[Prediction, ...]:
+    """Every pull of the round, then every pair not pulled, at the corners the moved strings will cross at."""
+    footprint = set_out.footprint
+    corners = corners_after(footprint, laid.corners, moves) if moves else footprint.corners
+    between = [p for p in pulls if p.kind is PullKind.POINTS and p.start in corners and p.end in corners]
+    pairs = {ordered_pair(p.start, p.end): (p.start, p.end) for p in reversed(between)}
+    asked = [pairs[key] for key in reversed(list(pairs))]
+    asked += [pair for pair in combinations(footprint.names, 2) if pair not in pairs]
+    return tuple(Prediction(a, b, corners[a].distance_to(corners[b])) for a, b in asked)
+
+
+def _helpful(
+    set_out: SetOut, network: Network, fit: Adjustment, believed: Sequence[int], pulls: Sequence[Pull]
+) -> tuple[PullGain, ...]:
+    """What would help most now, judged at the plan."""
+    known = [network.observations[i] for i in believed]
+    knowledge = Knowledge(fit.frame, network.planned, [*known, *network.constraints])
+    # what is known can be pulled from, too
+    corners = (*set_out.footprint.names, *(name for name in network.fixed if name not in set_out.footprint.corners))
+    pulled = [pulls[i].pair for i in believed if pulls[i].kind is PullKind.POINTS]
+    return tuple(best_pulls(knowledge, corners, pulled, set_out.tape, MOST_HELPFUL))
+
+
+def _next_pull(
+    fit: Adjustment, loose: Sequence[str], helpful: Sequence[PullGain], suspects: Sequence[Suspect]
+) -> NextPull | None:
+    if suspects:
+        return NextPull(suspects[0].pull, PullReason.REPEAT, 0.0)
+    if fit.redundancy > 0 and not loose:
+        return None
+    best = helpful[0]
+    reason = PullReason.LOOSE if loose else PullReason.UNCHECKED
+    return NextPull(Pull(best.start, best.end, 1.0), reason, best.share)
+
+
+@dataclass(frozen=True, slots=True)
+class Alternative:
+    """What it would take if something else were held.
+
+    Attributes:
+        hold: what; order: the moves that then follow.
+        largest_mm: the largest of them, or of the pushes.
+        verdict: what would be said of the corners.
+    """
+
+    hold: Hold
+    order: Order
+    largest_mm: float
+    verdict: Verdict
+
+
+def alternatives(set_out: SetOut, check: SquareCheck) -> tuple[Alternative, ...]:
+    """The moves side by side: each side held in turn, or the best fit; the fewest and smallest moves first.
+
+    None while the strings are not known.  Where known points hold the shape there is nothing to choose.
+    """
+    if not check.moves or check.network.fixed:
+        return ()
+    footprint, planned = set_out.footprint, check.network.planned
+    sides = sorted(footprint.sides, key=lambda side: -side.length_mm)[:MOST_ALTERNATIVES]
+    holds = [Hold(HoldKind.LINE, (side.start, side.end)) for side in sides] + [Hold(HoldKind.BEST_FIT, ())]
+    found = []
+    for hold in holds:
+        _, corners = laid_corners(hold, check.fit.corners, planned, footprint.names)
+        moves = moves_for(footprint, set_out.boards, corners)
+        order = order_for(footprint, corners, moves, set_out.tolerance_mm, set_out.hands)
+        sizes = [abs(move.inward_mm) for move in order.moves]
+        sizes += [max(abs(push.along_mm), abs(push.inward_mm)) for push in order.pushes]
+        verdict = _settled(set_out, Laid(corners, {}), moves)
+        found.append(Alternative(hold, order, max(sizes, default=0.0), verdict))
+    return tuple(sorted(found, key=lambda one: (len(one.order.moves) + len(one.order.pushes), one.largest_mm)))

@@ -1,0 +1,5 @@
+"""The ground between shots, and what is made of it.
+
+terrain, contour, section_line: its surface; earthwork: cut and fill; plane, finish, slab: what is poured on it;
+post: what stands on it.
+"""

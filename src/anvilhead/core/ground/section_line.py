@@ -1,0 +1,75 @@
+"""A cut through the ground along a line of the plan."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.ground.plane import plane_through
+from anvilhead.core.ground.terrain import Terrain
+from anvilhead.core.units.tolerances import COINCIDENT_MM
+
+EXAGGERATIONS = (1, 2, 5, 10, 20, 50)
+"""Heights are drawn this many times larger than lengths, and it is said."""
+HIGH_SHARE = 0.4
+"""Heights fill about this share of a section's length once exaggerated."""
+
+
+@dataclass(frozen=True, slots=True)
+class Station:
+    """A place along a section: its distance from the start, and the ground there, millimetres."""
+
+    along_mm: float
+    ground_mm: float
+
+
+def section(terrain: Terrain, start: Point, end: Point) -> list[list[Station]]:
+    """Ground along a line, from start to end: a list for each stretch between shots, breaks where there are none.
+
+    Args:
+        terrain: ground between shots.
+        start: of the line.
+        end: of the line, at another place.
+    """
+    stretches = sorted(
+        stretch
+        for triangle in terrain.triangles
+        if (stretch := _through([(shot.place, shot.height_mm) for shot in terrain.corners(triangle)], start, end))
+    )
+    out: list[list[Station]] = []
+    for near, far in stretches:
+        if out and near[0] <= out[-1][-1].along_mm + COINCIDENT_MM:
+            if far[0] > out[-1][-1].along_mm + COINCIDENT_MM:
+                out[-1].append(Station(*far))
+        else:
+            out.append([Station(*near), Station(*far)])
+    return out
+
+
+def _through(
+    corners: Sequence[tuple[Point, float]], start: Point, end: Point
+) -> tuple[tuple[float, float], tuple[float, float]] | None:
+    """Where a line enters and leaves a triangle: (along, height) twice; None when it passes it by."""
+    way = (end - start).unit()
+    length = start.distance_to(end)
+    near, far = 0.0, length
+    for i, (corner, _) in enumerate(corners):
+        before = corners[i - 1][0]
+        inward = (corner - before).left()
+        at_start, rate = (start - before).dot(inward), way.dot(inward)
+        if abs(rate) * length <= 1e-12 * inward.length() * length:
+            if at_start < 0:
+                return None
+        elif rate > 0:
+            near = max(near, -at_start / rate)
+        else:
+            far = min(far, -at_start / rate)
+    if far - near <= COINCIDENT_MM:
+        return None
+    plane = plane_through(*corners)
+    return (near, plane.height_at(start + way * near)), (far, plane.height_at(start + way * far))
+
+
+def exaggeration(length_mm: float, low_mm: float, high_mm: float) -> int:
+    """How many times larger heights are drawn than lengths, so that they can be seen: a round number, 1 when steep."""
+    room = HIGH_SHARE * length_mm / max(high_mm - low_mm, 1e-6)
+    return max((times for times in EXAGGERATIONS if times <= room), default=1)

@@ -1,0 +1,6 @@
+"""What is measured, and with what: tapes, lasers, pulls of every kind, the number to call.
+
+tape: pulls, burn, fall, how far a tape is trusted; instrument: other instruments; observation: what a pull says of
+two points; call_sheet: the calls of a round; walking: how far hands walk for them; misreading: how numbers are
+misread; triangle: whole-number triangles.
+"""

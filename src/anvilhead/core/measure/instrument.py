@@ -1,0 +1,36 @@
+"""What a distance or a right angle is read with, and how far it may honestly be off.
+
+Each ± is the limit that 95 of 100 careful readings keep, from the trade's own rules of thumb.
+"""
+
+from enum import StrEnum
+
+from anvilhead.core.measure.tape import STEEL_TAPE, TapeClass
+
+
+class Instrument(StrEnum):
+    """What a reading was taken with."""
+
+    STEEL_TAPE = "steel-tape"
+    LONG_TAPE = "long-tape"
+    """A reel of glass fibre: stretches with the pull."""
+    LASER_METER = "laser-meter"
+    """Distance by laser against a target."""
+    FRAMING_SQUARE = "framing-square"
+    SQUARE_LASER = "square-laser"
+    """A laser that throws a right angle; the distance from its line is read on a rule."""
+
+
+CLASSES = {
+    Instrument.STEEL_TAPE: STEEL_TAPE,
+    Instrument.LONG_TAPE: TapeClass(25.4 / 8, 3e-4),
+    Instrument.LASER_METER: TapeClass(25.4 / 16, 0.0),
+    Instrument.FRAMING_SQUARE: TapeClass(25.4 / 32, 0.0),
+    Instrument.SQUARE_LASER: TapeClass(25.4 / 16, 0.0),
+}
+
+LASER_RAD = 3.175 / 15240
+"""± of a thrown right angle, 95 in 100, radians: 1/8 inch in 50 ft."""
+
+STRING_MM = 25.4 / 16
+"""± to which a mark is put on a string, 95 in 100."""

@@ -1,0 +1,5 @@
+"""What is planned beside the walls, and where it stands.
+
+line_family: lines at an offset of every wall; inner_line: beams, piers, posts inside; site: control, placing, the
+room to boundaries and neighbours.
+"""

@@ -110,7 +110,7 @@ def test_typing_goes_on_while_the_database_is_away(square: Page, mariadb: Privat
     finally:
         mariadb.start()
 
-    expect(row(square, "B–C")).to_have_attribute("data-state", "read", timeout=20_000)
+    expect(row(square, "B–C")).to_have_attribute("data-state", "read", timeout=40_000)
     expect(row(square, "C–D")).to_have_attribute("data-state", "read")
     show_record(square, 3)
     expect(square.get_by_role("row")).to_have_count(4)

@@ -291,7 +291,9 @@ MOST_LOGGED = 200
 """Entries of one answer of a job's record."""
 
 
-def job_log(database: Database, job_id: str, before: int | None = None) -> list[views.LogEntryView]:
+def job_log(
+    database: Database, job_id: str, before: int | None = None, most: int = MOST_LOGGED
+) -> list[views.LogEntryView]:
     """The last things that happened to a job before an entry, the latest of all when none is named; oldest first."""
     with database.session() as session:
         store.job_by_id(session, job_id)
@@ -304,7 +306,7 @@ def job_log(database: Database, job_id: str, before: int | None = None) -> list[
                 structure_id=row.structure_id,
                 text=row.text,
             )
-            for row in store.log_of(session, job_id, MOST_LOGGED, before)
+            for row in store.log_of(session, job_id, most, before)
         ]
 
 

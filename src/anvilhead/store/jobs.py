@@ -49,6 +49,9 @@ _LEVELS = (
     selectinload(JobRow.checks),
 )
 
+_HEIGHTS = {"level_plans", "setups", "checks"}
+"""What `with_levels` fetches of a job."""
+
 
 NO_JOB = "There is no such job here. It may lie in another database, such as the one of the samples."
 
@@ -228,13 +231,24 @@ def _marks(
 
 
 def level_mark(job: JobRow) -> Mark:
-    """The mark of one job's heights."""
-    return level_marks(session_of(job), [job.id])[job.id]
+    """The mark of one job's heights: of the rows as they were fetched, else as they are now.
+
+    What is worked out from fetched rows must never be kept under the mark of later ones.
+    """
+    if inspect(job).unloaded & _HEIGHTS:
+        return level_marks(session_of(job), [job.id])[job.id]
+    shots = [shot for setup in job.setups for shot in setup.shots]
+    strikes = [strike for shot in shots for strike in shot.strikes]
+    kinds = (job.level_plans, job.setups, shots, strikes)
+    numbers = [[row.number for row in rows] for rows in kinds]
+    numbers.append([strike.number for strike in strikes if strike.back is not None])
+    numbers.append([check.number for check in job.checks])
+    return tuple(figure for kind in numbers for figure in (len(kind), max(kind, default=0), sum(kind)))
 
 
 def with_levels(job: JobRow) -> JobRow:
     """The same job with everything about its heights fetched, in a constant number of queries, once a transaction."""
-    if inspect(job).unloaded & {"level_plans", "setups", "checks"}:
+    if inspect(job).unloaded & _HEIGHTS:
         session_of(job).scalars(select(JobRow).options(*_LEVELS).where(JobRow.id == job.id)).one()
     return job
 

@@ -142,6 +142,7 @@ def job_log(
     database: Db,
     job_id: UUID,
     before: Annotated[int | None, Query(ge=1, description="Number of the entry to stop before.")] = None,
+    most: Annotated[int, Query(ge=1, le=jobs.MOST_LOGGED, description="How many entries.")] = jobs.MOST_LOGGED,
 ) -> list[LogEntryView]:
     """The latest things that happened to a job, oldest first; `before` the first of them are more."""
-    return jobs.job_log(database, str(job_id), before)
+    return jobs.job_log(database, str(job_id), before, most)

@@ -8086,6 +8086,8 @@ export interface operations {
             query?: {
                 /** @description Number of the entry to stop before. */
                 before?: number | null;
+                /** @description How many entries. */
+                most?: number;
             };
             header?: never;
             path: {

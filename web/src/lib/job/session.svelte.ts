@@ -190,8 +190,14 @@ export class JobSession {
 		if (!job || !(await person.ensure())) return;
 		try {
 			const changed = await answer(call(job));
-			this.#taken++;
-			this.#show({ job: changed, whole: await this.#fetchWhole() });
+			const mine = ++this.#taken;
+			const whole = await this.#fetchWhole();
+			// what was recorded while the structure was on its way is newer than it
+			if (mine === this.#taken) this.#show({ job: changed, whole });
+			else {
+				this.job = changed;
+				void this.refresh(job.id);
+			}
 			this.trouble = '';
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;

@@ -24,11 +24,14 @@
 	});
 	/** Whether nothing lies before the first entry that is shown. */
 	let isWhole = $state(true);
-	/** An answer of fewer entries is the last. */
+	/** As many are asked for at once; an answer of fewer is the last. */
 	const PAGE = 200;
 
 	function entriesOf(id: string, before?: number) {
-		const params = { path: { job_id: id }, query: before === undefined ? {} : { before } };
+		const params = {
+			path: { job_id: id },
+			query: { most: PAGE, ...(before === undefined ? {} : { before }) }
+		};
 		return answer(api.GET('/api/jobs/{job_id}/log', { params }));
 	}
 

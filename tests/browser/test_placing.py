@@ -40,6 +40,19 @@ def test_the_site_is_drawn_live_while_a_structure_is_placed(page: Page) -> None:
     expect(gap).to_have_value("-20'")
     page.wait_for_timeout(500)
     assert height("C") > height("A")
+    # a drag that begins on a side moves the drawing and chooses nothing
+    box = site.locator("line.press[data-side=CD]").bounding_box()
+    assert box
+    page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+    page.mouse.wheel(0, -100)
+    page.wait_for_timeout(400)
+    box = site.locator("line.press[data-side=CD]").bounding_box()
+    assert box
+    page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+    page.mouse.down()
+    page.mouse.move(box["x"] + box["width"] / 2 + 60, box["y"] + box["height"] / 2, steps=5)
+    page.mouse.up()
+    expect(page.get_by_label("Side ABBCCDDA")).to_have_value("AB")
     # the side that faces it is pressed on the drawing
     site.locator("line.press[data-side=CD]").click(force=True)
     expect(page.get_by_label("Side ABBCCDDA")).to_have_value("CD")

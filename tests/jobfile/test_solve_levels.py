@@ -424,6 +424,7 @@ class TestRefused:
                 {"benchmark": BM, "benchmarks": [BM]},
                 {"/levels/benchmarks/0/name": "name-twice"},
             ),
+            ({"grids": [{"name": "G", "step": [1, 1]}]}, {"/levels/grids/0/step": "too-many-points"}),
             ({"sections": [{"name": "x", "between": ["A", "Z"]}]}, {"/levels/sections/0/between/1": "unknown-point"}),
             ({"sections": [{"name": "x", "between": ["A", "A"]}]}, {"/levels/sections/0/between": "same-place"}),
             ({"sections": [{"name": "x", "between": "AB"}]}, {"/levels/sections/0/between": "tuple-type"}),

@@ -7,7 +7,7 @@ from anvilhead.core.units.errors import InputError
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.levels.book_solving import truths_of, work_book
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
-from anvilhead.jobfile.levels.level_points import level_points
+from anvilhead.jobfile.levels.level_points import grid_points, level_points
 from anvilhead.jobfile.levels.parts import PadPlan, SectionPlan, SlabPlan
 from anvilhead.jobfile.placed import Site
 from anvilhead.jobfile.planned import Planned
@@ -48,6 +48,7 @@ def plan_problems(plan: LevelPlan, site: Site, pointer: str = "") -> list[Proble
         for i, one in enumerate(getattr(plan, key)):
             if one.structure is not None and one.structure not in site.planned:
                 found.append(_unknown(pointer, (key, i, "structure"), "structure", one.structure, known))
+    found += _endless_grids(plan, site, pointer)
     parts: list[PadPlan | SlabPlan | SectionPlan] = [*plan.pads, *plan.slabs, *plan.sections]
     keys = [(key, i) for key in ("pads", "slabs", "sections") for i in range(len(getattr(plan, key)))]
     for part, (key, i) in zip(parts, keys, strict=True):
@@ -57,6 +58,25 @@ def plan_problems(plan: LevelPlan, site: Site, pointer: str = "") -> list[Proble
         else:
             found.append(_unknown(pointer, (key, i, "structure"), "structure", structure, known))
     return found + _unknown_ends(plan, site, pointer)
+
+
+MOST_POINTS = 500
+"""Points of a grid that is laid over a structure; nobody shoots more, and a slip of the keys asks for them."""
+
+
+def _endless_grids(plan: LevelPlan, site: Site, pointer: str) -> list[Problem]:
+    """Grids whose step is so small for their structure that nobody could shoot them."""
+    found = []
+    for i, grid in enumerate(plan.grids):
+        structure = grid.structure or plan.on or next(iter(site.planned), "")
+        if grid.start is None and structure in site.planned:
+            count = len(grid_points(grid, site.planned[structure].footprint))
+            if count > MOST_POINTS:
+                message = (
+                    f"This grid has {count:,} points or more; nobody shoots over {MOST_POINTS}. Take a larger step."
+                )
+                found.append(Problem(pointer=f"{pointer}/grids/{i}/step", code="too-many-points", message=message))
+    return found
 
 
 def _unknown_ends(plan: LevelPlan, site: Site, pointer: str) -> list[Problem]:

@@ -53,7 +53,9 @@
 
 <details class="no-print mt-3">
 	<summary class="flex min-h-11 cursor-pointer items-center font-semibold underline"
-		>{grid ? `Grid ${letter}: ${count} points` : 'Points to shoot: a grid, or one by one'}</summary
+		>{grid
+			? `Grid ${letter}: ${count} ${count === 1 ? 'point' : 'points'}`
+			: 'Points to shoot: a grid, or one by one'}</summary
 	>
 	<form class="grid grid-cols-2 items-start gap-2" aria-label="Grid of points" onsubmit={lay}>
 		<LengthField

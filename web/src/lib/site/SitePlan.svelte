@@ -23,6 +23,12 @@
 	}
 	let { job, structure, units, as, onPick }: Props = $props();
 
+	/** A press that moves is a drag of the drawing, and chooses nothing. */
+	const STILL = 8;
+	let pressed = { x: 0, y: 0 };
+	const isStill = (event: MouseEvent) =>
+		Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) < STILL;
+
 	const drawn = $derived(siteOf(job, structure, as));
 	const sheet = new Sheet(() => drawn.extent);
 	const at = $derived((point: XY) => sheet.at(point));
@@ -66,7 +72,8 @@
 				y2={to.y}
 				class="press"
 				data-side={side.value}
-				onclick={() => onPick(side)}
+				onpointerdown={(event) => (pressed = { x: event.clientX, y: event.clientY })}
+				onclick={(event) => isStill(event) && onPick(side)}
 			/>
 		{/each}
 	{/if}

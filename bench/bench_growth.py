@@ -2,6 +2,7 @@
 
 import tempfile
 import uuid
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
@@ -67,6 +68,12 @@ class Job:
             raise SystemExit(f"{answer.url} answered {answer.status_code}: {answer.text[:200]}")
 
 
+def _against(what: str, large: Callable[[], None], small: Callable[[], None], aim: str) -> None:
+    much, little, times = ratio(large, small, TIMES)
+    print(f"  {what}: {much * 1000:.0f} ms in the large job, {little * 1000:.0f} ms in the small one")
+    report(f"{what}, in the large job against the small one", times, aim)
+
+
 def main() -> None:
     with tempfile.TemporaryDirectory(prefix="anvilhead-") as folder:
         server = PrivateMariaDB(Path(folder))
@@ -76,10 +83,11 @@ def main() -> None:
         app = create_app(database)
         client = TestClient(app, base_url="http://localhost", headers={"Anvilhead-Who": "Bench"})
         small, large = (Job(client, job_file(*size)) for size in ((1, 40, 40), (50, 2000, 2000)))
-        for what, aim in (("open", "2"), ("pull", "2"), ("card", "3"), ("shot", "2; it works out the whole book")):
-            much, little, times = ratio(getattr(large, what), getattr(small, what), TIMES)
-            print(f"  {what}: {much * 1000:.0f} ms in the large job, {little * 1000:.0f} ms in the small one")
-            report(f"{what} in the large job against the small one", times, aim)
+        short_book = Job(client, job_file(50, 2000, 40))
+        for what, aim in (("open", "2"), ("pull", "2"), ("card", "3")):
+            _against(what, getattr(large, what), getattr(small, what), aim)
+        _against("shot, both books short", short_book.shot, small.shot, "2")
+        _against("shot, its book 50 times as long", large.shot, small.shot, "5; the whole book is worked out")
         database.close()
         server.stop()
 

@@ -8,10 +8,13 @@ import pytest
 from fastapi.testclient import TestClient
 
 from anvilhead.service import job_plans
+from anvilhead.service import level_record as records
 from anvilhead.service.kept import Kept
-from anvilhead.service.levels import levels_view
+from anvilhead.service.level_record import level_record
+from anvilhead.service.level_showing import levels_view
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
+from anvilhead.store.levels import level_marks
 
 NewJob = Callable[..., dict[str, Any]]
 INCH = 25.4
@@ -408,23 +411,26 @@ def test_the_mark_of_fetched_rows_is_the_mark_of_the_database(
         client.post(f"{book.base}/shots/{shot}/strike")
     client.post(f"{book.base}/shots/{shots[1]}/strike/back")
     with database.session() as session:
-        job = store.with_levels(store.structure_by_id(session, structure).job)
-        assert store.level_mark(job) == store.level_marks(session, [job.id])[job.id]
-        assert [count for count in store.level_mark(job)[::3]] == [1, 1, 3, 2, 1, 0]
+        job = store.structure_by_id(session, structure).job
+        known = level_record(session, job.id)
+        records._records = Kept(most=32)  # as on another server, which recorded nothing of it
+        afresh = level_record(session, job.id)
+        assert known.mark == afresh.mark == level_marks(session, [job.id])[job.id]
+        assert known.levels == afresh.levels
+        assert [count for count in afresh.mark[::3]] == [1, 1, 3, 2, 1, 0]
 
 
 def test_a_book_read_while_another_records_is_not_kept_as_the_newer_one(
     client: TestClient, book: Book, structure: str, database: Database
 ) -> None:
-    """A reader has fetched the rows; a shot is recorded; what the reader then works out is old, and only its own."""
+    """A reader has worked the book out; a shot is recorded; what the reader shows is old, and only its own."""
     setup = book.setup()
     book.shoot(setup, "BM", "4")
     book.shoot(setup, "A", "5")
     with database.session() as session:
         row = store.structure_by_id(session, structure)
-        job = store.with_levels(row.job)
+        plans = job_plans.plans_of(row.job)
         book.shoot(setup, "A", "6")
-        job_plans._books = Kept(most=16)  # as on another server, which did not record it
-        late = levels_view(row, job)
+        late = levels_view(row, plans)
     assert late.result.heights["A"] == pytest.approx(-12 * INCH)
     assert book.heights()["A"] == -24

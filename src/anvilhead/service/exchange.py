@@ -15,8 +15,7 @@ from anvilhead.formats.svg import write_svg
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.service import views
 from anvilhead.service.job_plans import plan_of, plans_of
-from anvilhead.service.level_rows import levels_of
-from anvilhead.service.levels import levels_view
+from anvilhead.service.level_showing import levels_view
 from anvilhead.service.showing import structure_view, whole_structure
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
@@ -87,9 +86,9 @@ def points_csv(database: Database, job_id: str) -> FileOut:
 def level_book(database: Database, structure_id: str) -> FileOut:
     """The level book of a structure's job as CSV."""
     with database.session() as session:
-        row = store.structure_by_id(session, structure_id)
-        job = store.with_levels(row.job)
-        text = write_level_csv(levels_of(job), levels_view(row, job).result, marks_for(Units(job.units)))
+        row = store.structure_in_short(session, structure_id)
+        plans = plans_of(row.job)
+        text = write_level_csv(plans.record.levels, levels_view(row, plans).result, marks_for(Units(row.job.units)))
     return FileOut("level-book.csv", "text/csv", text.encode("utf-8-sig"))
 
 
@@ -98,9 +97,9 @@ def level_sheet(database: Database, structure_id: str, paper: str, today: date) 
     from anvilhead.formats.level_sheet import LevelSheetOf, write_level_sheet  # noqa: PLC0415
 
     with database.session() as session:
-        row = store.structure_by_id(session, structure_id)
-        job = store.with_levels(row.job)
-        view = levels_view(row, job)
+        row = store.structure_in_short(session, structure_id)
+        job = row.job
+        view = levels_view(row, plans_of(job))
         plan = plan_of(row)
         labels = {point.name: point.label for point in view.points}
         name = plan.name or row.name_in_file

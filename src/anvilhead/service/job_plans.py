@@ -1,7 +1,7 @@
 """A job's plans worked out, with its site, its level book, and the readings that count."""
 
 import json
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
 from anvilhead.core.check.recheck import Occasion
@@ -19,24 +19,24 @@ from anvilhead.jobfile.planned import Planned, planned
 from anvilhead.jobfile.problems import Problem
 from anvilhead.service.how_taken import HowTaken
 from anvilhead.service.kept import Kept
-from anvilhead.service.level_rows import levels_of
+from anvilhead.service.level_record import LevelRecord, level_record
 from anvilhead.store import jobs as store
-from anvilhead.store.tables import JobRow, PlanRevisionRow, PullRow, StructureRow
+from anvilhead.store.tables import JobRow, PullRow, StructureRow
 
 
 @dataclass(frozen=True)
 class JobPlans:
     """Every plan of a job worked out, and where its structures stand; by their names in the job file.
 
-    `book` is the level book, null before anything about heights was kept; boards stand on the ground it has.
-    `layout` differs once a plan, the control or the units changed, `mark` once anything about heights was recorded.
+    `record` is what was recorded about heights, `book` the level book made of it, null before anything was; boards
+    stand on the ground it has.  `layout` differs once a plan, the control or the units changed.
     """
 
     found: dict[str, Planned]
     site: Site
     problems: list[Problem]
     layout: tuple[object, ...]
-    mark: store.Mark
+    record: LevelRecord = field(default_factory=LevelRecord)
     book: Book | None = None
 
     def why_not_placed(self, name: str) -> str | None:
@@ -45,32 +45,32 @@ class JobPlans:
         return next((problem.message for problem in self.problems if problem.pointer == pointer), None)
 
 
-def plans_of(job: JobRow, in_hand: int | None = None, mark: store.Mark | None = None) -> JobPlans:
+def plans_of(job: JobRow, in_hand: str | None = None, mark: store.Mark | None = None) -> JobPlans:
     """Work out every plan of a job; target readings are for the setup in hand, the last when none is named.
 
     `mark` is that of its heights, where it was fetched with those of other jobs.
     """
     found = {row.name_in_file: _planned(row) for row in job.structures}
     site, problems = place_all(control_of(job), found)
-    layout, mark = _layout_key(job), mark or store.level_mark(job)
-    if not any(mark):
-        return JobPlans(found, site, problems, layout, mark)
-    book, site = _books.get((layout, mark), lambda: _level_book(job, site))
-    return JobPlans(dict(site.planned), site, problems, layout, mark, replace(book, in_hand=in_hand))
+    layout, record = _layout_key(job), level_record(store.session_of(job), job.id, mark)
+    if record.is_empty:
+        return JobPlans(found, site, problems, layout, record)
+    book, site = _books.get((layout, record.mark), lambda: _level_book(record, site, Units(job.units)))
+    book = replace(book, in_hand=record.index_of(in_hand))
+    return JobPlans(dict(site.planned), site, problems, layout, record, book)
 
 
-_books: Kept[tuple[Book, Site]] = Kept(most=16)
+_books: Kept[tuple[Book, Site]] = Kept(most=128)  # more than the yard asks for at a time
 
 
-def _level_book(job: JobRow, site: Site) -> tuple[Book, Site]:
+def _level_book(record: LevelRecord, site: Site, units: Units) -> tuple[Book, Site]:
     """The level book, and the site on the ground it has."""
-    levels = levels_of(store.with_levels(job))
-    book = work_book(levels, level_points(levels, site), Units(job.units))
+    book = work_book(record.levels, level_points(record.levels, site), units)
     return book, on_ground_shot(site, book)
 
 
 def _layout_key(job: JobRow) -> tuple[object, ...]:
-    plans = tuple((row.name_in_file, newest_plan(row).number) for row in job.structures)
+    plans = tuple((row.name_in_file, row.newest.number) for row in job.structures)
     return (job.id, job.units, json.dumps(job.control, sort_keys=True), plans)
 
 
@@ -79,14 +79,9 @@ def control_of(job: JobRow) -> Control:
     return Control.model_validate(job.control or {})
 
 
-def newest_plan(row: StructureRow) -> PlanRevisionRow:
-    """The plan that counts."""
-    return row.newest
-
-
 def plan_of(row: StructureRow) -> Plan:
     """The plan that counts, as a document."""
-    return Plan.model_validate(newest_plan(row).document)
+    return Plan.model_validate(row.newest.document)
 
 
 MOST_REMEMBERED = 512
@@ -95,7 +90,7 @@ MOST_REMEMBERED = 512
 
 def _planned(row: StructureRow) -> Planned:
     """A structure's plan worked out; a revision never changes, so it is worked out once."""
-    newest = newest_plan(row)
+    newest = row.newest
     return _worked_out(row.id, newest.revision, json.dumps(newest.document, sort_keys=True))
 
 

@@ -13,9 +13,9 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.service import views
 from anvilhead.service.documents import JobChange, JobCreate, StructureCopy, StructureCreate
 from anvilhead.service.how_taken import HowTaken
-from anvilhead.service.job_plans import burn_of, control_of, naming_in, newest_plan, plans_of, reading_of
+from anvilhead.service.job_plans import burn_of, control_of, naming_in, plans_of, reading_of
 from anvilhead.service.level_exchange import import_levels
-from anvilhead.service.level_rows import has_levels, levels_of
+from anvilhead.service.level_record import level_record
 from anvilhead.service.people import By
 from anvilhead.service.rounds import import_rounds, rounds_for_file
 from anvilhead.service.showing import job_view
@@ -188,7 +188,7 @@ def import_job(
 def export_job(database: Database, job_id: str) -> JobFile:
     """The job as a job file: plans and the readings that count, as typed."""
     with database.session() as session:
-        job = store.with_levels(store.job_by_id(session, job_id))
+        job = store.job_by_id(session, job_id)
         store.fetch_whole(session, [row.id for row in job.structures])
         plans = plans_of(job)
         return JobFile(
@@ -199,8 +199,7 @@ def export_job(database: Database, job_id: str) -> JobFile:
             burn=burn_of(job),
             control=control_of(job),
             structures=[
-                Structure.model_validate({"id": row.name_in_file, **newest_plan(row).document})
-                for row in job.structures
+                Structure.model_validate({"id": row.name_in_file, **row.newest.document}) for row in job.structures
             ],
             pulls=[
                 PullEntry(
@@ -215,7 +214,7 @@ def export_job(database: Database, job_id: str) -> JobFile:
                 if naming_in(plans, row.name_in_file).knows(reading_of(pull))
             ],
             **rounds_for_file(job),
-            levels=levels_of(job) if has_levels(job) else None,
+            levels=None if plans.record.is_empty else plans.record.levels,
         )
 
 
@@ -264,7 +263,7 @@ def delete_structure(database: Database, structure_id: str, by: By, *, deleted: 
 def _refuse_needed(job: JobRow, row: StructureRow) -> None:
     if len(job.structures) == 1:
         raise Conflict("It is the job's only structure. Delete the job instead.")
-    levels = levels_of(store.with_levels(job))
+    levels = level_record(store.session_of(job), job.id).levels
     on = levels.on or job.structures[0].name_in_file
     if on == row.name_in_file and any(setup.shots for setup in levels.setups):
         raise Conflict("The level book stands on its corners: heights of the other structures hang on it. It stays.")
@@ -280,7 +279,7 @@ def copy_structure(database: Database, structure_id: str, copy: StructureCopy, b
     """A structure's plan once more beside it, without its readings; sending it twice makes one."""
     with database.session() as session:
         row = store.structure_by_id(session, structure_id)
-        document = {**newest_plan(row).document, "name": copy.name, "placing": None}
+        document = {**row.newest.document, "name": copy.name, "placing": None}
         job_id = row.job_id
     plan = Plan.model_validate({key: value for key, value in document.items() if value is not None})
     create = StructureCreate.model_construct(id=copy.id, name_in_file=copy.name_in_file, plan=plan)

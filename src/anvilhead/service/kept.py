@@ -31,8 +31,13 @@ class Kept(Generic[Value]):
                 self._values.move_to_end(key)
                 return self._values[key]
         value = work_out()
+        self.put(key, value)
+        return value
+
+    def put(self, key: Hashable, value: Value) -> None:
+        """Keep a value in place of what was kept under its key."""
         with self._lock:
             self._values[key] = value
+            self._values.move_to_end(key)
             while len(self._values) > self._most:
                 self._values.popitem(last=False)
-        return value

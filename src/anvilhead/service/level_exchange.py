@@ -11,12 +11,13 @@ from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.reading import refuse
 from anvilhead.service.job_plans import plans_of
 from anvilhead.service.level_documents import BookRead
-from anvilhead.service.level_rows import check_row, levels_of, setup_row, shot_row
+from anvilhead.service.level_planning import keep_plan
+from anvilhead.service.level_rows import check_row, setup_row, shot_row
 from anvilhead.service.level_views import BookReadView
-from anvilhead.service.levels import keep_plan, whole_job
 from anvilhead.service.people import By
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
+from anvilhead.store.levels import strike_shot
 from anvilhead.store.tables import JobRow
 
 
@@ -28,15 +29,16 @@ def take_book(database: Database, structure_id: str, document: BookRead, by: By)
         DocumentRefused: when nothing in it can be read, or a setup begins where nobody knows the height.
     """
     with database.session() as session:
-        row, job = whole_job(session, structure_id)
+        row, job = store.locked_structure(session, structure_id)
         read = read_level_csv(document.text, Units(job.units))
         if not read.setups:
             first = f" {read.skipped[0]}" if read.skipped else ""
             message = f"No reading was found. A line is setup, instrument, point and reading.{first}"
             refuse([Problem(pointer="/text", code="no-readings", message=message)])
-        levels = levels_of(job)
+        plans = plans_of(job)
+        levels = plans.record.levels
         both = levels.model_copy(update={"setups": [*levels.setups, *read.setups]})
-        refuse(level_problems(both, plans_of(job).site, ""))
+        refuse(level_problems(both, plans.site, ""))
         count = sum(len(setup.shots) for setup in read.setups)
         if document.keep:
             for setup in read.setups:
@@ -48,7 +50,7 @@ def take_book(database: Database, structure_id: str, document: BookRead, by: By)
 
 def import_levels(session: Session, job: JobRow, levels: Levels, by: By) -> None:
     """Take the levels of a job file into a new job."""
-    keep_plan(session, job, levels.plan.model_dump(mode="json"), by)
+    keep_plan(session, job, 1, levels.plan.model_dump(mode="json"), by)
     for setup in levels.setups:
         _keep_setup(session, job, setup, by)
     for check in levels.checks:
@@ -70,4 +72,4 @@ def _keep_setup(session: Session, job: JobRow, setup: SetupEntry, by: By) -> Non
         kept = shot_row(None, row.id, shot, read)
         store.add(session, kept, "This reading is there already.")
         if shot.struck:
-            store.strike_shot(session, kept, read.who, read.at)
+            strike_shot(session, kept.id, read.who, read.at)

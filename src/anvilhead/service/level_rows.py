@@ -1,72 +1,13 @@
-"""Level rows to documents and back: what was typed stands beside what it means."""
+"""Documents about heights to rows: what was typed stands beside what it means."""
 
-from decimal import Decimal
 from typing import Any
 from uuid import UUID
 
-from anvilhead.jobfile.lengths import Length
-from anvilhead.jobfile.levels.documents import LevelPlan, Levels
-from anvilhead.jobfile.levels.measured import CheckEntry, SetupEntry, SetupHead, ShotEntry
+from anvilhead.jobfile.levels.measured import CheckEntry, SetupHead, ShotEntry
 from anvilhead.service.level_documents import ShotCreate
 from anvilhead.service.people import By
 from anvilhead.store.jobs import new_id
-from anvilhead.store.tables import InstrumentCheckRow, JobRow, LevelSetupRow, LevelShotRow
-
-
-def level_plan_of(job: JobRow) -> LevelPlan:
-    """What is planned about a job's heights; nothing when nobody planned any."""
-    return LevelPlan.model_validate(job.level_plans[-1].document) if job.level_plans else LevelPlan()
-
-
-def levels_of(job: JobRow) -> Levels:
-    """All levels of a job as a document, struck readings with it."""
-    plan = level_plan_of(job)
-    return Levels(
-        **dict(plan),
-        setups=[setup_of(row) for row in job.setups],
-        checks=[check_of(row) for row in job.checks],
-    )
-
-
-def has_levels(job: JobRow) -> bool:
-    """Whether anything about heights was planned or measured."""
-    return bool(job.level_plans or job.setups or job.checks)
-
-
-def in_book_order(row: LevelSetupRow) -> list[LevelShotRow]:
-    """Shots of a setup in the order of the book: a reading that corrects another stands beside it."""
-    place = {shot.id: float(shot.number) for shot in row.shots}
-    for shot in row.shots:
-        if shot.strike and shot.strike.replaced_by in place:
-            place[shot.strike.replaced_by] = place[shot.id] + 1e-9 * (shot.number + 1)
-    return sorted(row.shots, key=lambda shot: place[shot.id])
-
-
-def setup_of(row: LevelSetupRow) -> SetupEntry:
-    """A setup with its shots."""
-    head = SetupHead.model_validate(row.document)
-    shots = [shot_of(shot) for shot in in_book_order(row)]
-    return SetupEntry(**{**dict(head), "who": row.who, "taken": row.at}, shots=shots)
-
-
-def shot_of(row: LevelShotRow) -> ShotEntry:
-    """A reading as it was given."""
-    return ShotEntry(
-        at=row.point,
-        thing=row.thing,
-        reading=Length(float(row.reading_mm), row.reading_written),
-        turned=_length(row.turned_mm, row.turned_written),
-        distance=_length(row.distance_mm, row.distance_written),
-        who=row.who,
-        taken=row.at,
-        struck=row.strike is not None,
-    )
-
-
-def check_of(row: InstrumentCheckRow) -> CheckEntry:
-    """A test of an instrument."""
-    check = CheckEntry.model_validate(row.document)
-    return check.model_copy(update={"who": row.who, "taken": row.at})
+from anvilhead.store.tables import InstrumentCheckRow, LevelSetupRow, LevelShotRow
 
 
 def setup_row(setup_id: str, job_id: str, head: SetupHead, by: By) -> LevelSetupRow:
@@ -103,7 +44,3 @@ def kept(model: type[SetupHead] | type[CheckEntry], document: SetupHead | CheckE
     """A document as it is kept: without who and when, which have columns of their own."""
     fields = {name: getattr(document, name) for name in model.model_fields if name not in ("who", "taken")}
     return model.model_construct(**fields).model_dump(mode="json", exclude={"who", "taken"})
-
-
-def _length(mm: Decimal | None, written: str | None) -> Length | None:
-    return None if mm is None else Length(float(mm), written or float(mm))

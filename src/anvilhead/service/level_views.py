@@ -1,6 +1,7 @@
 """What clients get about heights."""
 
 from datetime import datetime
+from functools import lru_cache
 
 from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.levels.rod import RodMarks, marks_for, print_reading
@@ -8,12 +9,13 @@ from anvilhead.core.units.units import Units
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.levels.documents import LevelPlan
 from anvilhead.jobfile.levels.level_results import LevelsResult
-from anvilhead.jobfile.levels.measured import SetupHead
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.result_parts import Place, Result
-from anvilhead.service.level_rows import in_book_order
+from anvilhead.service.level_record import Setup, Shot
 from anvilhead.service.views import ShownLength, StrikeView
-from anvilhead.store.tables import LevelSetupRow, LevelShotRow
+
+MOST_REMEMBERED = 8192
+"""Readings that stay as they are shown: of a long book one more reading changes none of the others."""
 
 
 class LevelShotView(Result):
@@ -92,37 +94,36 @@ class BookReadView(Result):
     kept: bool
 
 
-def setup_view(row: LevelSetupRow, units: Units) -> LevelSetupView:
+def setup_view(setup: Setup, units: Units) -> LevelSetupView:
     """A setup for reading: its readings as its rod shows them."""
-    head = SetupHead.model_validate(row.document)
+    head = setup.head
     rod = head.rod or marks_for(units)
     return LevelSetupView(
-        id=row.id,
+        id=setup.id,
         instrument=head.instrument,
         device=head.device,
         rod=rod,
         rod_length=head.rod_length and _on_rod(head.rod_length, rod),
         corrected=head.corrected,
-        who=row.who,
-        taken=row.at,
-        shots=[_shot_view(shot, number, rod) for number, shot in enumerate(in_book_order(row))],
+        who=setup.who,
+        taken=setup.at,
+        shots=[_shot_view(shot, number, rod) for number, shot in enumerate(setup.in_book_order)],
     )
 
 
-def _shot_view(row: LevelShotRow, number: int, rod: RodMarks) -> LevelShotView:
+@lru_cache(maxsize=MOST_REMEMBERED)
+def _shot_view(shot: Shot, number: int, rod: RodMarks) -> LevelShotView:
     return LevelShotView(
-        id=row.id,
+        id=shot.id,
         number=number,
-        at=row.point,
-        thing=row.thing,
-        reading=_on_rod(Length(float(row.reading_mm), row.reading_written), rod),
-        turned=None if row.turned_mm is None else _on_rod(Length(float(row.turned_mm), row.turned_written or 0), rod),
-        distance=None
-        if row.distance_mm is None
-        else _on_rod(Length(float(row.distance_mm), row.distance_written or 0), rod),
-        who=row.who,
-        taken=row.at,
-        struck=row.strike and StrikeView(who=row.strike.who, at=row.strike.at, replaced_by=row.strike.replaced_by),
+        at=shot.point,
+        thing=shot.thing,
+        reading=_on_rod(shot.reading, rod),
+        turned=shot.turned and _on_rod(shot.turned, rod),
+        distance=shot.distance and _on_rod(shot.distance, rod),
+        who=shot.who,
+        taken=shot.at,
+        struck=shot.strike and StrikeView(who=shot.strike.who, at=shot.strike.at, replaced_by=shot.strike.replaced_by),
     )
 
 

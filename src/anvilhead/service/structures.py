@@ -14,7 +14,7 @@ from anvilhead.jobfile.solving import solve_site
 from anvilhead.jobfile.writing import place
 from anvilhead.service import views
 from anvilhead.service.documents import PlanChange, PullCreate, SiteAsked
-from anvilhead.service.job_plans import control_of, naming_in, newest_plan, plans_of, reading_of
+from anvilhead.service.job_plans import control_of, naming_in, plans_of, reading_of
 from anvilhead.service.jobs import new_pull_row
 from anvilhead.service.people import By
 from anvilhead.service.showing import revision_to_restore, structure_view
@@ -87,7 +87,7 @@ def change_plan(database: Database, structure_id: str, change: PlanChange, by: B
             document = both
         else:
             _refuse_stale(row, change.base_revision, can_merge=both is not None)
-        was = newest_plan(row).document
+        was = row.newest.document
         if document != was:
             store.add_plan(session, row, document, by.who, by.at)
             told = "; ".join(f"{c.pointer.strip('/')} {c.was} → {c.now}" for c in changes_between(was, document))
@@ -233,13 +233,13 @@ def _document_at(row: StructureRow, revision: int) -> dict[str, Any]:
 
 
 def _merged_with_newest(row: StructureRow, base_revision: int, document: dict[str, Any]) -> dict[str, Any] | None:
-    return merged(_document_at(row, base_revision), document, newest_plan(row).document)
+    return merged(_document_at(row, base_revision), document, row.newest.document)
 
 
 def _refuse_stale(row: StructureRow, base_revision: int, *, can_merge: bool = False) -> None:
     if row.revision == base_revision:
         return
-    newest = newest_plan(row)
+    newest = row.newest
     base = _document_at(row, base_revision)
     raise PlanIsStale(
         views.StaleDetails(

@@ -24,12 +24,13 @@ from anvilhead.service.kept import Kept
 from anvilhead.service.progress import ground_state, levels_state, next_thing, stages_of
 from anvilhead.service.views import StageState
 from anvilhead.store import jobs as store
+from anvilhead.store.levels import level_marks
 from anvilhead.store.tables import JobRow, StructureRow
 
 
 def job_summaries(session: Session, jobs: Sequence[JobRow]) -> list[views.JobSummary]:
     """Jobs as the yard shows them, in a constant number of queries."""
-    heights = store.level_marks(session, [job.id for job in jobs])
+    heights = level_marks(session, [job.id for job in jobs])
     plans = {job.id: plans_of(job, mark=heights[job.id]) for job in jobs}
     judged = _judge(session, jobs, plans)
     return [
@@ -113,7 +114,9 @@ def _levels_state(plans: JobPlans, name: str) -> StageState:
     book = plans.book
     if book is None:
         return StageState.NOT_STARTED
-    return _heights.get((plans.layout, plans.mark), lambda: _levels_states(book)).get(name, StageState.NOT_STARTED)
+    return _heights.get((plans.layout, plans.record.mark), lambda: _levels_states(book)).get(
+        name, StageState.NOT_STARTED
+    )
 
 
 def _levels_states(book: Book) -> dict[str, StageState]:

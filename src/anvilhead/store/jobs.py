@@ -5,7 +5,7 @@ from datetime import datetime
 from typing import Any
 from uuid import uuid4
 
-from sqlalchemy import Select, func, inspect, or_, select
+from sqlalchemy import Select, func, or_, select
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import InstrumentedAttribute, Session, object_session, selectinload
 
@@ -14,13 +14,7 @@ from anvilhead.store.tables import (
     AcceptanceRow,
     Base,
     InHandRow,
-    InstrumentCheckRow,
     JobRow,
-    LevelPlanRow,
-    LevelSetupRow,
-    LevelShotRow,
-    LevelStrikeBackRow,
-    LevelStrikeRow,
     LogRow,
     PlanRevisionRow,
     PullRow,
@@ -40,23 +34,14 @@ _WHOLE_STRUCTURE = (
     selectinload(StructureRow.in_hand),
 )
 
-_LEVELS = (
-    selectinload(JobRow.level_plans),
-    selectinload(JobRow.setups)
-    .selectinload(LevelSetupRow.shots)
-    .subqueryload(LevelShotRow.strikes)
-    .selectinload(LevelStrikeRow.back),
-    selectinload(JobRow.checks),
-)
-
-_HEIGHTS = {"level_plans", "setups", "checks"}
-"""What `with_levels` fetches of a job."""
-
+STRIKE_TAKEN_BACK = "Somebody has just taken this strike back."
 
 NO_JOB = "There is no such job here. It may lie in another database, such as the one of the samples."
 
 
 _IN_SHORT = selectinload(JobRow.structures).selectinload(StructureRow.newest)
+
+_BESIDE = selectinload(StructureRow.job).selectinload(JobRow.structures).selectinload(StructureRow.newest)
 
 
 def some_jobs(session: Session, find: str, most: int, after: int, *, away: bool | None) -> Sequence[JobRow]:
@@ -107,10 +92,7 @@ def structure_head(session: Session, structure_id: str) -> StructureRow:
     Raises:
         NotFound: when there is none.
     """
-    row = session.scalar(select(StructureRow).where(StructureRow.id == structure_id).with_for_update())
-    if row is None:
-        raise NotFound("There is no such structure here.")
-    return row
+    return _found(session.scalar(select(StructureRow).where(StructureRow.id == structure_id).with_for_update()))
 
 
 def job_from_file(session: Session, digest: str) -> JobRow | None:
@@ -122,7 +104,7 @@ def job_from_file(session: Session, digest: str) -> JobRow | None:
 def job_by_id(session: Session, job_id: str, *, to_change: bool = False) -> JobRow:
     """One job with its structures and their plans; `to_change` keeps others from changing it meanwhile.
 
-    Readings are fetched by `fetch_whole`, heights by `with_levels`.
+    Readings are fetched by `fetch_whole`, heights by `level_record`.
 
     Raises:
         NotFound: when there is none.
@@ -154,18 +136,37 @@ def lock_job_of(session: Session, structure_id: str) -> str:
 def structure_by_id(session: Session, structure_id: str, *, to_change: bool = False) -> StructureRow:
     """One structure with its plans and readings; `to_change` keeps others from changing it meanwhile.
 
-    Of the structures beside it the plans come along, of the job's heights nothing: see `with_levels`.
+    Of the structures beside it the plans come along, of the job's heights nothing: see `level_record`.
 
     Raises:
         NotFound: when there is none.
     """
-    beside = selectinload(StructureRow.job).selectinload(JobRow.structures).selectinload(StructureRow.newest)
-    query = select(StructureRow).options(*_WHOLE_STRUCTURE, beside)
+    query = select(StructureRow).options(*_WHOLE_STRUCTURE, _BESIDE)
     query = query.where(StructureRow.id == structure_id, StructureRow.deleted_at.is_(None))
-    row = session.scalar(query.with_for_update(of=StructureRow) if to_change else query)
+    return _found(session.scalar(query.with_for_update(of=StructureRow) if to_change else query))
+
+
+def structure_in_short(session: Session, structure_id: str) -> StructureRow:
+    """One structure among those of its job, each with its newest plan alone.
+
+    Raises:
+        NotFound: when there is none.
+    """
+    query = select(StructureRow).options(_BESIDE)
+    return _found(session.scalar(query.where(StructureRow.id == structure_id, StructureRow.deleted_at.is_(None))))
+
+
+def _found(row: StructureRow | None) -> StructureRow:
     if row is None:
         raise NotFound("There is no such structure here.")
     return row
+
+
+def locked_structure(session: Session, structure_id: str) -> tuple[StructureRow, JobRow]:
+    """A structure in short and its job, which nobody else changes meanwhile."""
+    lock_job_of(session, structure_id)
+    row = structure_in_short(session, structure_id)
+    return row, row.job
 
 
 def fetch_whole(session: Session, structure_ids: Sequence[str]) -> None:
@@ -182,31 +183,11 @@ transaction that came to nothing.
 """
 
 
-def level_marks(session: Session, job_ids: Sequence[str]) -> dict[str, Mark]:
-    """The mark of each job's heights: planned, measured, struck."""
-    shot_of = (LevelShotRow.setup_id, LevelSetupRow.id)
-    strike_of = (LevelStrikeRow.shot_id, LevelShotRow.id)
-    back_of = (LevelStrikeBackRow.strike_number, LevelStrikeRow.number)
-    setups = select(LevelSetupRow.job_id)
-    shots = setups.join(LevelShotRow, shot_of[0] == shot_of[1])
-    strikes = shots.join(LevelStrikeRow, strike_of[0] == strike_of[1])
-    return _marks(
-        session,
-        job_ids,
-        (select(LevelPlanRow.job_id), LevelPlanRow.number),
-        (setups, LevelSetupRow.number),
-        (shots, LevelShotRow.number),
-        (strikes, LevelStrikeRow.number),
-        (strikes.join(LevelStrikeBackRow, back_of[0] == back_of[1]), back_of[0]),
-        (select(InstrumentCheckRow.job_id), InstrumentCheckRow.number),
-    )
-
-
 def structure_marks(session: Session, structure_ids: Sequence[str]) -> dict[str, Mark]:
     """The mark of each structure's rounds: pulled, struck, begun, accepted."""
     pulls = select(PullRow.structure_id)
     strikes = pulls.join(StrikeRow, StrikeRow.pull_id == PullRow.id)
-    return _marks(
+    return marks_of(
         session,
         structure_ids,
         (pulls, PullRow.number),
@@ -217,10 +198,10 @@ def structure_marks(session: Session, structure_ids: Sequence[str]) -> dict[str,
     )
 
 
-def _marks(
+def marks_of(
     session: Session, owners: Sequence[str], *counted: tuple[Select[str], InstrumentedAttribute[int]]
 ) -> dict[str, Mark]:
-    """Count, highest and sum of row numbers of each kind, by the owner that its query selects."""
+    """Marks of owners: count, highest and sum of row numbers of each kind, by the owner that its query selects."""
     marks = {owner: [0] * (3 * len(counted)) for owner in owners}
     for at, (query, number) in enumerate(counted):
         owner = query.selected_columns[0]
@@ -228,29 +209,6 @@ def _marks(
         for found, *of_owner in session.execute(numbers.where(owner.in_(owners)).group_by(owner)):
             marks[found][3 * at : 3 * at + 3] = [int(one) for one in of_owner]
     return {owner: tuple(mark) for owner, mark in marks.items()}
-
-
-def level_mark(job: JobRow) -> Mark:
-    """The mark of one job's heights: of the rows as they were fetched, else as they are now.
-
-    What is worked out from fetched rows must never be kept under the mark of later ones.
-    """
-    if inspect(job).unloaded & _HEIGHTS:
-        return level_marks(session_of(job), [job.id])[job.id]
-    shots = [shot for setup in job.setups for shot in setup.shots]
-    strikes = [strike for shot in shots for strike in shot.strikes]
-    kinds = (job.level_plans, job.setups, shots, strikes)
-    numbers = [[row.number for row in rows] for rows in kinds]
-    numbers.append([strike.number for strike in strikes if strike.back is not None])
-    numbers.append([check.number for check in job.checks])
-    return tuple(figure for kind in numbers for figure in (len(kind), max(kind, default=0), sum(kind)))
-
-
-def with_levels(job: JobRow) -> JobRow:
-    """The same job with everything about its heights fetched, in a constant number of queries, once a transaction."""
-    if inspect(job).unloaded & _HEIGHTS:
-        session_of(job).scalars(select(JobRow).options(*_LEVELS).where(JobRow.id == job.id)).one()
-    return job
 
 
 def session_of(row: Base) -> Session:
@@ -341,32 +299,20 @@ def strike(session: Session, pull: PullRow, who: str, at: datetime, replaced_by:
     Raises:
         Conflict: when it is struck already; says by whom.
     """
-    _refuse_struck(pull.strike)
+    if pull.strike is not None:
+        raise already_struck(pull.strike.who)
     session.add(StrikeRow(pull_id=pull.id, replaced_by=replaced_by, who=who, at=at))
     session.flush()
 
 
-def strike_shot(session: Session, shot: LevelShotRow, who: str, at: datetime, replaced_by: str | None = None) -> None:
-    """Strike a level reading out.
-
-    Raises:
-        Conflict: when it is struck already; says by whom.
-    """
-    _refuse_struck(shot.strike)
-    shot.strikes.append(LevelStrikeRow(replaced_by=replaced_by, who=who, at=at))
-    session.flush()
-
-
-def take_back(session: Session, strike: StrikeRow | LevelStrikeRow, who: str, at: datetime) -> None:
+def take_back(session: Session, strike: StrikeRow, who: str, at: datetime) -> None:
     """Take a strike back: its reading counts again."""
-    back = StrikeBackRow if isinstance(strike, StrikeRow) else LevelStrikeBackRow
-    session.add(back(strike_number=strike.number, who=who, at=at))
-    _flush(session, "Somebody has just taken this strike back.")
+    add(session, StrikeBackRow(strike_number=strike.number, who=who, at=at), STRIKE_TAKEN_BACK)
 
 
-def _refuse_struck(strike: StrikeRow | LevelStrikeRow | None) -> None:
-    if strike is not None:
-        raise Conflict(f"{strike.who} has already struck this reading. Reload to see what replaced it.")
+def already_struck(who: str) -> Conflict:
+    """What is said to the second person who strikes a reading."""
+    return Conflict(f"{who} has already struck this reading. Reload to see what replaced it.")
 
 
 def add_log(
@@ -383,16 +329,6 @@ def log_of(session: Session, job_id: str, most: int, before: int | None = None) 
     if before is not None:
         query = query.where(LogRow.number < before)
     return session.scalars(query.order_by(LogRow.number.desc()).limit(most)).all()[::-1]
-
-
-def add_shot(session: Session, setup: LevelSetupRow, shot: LevelShotRow) -> None:
-    """Add a level reading at the end of a setup.
-
-    Raises:
-        Conflict: when its id was used meanwhile.
-    """
-    setup.shots.append(shot)
-    _flush(session, "This reading is being recorded already. Try again.")
 
 
 def add(session: Session, row: Base, on_conflict: str) -> None:

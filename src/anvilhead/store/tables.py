@@ -75,9 +75,6 @@ class JobRow(Base):
         order_by="StructureRow.position",
         primaryjoin="and_(JobRow.id == StructureRow.job_id, StructureRow.deleted_at.is_(None))",
     )
-    level_plans: Mapped[list["LevelPlanRow"]] = relationship(order_by="LevelPlanRow.revision")
-    setups: Mapped[list["LevelSetupRow"]] = relationship(order_by="LevelSetupRow.number")
-    checks: Mapped[list["InstrumentCheckRow"]] = relationship(order_by="InstrumentCheckRow.number")
 
 
 class StructureRow(Base):
@@ -259,7 +256,6 @@ class LevelSetupRow(Base):
     document: Mapped[dict[str, Any]] = mapped_column(JSON)
     who: Mapped[str] = mapped_column(String(80))
     at: Mapped[datetime] = mapped_column(UtcDateTime)
-    shots: Mapped[list["LevelShotRow"]] = relationship(order_by="LevelShotRow.number")
 
 
 class LevelShotRow(Base):
@@ -280,14 +276,6 @@ class LevelShotRow(Base):
     distance_written: Mapped[str | None] = mapped_column(String(80))
     who: Mapped[str] = mapped_column(String(80))
     at: Mapped[datetime] = mapped_column(UtcDateTime)
-    strikes: Mapped[list["LevelStrikeRow"]] = relationship(
-        foreign_keys="LevelStrikeRow.shot_id", order_by="LevelStrikeRow.number"
-    )
-
-    @property
-    def strike(self) -> "LevelStrikeRow | None":
-        """The strike that stands; None when there is none, or the last was taken back."""
-        return next((one for one in reversed(self.strikes) if one.back is None), None)
 
 
 class LevelStrikeRow(Base):
@@ -300,7 +288,6 @@ class LevelStrikeRow(Base):
     replaced_by: Mapped[str | None] = mapped_column(ForeignKey("level_shots.id"))
     who: Mapped[str] = mapped_column(String(80))
     at: Mapped[datetime] = mapped_column(UtcDateTime)
-    back: Mapped["LevelStrikeBackRow | None"] = relationship()
 
 
 class LevelStrikeBackRow(Base):

@@ -10,7 +10,7 @@ from anvilhead.api import examples
 from anvilhead.api.dependencies import ByWhom, Db
 from anvilhead.api.problems import ANSWERS
 from anvilhead.api.routers.exchange import handed_out
-from anvilhead.service import exchange, level_exchange, levels
+from anvilhead.service import exchange, level_exchange, level_planning, level_showing, levels
 from anvilhead.service.documents import Revision
 from anvilhead.service.level_documents import BookRead, CheckCreate, LevelPlanChange, SetupCreate, ShotCreate
 from anvilhead.service.level_views import BookReadView, LevelsView
@@ -25,7 +25,7 @@ router = APIRouter(prefix="/structures/{structure_id}/levels", tags=["levels"], 
 @router.get("")
 def get_levels(database: Db, structure_id: UUID, in_hand: InHand = None) -> LevelsView:
     """The level book of the job, drawn in this structure's plan frame."""
-    return levels.get_levels(database, str(structure_id), named(in_hand))
+    return level_showing.get_levels(database, str(structure_id), named(in_hand))
 
 
 @router.put("/plan")
@@ -39,7 +39,7 @@ def change_level_plan(
     in_hand: InHand = None,
 ) -> LevelsView:
     """Replace what is planned about heights; refused when somebody saved first."""
-    return levels.change_level_plan(database, str(structure_id), change, by, named(in_hand))
+    return level_planning.change_level_plan(database, str(structure_id), change, by, named(in_hand))
 
 
 @router.post("/plan/undo")
@@ -51,7 +51,7 @@ def undo_level_plan(
     in_hand: InHand = None,
 ) -> LevelsView:
     """Bring the plan of heights before the newest one back."""
-    return levels.undo_level_plan(database, str(structure_id), base_revision, by, named(in_hand))
+    return level_planning.undo_level_plan(database, str(structure_id), base_revision, by, named(in_hand))
 
 
 @router.post("/setups", status_code=201)

@@ -128,9 +128,14 @@ class Book:
         return doubts(self.book, self.setups, self.sights, around)
 
     @cached_property
+    def ground_shots(self) -> list[GroundShot]:
+        """Shots on the ground that have a place, in the frame of `points`."""
+        return self.shots_on(self.points)
+
+    @cached_property
     def ground_mesh(self) -> Terrain | None:
         """The ground between its shots, in the frame of `points`; None when they hold no area."""
-        return mesh_of(self.shots_on(self.points))
+        return mesh_of(self.ground_shots)
 
     def shots_on(self, points: LevelPoints, thing: str = "") -> list[GroundShot]:
         """Shots on the ground, or on a thing, that have a place."""
@@ -145,14 +150,16 @@ class Book:
         """Its number among all shots of its setup, struck ones too."""
         return self.kept[place[0]][place[1]]
 
-    def ground_mm(self, structure: str) -> dict[str, float]:
-        """Ground heights of a structure's own points, by its own names."""
-        found = {}
-        for spot, one in self.book.found.items():
-            own = self.points.own_name(structure, spot.at)
-            if not spot.thing and own is not None:
-                found[own] = one.height_mm
-        return found
+    @cached_property
+    def ground_by_owner(self) -> dict[str, dict[str, float]]:
+        """Ground heights of each structure's own points, by its own names."""
+        by_owner: dict[str, dict[str, float]] = {}
+        for name, height in self.heights_on().items():
+            owner = self.points.owner(name)
+            own = owner and self.points.own_name(owner, name)
+            if owner and own:
+                by_owner.setdefault(owner, {})[own] = height
+        return by_owner
 
     def heights_on(self, thing: str = "") -> dict[str, float]:
         """Heights of the ground, or of a thing, by point."""

@@ -19,9 +19,9 @@ def _ground(book: Book, structure: str, found: Planned) -> dict[str, float]:
     That lies between the shots.  Beyond them it is that of the board's corner, else the nearest shot, but only when
     something of this structure was shot: what lies around another one says nothing here.
     """
-    out = book.ground_mm(structure)
+    out = dict(book.ground_by_owner.get(structure, {}))
     known = found.heights_mm.keys() | out.keys()
-    shots, mesh = book.shots_on(book.points), book.ground_mesh
+    shots, mesh = book.ground_shots, book.ground_mesh
     for board in found.boards if shots else ():
         place = book.points.places.get(book.points.name_in(structure, board.name))
         if place is None or board.name in known:

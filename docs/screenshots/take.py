@@ -62,9 +62,9 @@ def take_plans(desk: Page) -> None:
     picture(desk, "boards")
     desk.get_by_role("tab", name="Height").click()
     picture(desk, "heights")
-    desk.goto(f"{loft}/school")
-    expect(desk.get_by_role("table", name="Schools compared")).to_be_visible()
-    picture(desk, "school")
+    desk.goto(f"{loft}/methods")
+    expect(desk.get_by_role("table", name="Methods compared")).to_be_visible()
+    picture(desk, "methods")
     desk.goto(f"{loft}/handover")
     with desk.expect_download() as download:
         desk.get_by_role("link", name="Site sheet (PDF)").click()

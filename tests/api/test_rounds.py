@@ -85,8 +85,8 @@ class TestKinds:
         assert answer.status_code == 422
         assert (pointer, code) in [(p["pointer"], p["code"]) for p in answer.json()["problems"]]
 
-    def test_a_chosen_school_says_what_to_pull_and_what_is_left(self, client: TestClient, structure: str) -> None:
-        plan = PLAN | {"school": "shortest-distance"}
+    def test_a_chosen_method_says_what_to_pull_and_what_is_left(self, client: TestClient, structure: str) -> None:
+        plan = PLAN | {"method": "shortest-distance"}
         body = {"units": "ft-in", "base_revision": 1, "plan": plan}
         calls = client.put(f"/api/structures/{structure}/plan", json=body).json()["calls"]
         assert [call["name"] for call in calls] == ["A–B", "C to line AB", "A–C", "D to line AB", "B–D"]

@@ -49,7 +49,7 @@ class TestPlans:
     def test_changes_of_different_things_are_put_together_on_demand(self, client: TestClient, structure: str) -> None:
         first, late = change(1), change(1)
         first["plan"] = first["plan"] | {"boards": {"stock": ["12'"]}, "lines": [{"family": "form", "offset": "1"}]}
-        late["plan"] = late["plan"] | {"boards": {"ground": {"A": "-1'"}}, "school": "ties"}
+        late["plan"] = late["plan"] | {"boards": {"ground": {"A": "-1'"}}, "method": "ties"}
         client.put(f"/api/structures/{structure}/plan", json=first)
 
         refused = client.put(f"/api/structures/{structure}/plan", json=late)
@@ -58,7 +58,7 @@ class TestPlans:
         assert refused.json()["stale"]["can_merge"]
         kept = both["document"]
         assert (kept["boards"]["stock"], kept["boards"]["ground"]) == (["12'"], {"A": "-1'"})
-        assert (kept["lines"][0]["family"], kept["school"]) == ("form", "ties")
+        assert (kept["lines"][0]["family"], kept["method"]) == ("form", "ties")
 
     def test_length_by_one_and_width_by_another_are_both_kept(self, client: TestClient, structure: str) -> None:
         client.put(f"/api/structures/{structure}/plan", json=change(1, width="28"))
@@ -119,7 +119,7 @@ class TestPlans:
     def test_what_the_strings_do_not_hang_on_asks_for_no_check(self, client: TestClient, structure: str) -> None:
         client.post(f"/api/structures/{structure}/pulls", json=pull("A", "B", "45'"))
         body = change(1)
-        body["plan"] = body["plan"] | {"school": "ties", "boards": {"stock": ["12'"], "ground": {"C": "-1'"}}}
+        body["plan"] = body["plan"] | {"method": "ties", "boards": {"stock": ["12'"], "ground": {"C": "-1'"}}}
         changed = client.put(f"/api/structures/{structure}/plan", json=body).json()
         assert "re-check" not in [stage["state"] for stage in changed["stages"]]
 

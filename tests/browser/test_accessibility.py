@@ -82,7 +82,7 @@ def test_every_view_passes(browser: Browser, site: str, size: dict[str, int]) ->
     base = page.url.rsplit("/", 1)[0]
     for stage, heading in (
         ("ground", "Where it stands on the site"),
-        ("school", "How the corners get square"),
+        ("methods", "How the corners get square"),
         ("handover", "On paper and in files"),
     ):
         page.goto(f"{base}/{stage}")
@@ -133,7 +133,7 @@ def test_on_a_phone_everything_to_press_is_44_pixels_both_ways(browser: Browser,
     enter_round(page, SLID)
     small = {"square": page.evaluate(TOO_SMALL)}
     stand_at_levels(page, "Gloves and levels", GROUND)
-    for stage in ("ground", "footprint", "boards", "levels", "handover", "school"):
+    for stage in ("ground", "footprint", "boards", "levels", "handover", "methods"):
         page.goto(page.url.rsplit("/", 1)[0] + f"/{stage}")
         expect(page.get_by_role("main")).to_be_visible()
         for tab in page.get_by_role("tab").all() or [page.get_by_role("main")]:
@@ -150,7 +150,7 @@ def test_on_a_phone_everything_to_press_is_44_pixels_both_ways(browser: Browser,
 def test_nothing_runs_out_of_a_phone_sideways(browser: Browser, site: str) -> None:
     page = open_page(browser, site, PHONE)
     stand_at_boards(page, "Narrow")
-    for stage in ("ground", "footprint", "boards", "square", "school", "handover"):
+    for stage in ("ground", "footprint", "boards", "square", "methods", "handover"):
         page.goto(page.url.rsplit("/", 1)[0] + f"/{stage}")
         expect(page.get_by_role("main")).to_be_visible()
         assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"], stage

@@ -143,10 +143,10 @@ def test_a_structure_stands_on_the_site_and_says_what_it_is_too_near_to(page: Pa
     expect(page.get_by_role("img", name="Site of On its plot, drawn to scale")).to_contain_text("Boat store")
 
 
-def test_a_school_is_chosen_and_a_rounded_diagonal_told(page: Page) -> None:
-    stand_at_boards(page, "Schools")
+def test_a_method_is_chosen_and_a_rounded_diagonal_told(page: Page) -> None:
+    stand_at_boards(page, "Methods")
     page.keyboard.press("4")
-    page.get_by_role("link", name="Schools compared").click()
+    page.get_by_role("link", name="Methods compared").click()
     page.get_by_role("radio", name=re.compile("3-4-5")).check()
     expect(page.get_by_role("list", name="Steps")).to_contain_text("36′ 0″")
     page.get_by_label("Called instead of 46' 0\"").fill("45' 11 7/8\"")

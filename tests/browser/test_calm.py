@@ -12,7 +12,7 @@ from tests.browser.steps import GROUND, field, stand_at_levels, stand_at_square
 REST_MS = 4000
 
 
-@pytest.mark.parametrize("stage", ["ground", "footprint", "boards", "square", "school", "levels", "handover"])
+@pytest.mark.parametrize("stage", ["ground", "footprint", "boards", "square", "methods", "levels", "handover"])
 def test_a_view_at_rest_asks_nothing(page: Page, stage: str) -> None:
     stand_at_levels(page, f"At rest, {stage}", GROUND)
     page.goto(page.url.replace("/levels", f"/{stage}"))

@@ -140,8 +140,8 @@ def test_a_swung_tape_and_a_wrong_one_are_told_where_they_are_typed(square: Page
     expect(form.get_by_role("alert")).to_contain_text("A is on AB: there is nothing to swing")
 
 
-def test_a_chosen_school_makes_the_sheet(square: Page) -> None:
-    square.get_by_role("link", name="Schools compared").click()
+def test_a_chosen_method_makes_the_sheet(square: Page) -> None:
+    square.get_by_role("link", name="Methods compared").click()
     square.get_by_role("radio", name="Shortest distance").check()
     square.get_by_role("button", name="Keep this plan").click()
     expect(square.get_by_text("Kept.")).to_be_visible()

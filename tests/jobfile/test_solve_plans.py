@@ -277,11 +277,17 @@ class TestBoardsAndMaterials:
         methods = one({**self.PLAN, "tolerance": '1/2"'})["methods"]
         assert methods["best"] == "computed-diagonal"
         assert methods["why"].startswith('Computed diagonal: 5 pulls put D within 1/4"')
-        assert {row["school"] for row in methods["table"]} >= {"3-4-5", "ties", "square-laser"}
+        assert {row["method"] for row in methods["table"]} >= {"3-4-5", "ties", "square-laser"}
 
-    def test_a_chosen_school_has_its_sheet_with_the_burn_in(self) -> None:
+    def test_the_key_of_older_files_is_still_taken_and_given(self) -> None:
+        """`school` until version 0.5."""
+        new, old = (one({**self.PLAN, key: "ties"}) for key in ("method", "school"))
+        assert new == old
+        assert new["setting_out"]["method"] == new["setting_out"]["school"] == "ties"
+
+    def test_a_chosen_method_has_its_sheet_with_the_burn_in(self) -> None:
         pull = {"structure": "s1", "from": "A", "to": "B", "reading": "45'", "burn": "1'"}
-        sheet = one({**self.PLAN, "school": "ties"}, pulls=[pull])["setting_out"]
+        sheet = one({**self.PLAN, "method": "ties"}, pulls=[pull])["setting_out"]
         assert sheet["base"] == ["AB@A", "AB@B"]
         assert sheet["steps"][0]["text"] == "Pull the baseline: B where the tape from A reads 45' 0\"."
         assert {point["point"] for point in sheet["points"]} == {"A", "B", "C", "D"}

@@ -1,6 +1,6 @@
 """The site sheet: what the crew takes out on paper.  Big type, black on white.
 
-Plan with lengths, board faces, call sheet with room to write, the steps of the school, lines and points,
+Plan with lengths, board faces, call sheet with room to write, the steps of the method, lines and points,
 truck list, cautions.
 """
 

@@ -1,4 +1,4 @@
-"""The numbers to call: of a chosen school, else every side and diagonal, and whatever was pulled besides."""
+"""The numbers to call: of a chosen method, else every side and diagonal, and whatever was pulled besides."""
 
 import math
 from collections.abc import Mapping
@@ -7,13 +7,17 @@ from anvilhead.core.adjust.network import planned_mm
 from anvilhead.core.geometry.footprint import Side
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.call_sheet import Call, CallKind, calls_for, far_per_mm
+from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.messages import coach_words, words
-from anvilhead.core.methods.coach import Asked, asked_by, in_hand_order
+from anvilhead.core.methods.all_methods import asked_by
+from anvilhead.core.methods.calling import in_hand_order
+from anvilhead.core.methods.method import Asked
 from anvilhead.core.units.length_printing import print_length
-from anvilhead.core.units.units import FOOT_MM, Units
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.judging import Rounds
 from anvilhead.jobfile.lengths import mm_of
+from anvilhead.jobfile.method_solving import baseline_of
 from anvilhead.jobfile.naming import Naming
 from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.square_results import CallResult, ToPull
@@ -35,7 +39,7 @@ def call_sheet(found: Planned, rounds: Rounds, burn_mm: float) -> list[CallResul
         burn_mm: where the tape is started.
     """
     sheet = _Sheet(found, rounds, burn_mm)
-    rows = sheet.school_rows() or sheet.rows_of_all()
+    rows = sheet.method_rows() or sheet.rows_of_all()
     known = {row.key for row in rows}
     for pulls in rounds.pulls.values():
         for pull in pulls:
@@ -49,7 +53,7 @@ def call_sheet(found: Planned, rounds: Rounds, burn_mm: float) -> list[CallResul
 
 
 def to_pull(found: Planned, rounds: Rounds) -> list[ToPull]:
-    """What the school, or the plain sheet, still asks for in the latest round, nearest first."""
+    """What the method, or the plain sheet, still asks for in the latest round, nearest first."""
     pulled = rounds.pulls.get(rounds.latest or 0, [])
     sheet = _Sheet(found, rounds, 0.0)
     left = in_hand_order(
@@ -85,14 +89,13 @@ class _Sheet:
         return self.naming.points | check.order.corners
 
     def asked(self) -> list[Asked]:
-        """What the chosen school asks for; nothing when none is chosen."""
-        school = self.found.plan.school
-        if school is None:
+        """What the chosen method asks for; nothing when none is chosen."""
+        method = self.found.plan.method
+        if method is None:
             return []
-        unit_mm = float(FOOT_MM) if self.units is Units.FT_IN else 100.0
-        return asked_by(school, self.found.footprint, self.naming.named, unit_mm)
+        return asked_by(method, baseline_of(self.found, self.units))
 
-    def school_rows(self) -> list[CallResult]:
+    def method_rows(self) -> list[CallResult]:
         return [self.row(one.pull) for one in self.asked()]
 
     def calls(self) -> list[Call]:
@@ -136,7 +139,8 @@ class _Sheet:
     def _burn(self, pull: Pull) -> float:
         """What the tape shows on top: the burn, or a laser's own offset less where it stands."""
         if pull.kind is PullKind.SQUARE:
-            return (mm_of(self.found.plan.laser_offset) or 0.0) - pull.station_mm
+            by_laser = pull.instrument != Instrument.THREE_FOUR_FIVE
+            return ((by_laser and mm_of(self.found.plan.laser_offset)) or 0.0) - pull.station_mm
         return self.burn_mm
 
     def _row(self, pull: Pull, call: Call) -> CallResult:
@@ -154,6 +158,7 @@ class _Sheet:
             line=pull.line or None,
             legs=[text_of(mm, units) for mm in pull.legs_mm] if pull.kind is PullKind.TRIANGLE else [],
             station=text_of(pull.station_mm, units) if pull.station_mm else None,
+            instrument=None if pull.instrument == Instrument.STEEL_TAPE else Instrument(pull.instrument),
             how=how,
             length_mm=tidy(call.length_mm),
             text=printed.text,

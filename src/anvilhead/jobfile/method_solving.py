@@ -1,20 +1,16 @@
-"""The schools compared, and the sheet of one of them, written down."""
+"""The methods of squaring compared, and the sheet of one of them, written down."""
 
 import math
 
+from anvilhead.core.adjust.network import Named
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.measure.setting_out import parallels_to, point_numbers, running_marks
 from anvilhead.core.measure.triangle import Triangle, fitting_triangles, swing_flatness_mm
-from anvilhead.core.messages import school_words as words
-from anvilhead.core.methods.method import Comparison, MethodReport, compare_methods
-from anvilhead.core.methods.school import (
-    SchoolStep,
-    parallels_to,
-    point_numbers,
-    right_corners,
-    running_marks,
-    steps_for,
-)
-from anvilhead.core.methods.school_errors import Instruments
+from anvilhead.core.messages import method_words as words
+from anvilhead.core.methods.all_methods import steps_for
+from anvilhead.core.methods.comparison import Comparison, MethodReport, compare_methods
+from anvilhead.core.methods.framing_square import right_corners
+from anvilhead.core.methods.method import Baseline, Instruments, MethodStep
 from anvilhead.core.plan.inner_line import points_of
 from anvilhead.core.units.length_printing import print_difference, print_distance, print_small, print_within
 from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
@@ -30,18 +26,21 @@ WRONG_MM = 2 * SMALLEST_MOVE_MM
 
 
 def compare(found: Planned, units: Units) -> Comparison:
-    """Every school for a plan, its crew and the usual instruments."""
-    return compare_methods(
-        found.footprint,
-        found.set_out.layout.setback_mm,
-        found.plan.tolerance.mm,
-        found.plan.crew,
-        _tools(found, units),
-    )
+    """Every method for a plan, its crew and instruments."""
+    return compare_methods(baseline_of(found, units), found.plan.tolerance.mm, found.plan.crew)
+
+
+def baseline_of(found: Planned, units: Units) -> Baseline:
+    """A plan as the methods see it: its outline, the nails of its baseline's boards, what the crew has."""
+    side = found.footprint.sides[0]
+    nails = {board.name: board.nail for board in found.boards if board.line == side.name}
+    named = Named(nails, dict.fromkeys(nails, side.name))
+    unit_mm = float(FOOT_MM) if units is Units.FT_IN else 100.0
+    return Baseline(found.footprint, named, Instruments(found.set_out.tape, found.plan.laser, unit_mm))
 
 
 def solve_methods(found: Planned, comparison: Comparison, units: Units) -> r.MethodsResult:
-    """The table of schools."""
+    """The table of methods."""
     tolerance = found.plan.tolerance.mm
     return r.MethodsResult(
         best=comparison.best,
@@ -49,7 +48,7 @@ def solve_methods(found: Planned, comparison: Comparison, units: Units) -> r.Met
         crew=found.plan.crew,
         table=[_method(report, tolerance, units) for report in comparison.reports],
         not_for=[
-            r.NotForResult(school=one.school, name=words.SCHOOL_NAMES[one.school], why=words.not_for_text(one))
+            r.NotForResult(method=one.method, name=words.METHOD_NAMES[one.method], why=words.not_for_text(one))
             for one in comparison.not_for
         ],
     )
@@ -58,34 +57,33 @@ def solve_methods(found: Planned, comparison: Comparison, units: Units) -> r.Met
 def solve_setting_out(
     found: Planned, comparison: Comparison, burn_mm: float, units: Units
 ) -> r.SettingOutResult | None:
-    """The sheet of the chosen school, else of the recommended one; None when no school does the shape."""
-    school = found.plan.school if found.plan.school and comparison.report(found.plan.school) else comparison.best
-    if school is None:
+    """The sheet of the chosen method, else of the recommended one; None when no method does the shape."""
+    method = found.plan.method if found.plan.method and comparison.report(found.plan.method) else comparison.best
+    if method is None:
         return None
-    base = found.footprint.sides[0]
-    nails = {board.name: board.nail for board in found.boards}
-    names = (f"{base.name}@{base.start}", f"{base.name}@{base.end}")
-    ends = (nails[names[0]], nails[names[1]])
-    steps = steps_for(found.footprint, school, comparison.report(school), ends, _tools(found, units).unit_mm)
+    base, report = baseline_of(found, units), comparison.report(method)
+    ends = (base.places[base.nails[0]], base.places[base.nails[1]])
+    errors = {name: ellipse.major_mm for name, ellipse in report.ellipses.items()} if report else {}
+    steps = steps_for(method, base, errors)
     say = words.StepWords(burn_mm, units, mm_of(found.plan.laser_offset), found.plan.crew)
     return r.SettingOutResult(
-        school=school,
-        name=words.SCHOOL_NAMES[school],
-        good_for=words.SCHOOL_GOOD_FOR[school],
-        catch=words.SCHOOL_CATCH[school],
-        base=list(names),
+        method=method,
+        name=words.METHOD_NAMES[method],
+        good_for=words.METHOD_GOOD_FOR[method],
+        catch=words.METHOD_CATCH[method],
+        base=list(base.nails),
         steps=[_step(step, number, say) for number, step in enumerate(steps, 1)],
         triangles=_triangles(found, units),
         swings=[
             r.SwingResult(
                 start=side.start,
-                end=base.name,
+                end=base.side.name,
                 length_mm=tidy(apart),
                 text=text_of(apart + burn_mm, units),
                 flat_mm=tidy(swing_flatness_mm(apart, WRONG_MM)),
                 flat_text=text_of(swing_flatness_mm(apart, WRONG_MM), units),
             )
-            for side, apart in parallels_to(found.footprint, base)
+            for side, apart in parallels_to(found.footprint, base.side)
         ],
         points=_points(found, ends, units),
         marks=[
@@ -108,19 +106,11 @@ def solve_setting_out(
     )
 
 
-def _tools(found: Planned, units: Units) -> Instruments:
-    return Instruments(
-        tape=found.set_out.tape,
-        has_laser=found.plan.laser,
-        unit_mm=float(FOOT_MM) if units is Units.FT_IN else 100.0,
-    )
-
-
 def _method(report: MethodReport, tolerance_mm: float, units: Units) -> r.MethodResult:
     corner, worst = report.worst
     return r.MethodResult(
-        school=report.school,
-        name=words.SCHOOL_NAMES[report.school],
+        method=report.method,
+        name=words.METHOD_NAMES[report.method],
         pulls=report.pulls,
         longest_mm=tidy(report.longest_mm),
         longest_text=text_of(report.longest_mm, units),
@@ -136,7 +126,7 @@ def _method(report: MethodReport, tolerance_mm: float, units: Units) -> r.Method
     )
 
 
-def _step(step: SchoolStep, number: int, say: words.StepWords) -> r.StepResult:
+def _step(step: MethodStep, number: int, say: words.StepWords) -> r.StepResult:
     return r.StepResult(
         text=say.text(step, number),
         who=say.who(step),
@@ -146,9 +136,9 @@ def _step(step: SchoolStep, number: int, say: words.StepWords) -> r.StepResult:
 
 
 def _triangles(found: Planned, units: Units) -> list[r.CornerTriangles]:
-    rows = []
+    rows, unit_mm = [], baseline_of(found, units).tools.unit_mm
     for before, after in right_corners(found.footprint):
-        fitting = fitting_triangles(before.length_mm, after.length_mm, _tools(found, units).unit_mm)[:MOST_TRIANGLES]
+        fitting = fitting_triangles(before.length_mm, after.length_mm, unit_mm)[:MOST_TRIANGLES]
         longest = max(before.length_mm, after.length_mm)
         rows.append(
             r.CornerTriangles(corner=after.start, triangles=[_triangle(one, longest, units) for one in fitting])

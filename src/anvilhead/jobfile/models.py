@@ -3,13 +3,13 @@
 from datetime import datetime
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import Field, model_validator
+from pydantic import AliasChoices, ConfigDict, Field, model_validator
 from pydantic_core import PydanticCustomError
 
 from anvilhead.core.check.recheck import Occasion
 from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import PullKind
-from anvilhead.core.methods.school_errors import School
+from anvilhead.core.methods.method import Method
 from anvilhead.core.moves.moves import Hands
 from anvilhead.core.units.purpose import TOLERANCES, Purpose
 from anvilhead.core.units.units import Units
@@ -39,6 +39,12 @@ Identifier = Annotated[str, Field(min_length=1, max_length=64, pattern=r"^[^\x00
 Round = Annotated[int, Field(ge=1, le=10_000, strict=True)]
 
 
+def _with_old_keys(schema: dict[str, Any]) -> None:
+    """Files of version 0.5 and before call the method a school."""
+    properties = schema["properties"]
+    properties["school"] = {**properties["method"], "deprecated": True}
+
+
 class Plan(Sparse):
     """What should stand where and how well: the planned document of a structure.
 
@@ -53,10 +59,12 @@ class Plan(Sparse):
         lines: further families, by their offsets; inner: lines inside.
         boards: how the boards stand, how high, and of what.
         placing: where the structure stands on the site; may_overlap: neighbours it overlaps on purpose.
-        school: how its corners are squared; crew: by how many people;
+        method: how its corners are squared; crew: by how many people;
             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string;
             tape_error: ± of the tape on a short pull, when it is not 1/16 inch.
     """
+
+    model_config = ConfigDict(json_schema_extra=_with_old_keys)
 
     name: Name | None = None
     kind: Literal["building", "slab", "fence", "posts"]
@@ -76,7 +84,7 @@ class Plan(Sparse):
     boards: BoardPlan = BoardPlan()
     placing: Placing | None = None
     may_overlap: list[Identifier] = Field(default_factory=list, max_length=60)
-    school: School | None = None
+    method: Method | None = Field(default=None, validation_alias=AliasChoices("method", "school"))
     crew: Literal[1, 2] = 2
     laser: bool = False
     laser_offset: NonNegativeLength | None = None

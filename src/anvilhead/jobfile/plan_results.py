@@ -2,8 +2,10 @@
 
 from typing import Literal
 
+from pydantic import computed_field
+
 from anvilhead.core.boards.batter_board import BoardStyle
-from anvilhead.core.methods.school_errors import School
+from anvilhead.core.methods.method import Method
 from anvilhead.core.plan.inner_line import InnerKind
 from anvilhead.jobfile.result_parts import Between, Direction, Distance, EllipseResult, Place, Result, SideResult
 
@@ -274,10 +276,22 @@ class MaterialsResult(Result):
     truck: list[LoadResult]
 
 
-class MethodResult(Result):
-    """One school for this footprint: `worst_mm` is the half length of the worst corner's 95 in 100 ellipse."""
+class OfMethod(Result):
+    """Something about one method of squaring; its old key says the same."""
 
-    school: School
+    method: Method
+
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def school(self) -> Method:
+        """The key of version 0.5 and before."""
+        return self.method
+
+
+class MethodResult(OfMethod):
+    """One method for this footprint: `worst_mm` is the half length of the worst corner's 95 in 100 ellipse."""
+
+    method: Method
     name: str
     pulls: int
     longest_mm: float
@@ -293,18 +307,18 @@ class MethodResult(Result):
     note: str
 
 
-class NotForResult(Result):
-    """A school that cannot do this footprint, and why not."""
+class NotForResult(OfMethod):
+    """A method that cannot do this footprint, and why not."""
 
-    school: School
+    method: Method
     name: str
     why: str
 
 
 class MethodsResult(Result):
-    """The schools compared; `best` is the one to take for this crew, `why` says it in a sentence."""
+    """The methods compared; `best` is the one to take for this crew, `why` says it in a sentence."""
 
-    best: School | None
+    best: Method | None
     why: str
     crew: int
     table: list[MethodResult]
@@ -419,7 +433,7 @@ class SwingResult(Between):
 
 
 class StepResult(Result):
-    """One step of a school: what to do, who stands where, and the number to call."""
+    """One step of a method: what to do, who stands where, and the number to call."""
 
     text: str
     who: str
@@ -427,8 +441,8 @@ class StepResult(Result):
     error_text: str | None
 
 
-class SettingOutResult(Result):
-    """The sheet in hand for one school.
+class SettingOutResult(OfMethod):
+    """The sheet in hand for one method.
 
     Attributes:
         base: the two nails ties are pulled from.
@@ -436,7 +450,7 @@ class SettingOutResult(Result):
         marks: running marks along each line.
     """
 
-    school: School
+    method: Method
     name: str
     good_for: str
     catch: str

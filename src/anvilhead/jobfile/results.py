@@ -38,7 +38,7 @@ class StructureResult(Result):
         sticks: marking sticks, alike sides together.
         heights: null while no ground is said; site: null while it is not placed.
         methods: null in a quick answer that leaves them out.
-        setting_out: sheet of the chosen school, else of the one recommended.
+        setting_out: sheet of the chosen method, else of the one recommended.
         rounds: every round, for the path from the first to the accepted.
         recheck: pulls that would show movement; null before a round is accepted, and in a quick answer.
         lost: points to be set again.

@@ -93,11 +93,11 @@ def solve_structure(
     footprint, set_out = found.footprint, found.set_out
     boards = Boards(found, units, _obstacles(*site) if site else {})
 
-    def schools() -> tuple[p.MethodsResult, p.SettingOutResult | None]:
+    def of_methods() -> tuple[p.MethodsResult, p.SettingOutResult | None]:
         comparison = compare(found, units)
         return solve_methods(found, comparison, units), solve_setting_out(found, comparison, burn_mm, units)
 
-    compared, setting_out = found.once(("schools", units, burn_mm), schools) if methods else (None, None)
+    compared, setting_out = found.once(("methods", units, burn_mm), of_methods) if methods else (None, None)
     return r.StructureResult(
         kind=found.plan.kind,
         shape=found.plan.footprint.shape,

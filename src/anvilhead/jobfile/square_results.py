@@ -9,6 +9,7 @@ from anvilhead.core.check.slips import Slip
 from anvilhead.core.check.squaring import PullReason, Verdict
 from anvilhead.core.check.traps import TrapKind
 from anvilhead.core.measure.call_sheet import CallKind
+from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import PullKind
 from anvilhead.core.moves.moves import Hands
 from anvilhead.jobfile.result_parts import Between, Distance, EllipseResult, Place, Result
@@ -28,6 +29,7 @@ class CallResult(Distance):
         key: the same for readings of this pull; name: as it is called.
         pull: what it is taken between; line, legs, station: as a reading says them; how: in words, when not point to
             point.
+        instrument: what it is read with; null for the tape in hand.
         call_mm, call_text: what the tape reads when all is as planned.
         origin: how the call comes about, in words.
         far_per_mm: how far the far corner moves for each millimetre this number is wrong.
@@ -43,6 +45,7 @@ class CallResult(Distance):
     line: str | None
     legs: list[str]
     station: str | None
+    instrument: Instrument | None
     how: str
     call_mm: float
     call_text: str
@@ -293,7 +296,7 @@ class SquareResult(Result):
         moves: every board's way to its plan; order: the fewest that do, null while the strings are not known.
         predicted: after `moves`; what tapes read after the order is with the order.
         next_pull: what must be pulled; helpful: what would help most in any case, best first.
-        to_pull: what the school still asks for, nearest first.
+        to_pull: what the method still asks for, nearest first.
         hold: what stays, in words; holds: the moves if something else did.
         outcome: what became of the moves of the round before; null where nothing was told.
         moved: corners against the accepted round before; null without one.

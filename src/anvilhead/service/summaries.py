@@ -156,7 +156,7 @@ def _places(footprint: Footprint) -> dict[str, Place]:
 
 
 def _laid_out_at(row: StructureRow) -> datetime:
-    """When the plan last changed in what the strings hang on; stock or a school do not make a reading stale."""
+    """When the plan last changed in what the strings hang on; stock or a method do not make a reading stale."""
     newest = row.newest
     at = newest.at
     for plan in reversed(row.revisions):

@@ -257,7 +257,7 @@ def _report(
     normal, _ = normal_equations(frame.size, rows, misfit, observations)
     factor = factorise(normal)
     covariance = factor.inverse()
-    ellipses = {name: _ellipse(axes, covariance) for name, axes in frame.axes.items()}
+    ellipses = {name: ellipse_in(axes, covariance) for name, axes in frame.axes.items()}
     loose = _loose_corners(frame, factor, normal, ellipses)
     residuals = tuple(
         _residual(observation, -difference, quadratic(row, covariance))
@@ -298,7 +298,7 @@ def _residual(observation: Observation, residual_mm: float, adjusted_variance: f
     return Residual(residual_mm, redundancy, residual_mm / (observation.sigma_mm * math.sqrt(redundancy)))
 
 
-def _ellipse(axes: tuple[tuple[int, Point], ...], covariance: Matrix) -> Ellipse:
+def ellipse_in(axes: tuple[tuple[int, Point], ...], covariance: Matrix | Sequence[Mapping[int, float]]) -> Ellipse:
     """95 % ellipse from a point's block of the covariance, turned into the plan frame."""
     block = [(a, b, covariance[i][j]) for i, a in axes for j, b in axes]
     return ellipse_of(

@@ -5,6 +5,7 @@ existing walls.  Only points that some pull names take part besides the corners.
 does a mark pulled along one; that is an observation of its own, held as well as a mark can be put on a string.
 """
 
+import math
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 
@@ -12,9 +13,11 @@ from anvilhead.core.adjust.adjustment import Adjustment, adjust
 from anvilhead.core.adjust.hold import Hold
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.measure.instrument import CLASSES, LASER_RAD, STRING_MM, Instrument
+from anvilhead.core.measure.instrument import CLASSES, LASER_RAD, SQUARE_RAD, STRING_MM, Instrument
 from anvilhead.core.measure.observation import Distance, Hypotenuse, Observation, Offset, Station, sigma_at_least
 from anvilhead.core.measure.tape import Pull, PullKind, TapeClass
+from anvilhead.core.measure.triangle import hypotenuse_sigma_mm, largest_triangle
+from anvilhead.core.units.units import FOOT_MM
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,31 +123,56 @@ def planned_mm(pull: Pull, planned: Mapping[str, Point], lines: Mapping[str, tup
     return _observation(pull, planned, lines, CLASSES[Instrument.STEEL_TAPE]).computed_mm(planned)
 
 
+def _tape_of(pull: Pull, tape: TapeClass) -> TapeClass:
+    """Class of what a pull was read with; the crew's tape where it names no other."""
+    instrument = Instrument(pull.instrument)
+    return tape if instrument is Instrument.STEEL_TAPE else CLASSES[instrument]
+
+
 def sigma_of(pull: Pull, tape: TapeClass) -> float:
     """Standard deviation of a tape-like reading, millimetres."""
-    instrument = Instrument(pull.instrument)
-    used = tape if instrument is Instrument.STEEL_TAPE else CLASSES[instrument]
-    return sigma_at_least(used.sigma_mm(abs(pull.length_mm)))
+    return sigma_at_least(_tape_of(pull, tape).sigma_mm(abs(pull.length_mm)))
 
 
 def _observation(
     pull: Pull, planned: Mapping[str, Point], lines: Mapping[str, tuple[str, str]], tape: TapeClass
 ) -> Observation:
-    sigma, value = sigma_of(pull, tape), pull.length_mm
+    value = pull.length_mm
     if pull.kind is PullKind.TO_LINE:
         line = lines[pull.end]
         along = planned[line[1]] - planned[line[0]]
         if along.cross(planned[pull.start] - planned[line[0]]) < 0:  # a tape reads positive on either side
             line = (line[1], line[0])
-        return Offset(pull.start, line, value, sigma)
+        return Offset(pull.start, line, value, sigma_of(pull, tape))
     if pull.kind in (PullKind.ALONG, PullKind.SQUARE):
         first, second = lines[pull.line]
         line = (first, second) if pull.start == first else (second, first)
-        if pull.kind is PullKind.SQUARE:
-            off = planned[pull.start].distance_to(planned[pull.end])
-            sigma = (CLASSES[Instrument.SQUARE_LASER].sigma_mm(0.0) ** 2 + (LASER_RAD / 2 * off) ** 2) ** 0.5
+        thrown = pull.kind is PullKind.SQUARE
+        sigma = _thrown_sigma(pull, planned, line, tape) if thrown else sigma_of(pull, tape)
         return Station(pull.end, line, value, sigma)
     if pull.kind is PullKind.TRIANGLE:
         ends = [next(name for name in lines[line] if name != pull.start) for line in (pull.line, pull.end)]
-        return Hypotenuse(pull.start, (ends[0], ends[1]), pull.legs_mm, value, sigma)
-    return Distance(pull.start, pull.end, value, sigma)
+        return Hypotenuse(pull.start, (ends[0], ends[1]), pull.legs_mm, value, _triangle_sigma(pull, tape))
+    return Distance(pull.start, pull.end, value, sigma_of(pull, tape))
+
+
+def _thrown_sigma(pull: Pull, planned: Mapping[str, Point], line: tuple[str, str], tape: TapeClass) -> float:
+    """Of what is read from a thrown right angle: the rule, the angle over the offset, the tape to its station."""
+    along = planned[line[1]] - planned[line[0]]
+    off = abs(along.unit().cross(planned[pull.end] - planned[line[0]]))
+    turn = LASER_RAD / 2
+    if pull.instrument == Instrument.FRAMING_SQUARE:
+        turn = SQUARE_RAD / 2
+    elif pull.instrument == Instrument.THREE_FOUR_FIVE:
+        triangle = largest_triangle(along.length(), off, float(FOOT_MM))
+        turn = triangle.sigma_rad(tape) if triangle else SQUARE_RAD / 2
+    walked = tape.sigma_mm(abs(pull.station_mm)) if pull.station_mm else 0.0
+    return math.hypot(CLASSES[Instrument.SQUARE_LASER].sigma_mm(0.0), turn * off, walked)
+
+
+def _triangle_sigma(pull: Pull, tape: TapeClass) -> float:
+    """Of the distance between two marks: the pulls to them and between them, or the angle of a square's blades."""
+    one, other = pull.legs_mm
+    if pull.instrument == Instrument.FRAMING_SQUARE:
+        return sigma_at_least(SQUARE_RAD / 2 * one * other / math.hypot(one, other))
+    return sigma_at_least(hypotenuse_sigma_mm(one, other, pull.length_mm, _tape_of(pull, tape)))

@@ -2,7 +2,7 @@
 
 Two ties cross at the point and at its mirror image on the other side of the line between the two nails; a line and
 a distance do not have that trap but need the string.  Each way's error is that of its tapes and of the points it
-starts from, by the crossing angle (the same propagation as in `school_errors.py`).
+starts from, by the crossing angle.
 """
 
 import math

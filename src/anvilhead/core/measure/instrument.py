@@ -19,6 +19,8 @@ class Instrument(StrEnum):
     FRAMING_SQUARE = "framing-square"
     SQUARE_LASER = "square-laser"
     """A laser that throws a right angle; the distance from its line is read on a rule."""
+    THREE_FOUR_FIVE = "3-4-5"
+    """A right angle by the largest 3-4-5 that the strings hold; the distance from its line is read on a rule."""
 
 
 CLASSES = {
@@ -27,10 +29,14 @@ CLASSES = {
     Instrument.LASER_METER: TapeClass(25.4 / 16, 0.0),
     Instrument.FRAMING_SQUARE: TapeClass(25.4 / 32, 0.0),
     Instrument.SQUARE_LASER: TapeClass(25.4 / 16, 0.0),
+    Instrument.THREE_FOUR_FIVE: TapeClass(25.4 / 16, 0.0),
 }
 
 LASER_RAD = 3.175 / 15240
 """± of a thrown right angle, 95 in 100, radians: 1/8 inch in 50 ft."""
+
+SQUARE_RAD = (25.4 / 32) / 609.6
+"""± of a framing square held to a string, 95 in 100, radians: 1/32 inch on 2 ft."""
 
 STRING_MM = 25.4 / 16
 """± to which a mark is put on a string, 95 in 100."""

@@ -85,7 +85,8 @@ class Pull:
     instrument: str = "steel-tape"
 
     def __post_init__(self) -> None:
-        if self.start == self.end:
+        # past Z a corner and a line may be called alike
+        if self.start == self.end and self.kind not in (PullKind.TO_LINE, PullKind.TRIANGLE):
             raise PullError("same-corner", f"A pull needs two corners; this one goes from {self.start} to itself.")
         if self.kind is PullKind.SQUARE:
             if self.fall_mm:

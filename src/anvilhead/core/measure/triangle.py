@@ -34,9 +34,17 @@ class Triangle:
 
     def sigma_rad(self, tape: TapeClass) -> float:
         """Standard deviation of the corner, radians, all three pulls at work."""
-        a, b, c = self.first_mm, self.second_mm, self.hypotenuse_mm
-        parts = (c * tape.sigma_mm(c), a * tape.sigma_mm(a), b * tape.sigma_mm(b))
-        return math.hypot(*parts) / (a * b)
+        a, b = self.first_mm, self.second_mm
+        return self.hypotenuse_mm * hypotenuse_sigma_mm(a, b, self.hypotenuse_mm, tape) / (a * b)
+
+
+def hypotenuse_sigma_mm(first_mm: float, second_mm: float, hypotenuse_mm: float, tape: TapeClass) -> float:
+    """Standard deviation of the distance between two marks, its own pull and those to the marks together.
+
+    At a right angle h² = a² + b², so that a mark that is off by da shows as a·da/h.
+    """
+    a, b, c = first_mm, second_mm, hypotenuse_mm
+    return math.hypot(c * tape.sigma_mm(c), a * tape.sigma_mm(a), b * tape.sigma_mm(b)) / c
 
 
 def largest_triangle(

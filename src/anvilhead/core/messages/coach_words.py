@@ -7,6 +7,7 @@ from anvilhead.core.check.recheck import Moved, Occasion, RecheckSet
 from anvilhead.core.check.squaring import Alternative, Verdict
 from anvilhead.core.check.two_routes import Meeting
 from anvilhead.core.geometry.footprint import Footprint, line_name
+from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.messages.words import listed, number_word, things_word
 from anvilhead.core.moves.moves import Hands, Move, Order, Push
@@ -36,12 +37,14 @@ def pull_how(pull: Pull, units: Units) -> str:
         return f"From {pull.start} along the string {pull.line} to {pull.end}."
     if pull.kind is PullKind.SQUARE:
         at = f", {print_length(pull.station_mm, units).text} along" if pull.station_mm else ""
-        return (
-            f"Laser on {pull.line} at {pull.start}{at}: read along {pull.line} from its square line to {pull.end}, "
-            "less its own offset."
-        )
+        read = f"read along {pull.line} from its square line to {pull.end}"
+        if pull.instrument == Instrument.THREE_FOUR_FIVE:
+            return f"Lay the largest 3-4-5 on {pull.line} at {pull.start}{at}: {read}."
+        return f"Laser on {pull.line} at {pull.start}{at}: {read}, less its own offset."
     if pull.kind is PullKind.TRIANGLE:
         one, other = (print_length(mm, units).text for mm in pull.legs_mm)
+        if pull.instrument == Instrument.FRAMING_SQUARE:
+            return f"Lay the framing square at {pull.start}, a blade along {pull.line}: {one} on each, tip to tip."
         return f"Mark {one} along {pull.line} and {other} along {pull.end} from {pull.start}; pull between the marks."
     return ""
 

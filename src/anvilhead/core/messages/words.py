@@ -8,6 +8,7 @@ from anvilhead.core.check.squaring import NextPull, PullReason, SetOut, SquareCh
 from anvilhead.core.check.traps import Trap, TrapKind, is_rectangle
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.measure.call_sheet import Call, CallKind
+from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.moves.moves import Hands, Move
 from anvilhead.core.units.length_printing import print_difference, print_length, print_small, print_within
@@ -214,7 +215,8 @@ def pull_name(pull: Pull) -> str:
     if pull.kind is PullKind.ALONG:
         return f"along {pull.line}, {pull.start}–{pull.end}"
     if pull.kind is PullKind.SQUARE:
-        return f"laser square at {pull.start}, {pull.end}"
+        thrown = "3-4-5" if pull.instrument == Instrument.THREE_FOUR_FIVE else "laser"
+        return f"{thrown} square at {pull.start}, {pull.end}"
     if pull.kind is PullKind.TRIANGLE:
         return f"triangle at {pull.start}"
     return f"{pull.start}–{pull.end}"

@@ -1521,6 +1521,7 @@ export interface components {
          *         key: the same for readings of this pull; name: as it is called.
          *         pull: what it is taken between; line, legs, station: as a reading says them; how: in words, when not point to
          *             point.
+         *         instrument: what it is read with; null for the tape in hand.
          *         call_mm, call_text: what the tape reads when all is as planned.
          *         origin: how the call comes about, in words.
          *         far_per_mm: how far the far corner moves for each millimetre this number is wrong.
@@ -1553,6 +1554,7 @@ export interface components {
             legs: string[];
             /** Station */
             station: string | null;
+            instrument: components["schemas"]["Instrument"] | null;
             /** How */
             how: string;
             /** Call Mm */
@@ -2464,7 +2466,7 @@ export interface components {
          * @description What a reading was taken with.
          * @enum {string}
          */
-        Instrument: "steel-tape" | "long-tape" | "laser-meter" | "framing-square" | "square-laser";
+        Instrument: "steel-tape" | "long-tape" | "laser-meter" | "framing-square" | "square-laser" | "3-4-5";
         /**
          * JobChange
          * @description A change of a job's name, units, burn or control against a revision; what is left out stays.
@@ -3176,11 +3178,17 @@ export interface components {
             text: string;
         };
         /**
+         * Method
+         * @description A way to get corners square.
+         * @enum {string}
+         */
+        Method: "equal-diagonals" | "computed-diagonal" | "3-4-5" | "shortest-distance" | "framing-square" | "square-laser" | "station-offset" | "ties";
+        /**
          * MethodResult
-         * @description One school for this footprint: `worst_mm` is the half length of the worst corner's 95 in 100 ellipse.
+         * @description One method for this footprint: `worst_mm` is the half length of the worst corner's 95 in 100 ellipse.
          */
         MethodResult: {
-            school: components["schemas"]["School"];
+            method: components["schemas"]["Method"];
             /** Name */
             name: string;
             /** Pulls */
@@ -3209,13 +3217,15 @@ export interface components {
             };
             /** Note */
             note: string;
+            /** @description The key of version 0.5 and before. */
+            readonly school: components["schemas"]["Method"];
         };
         /**
          * MethodsResult
-         * @description The schools compared; `best` is the one to take for this crew, `why` says it in a sentence.
+         * @description The methods compared; `best` is the one to take for this crew, `why` says it in a sentence.
          */
         MethodsResult: {
-            best: components["schemas"]["School"] | null;
+            best: components["schemas"]["Method"] | null;
             /** Why */
             why: string;
             /** Crew */
@@ -3340,14 +3350,16 @@ export interface components {
         };
         /**
          * NotForResult
-         * @description A school that cannot do this footprint, and why not.
+         * @description A method that cannot do this footprint, and why not.
          */
         NotForResult: {
-            school: components["schemas"]["School"];
+            method: components["schemas"]["Method"];
             /** Name */
             name: string;
             /** Why */
             why: string;
+            /** @description The key of version 0.5 and before. */
+            readonly school: components["schemas"]["Method"];
         };
         /**
          * Occasion
@@ -3655,7 +3667,7 @@ export interface components {
          *         lines: further families, by their offsets; inner: lines inside.
          *         boards: how the boards stand, how high, and of what.
          *         placing: where the structure stands on the site; may_overlap: neighbours it overlaps on purpose.
-         *         school: how its corners are squared; crew: by how many people;
+         *         method: how its corners are squared; crew: by how many people;
          *             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string;
          *             tape_error: ± of the tape on a short pull, when it is not 1/16 inch.
          */
@@ -3737,7 +3749,7 @@ export interface components {
             placing?: (components["schemas"]["AtPoint"] | components["schemas"]["FromLine"] | components["schemas"]["Gap"]) | null;
             /** May Overlap */
             may_overlap?: string[];
-            school?: components["schemas"]["School"] | null;
+            method?: components["schemas"]["Method"] | null;
             /**
              * Crew
              * @default 2
@@ -3753,6 +3765,8 @@ export interface components {
             laser_offset?: (string | number) | null;
             /** Tape Error */
             tape_error?: (string | number) | null;
+            /** @deprecated */
+            school?: components["schemas"]["Method"] | null;
         };
         "Plan-Output": {
             [key: string]: unknown;
@@ -4687,12 +4701,6 @@ export interface components {
             call_text: string;
         };
         /**
-         * School
-         * @description A way to get corners square.
-         * @enum {string}
-         */
-        School: "equal-diagonals" | "computed-diagonal" | "3-4-5" | "shortest-distance" | "framing-square" | "square-laser" | "station-offset" | "ties";
-        /**
          * Section
          * @description A wall on its footing; its families follow from it.
          *
@@ -4796,7 +4804,7 @@ export interface components {
         };
         /**
          * SettingOutResult
-         * @description The sheet in hand for one school.
+         * @description The sheet in hand for one method.
          *
          *     Attributes:
          *         base: the two nails ties are pulled from.
@@ -4804,7 +4812,7 @@ export interface components {
          *         marks: running marks along each line.
          */
         SettingOutResult: {
-            school: components["schemas"]["School"];
+            method: components["schemas"]["Method"];
             /** Name */
             name: string;
             /** Good For */
@@ -4823,6 +4831,8 @@ export interface components {
             points: components["schemas"]["TiedPoint"][];
             /** Marks */
             marks: components["schemas"]["MarksResult"][];
+            /** @description The key of version 0.5 and before. */
+            readonly school: components["schemas"]["Method"];
         };
         /**
          * SetupCreate
@@ -5306,7 +5316,7 @@ export interface components {
          *         moves: every board's way to its plan; order: the fewest that do, null while the strings are not known.
          *         predicted: after `moves`; what tapes read after the order is with the order.
          *         next_pull: what must be pulled; helpful: what would help most in any case, best first.
-         *         to_pull: what the school still asks for, nearest first.
+         *         to_pull: what the method still asks for, nearest first.
          *         hold: what stays, in words; holds: the moves if something else did.
          *         outcome: what became of the moves of the round before; null where nothing was told.
          *         moved: corners against the accepted round before; null without one.
@@ -5533,7 +5543,7 @@ export interface components {
         };
         /**
          * StepResult
-         * @description One step of a school: what to do, who stands where, and the number to call.
+         * @description One step of a method: what to do, who stands where, and the number to call.
          */
         StepResult: {
             /** Text */
@@ -5846,7 +5856,7 @@ export interface components {
          *         sticks: marking sticks, alike sides together.
          *         heights: null while no ground is said; site: null while it is not placed.
          *         methods: null in a quick answer that leaves them out.
-         *         setting_out: sheet of the chosen school, else of the one recommended.
+         *         setting_out: sheet of the chosen method, else of the one recommended.
          *         rounds: every round, for the path from the first to the accepted.
          *         recheck: pulls that would show movement; null before a round is accepted, and in a quick answer.
          *         lost: points to be set again.

@@ -192,10 +192,11 @@ export class CallSheetState {
 				reading: text,
 				burn: row.call.pull === 'square' ? 0 : burn,
 				offset:
-					row.call.pull === 'square'
+					row.call.pull === 'square' && row.call.instrument !== '3-4-5'
 						? textAt(this.#structure().document, ['laser_offset']) || 0
 						: 0,
-				instrument: row.call.pull === 'square' ? 'square-laser' : this.instrument,
+				instrument:
+					row.call.instrument ?? (row.call.pull === 'square' ? 'square-laser' : this.instrument),
 				...(replaces ? { replaces } : {})
 			}
 		});

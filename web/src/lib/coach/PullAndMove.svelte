@@ -72,7 +72,7 @@
 <p class="no-print mt-3">
 	<a
 		class="inline-flex min-h-11 items-center underline"
-		href="/jobs/{stage.job.id}/{stage.structure.id}/school"
-		>Schools compared, steps, points and marks</a
+		href="/jobs/{stage.job.id}/{stage.structure.id}/methods"
+		>Methods compared, steps, points and marks</a
 	>
 </p>

@@ -21,8 +21,8 @@
 	let burning = $state(false);
 	const base = $derived(`/jobs/${job.id}/${structure.id}`);
 	const place = $derived(page.url.pathname.split('/').at(-1));
-	/** Choosing a school belongs to squaring. */
-	const current = $derived((place === 'school' ? 'square' : place) as StageName);
+	/** Choosing a method belongs to squaring. */
+	const current = $derived((place === 'methods' ? 'square' : place) as StageName);
 	const units = $derived(UNITS.find((one) => one.value === job.units) ?? UNITS[0]);
 
 	$effect(() =>

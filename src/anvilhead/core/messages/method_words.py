@@ -1,49 +1,48 @@
-"""What is said about the schools of squaring: names, what each is good for, its catch, its steps."""
+"""What is said about the methods of squaring: names, what each is good for, its catch, its steps."""
 
 from collections.abc import Callable
 
 from anvilhead.core.measure.triangle import Triangle
 from anvilhead.core.messages.words import listed
-from anvilhead.core.methods.method import Comparison, MethodReport, NotFor
-from anvilhead.core.methods.school import SchoolStep
-from anvilhead.core.methods.school_errors import School
+from anvilhead.core.methods.comparison import Comparison, MethodReport, NotFor
+from anvilhead.core.methods.method import Method, MethodStep
 from anvilhead.core.units.length_printing import print_difference, print_length
 from anvilhead.core.units.units import Units
 
-SCHOOL_NAMES = {
-    School.EQUAL_DIAGONALS: "Equal diagonals",
-    School.COMPUTED_DIAGONAL: "Computed diagonal",
-    School.THREE_FOUR_FIVE: "3-4-5",
-    School.SHORTEST_DISTANCE: "Shortest distance",
-    School.FRAMING_SQUARE: "Framing square",
-    School.SQUARE_LASER: "Square-throwing laser",
-    School.STATION_OFFSET: "Station and offset",
-    School.TIES: "Ties",
+METHOD_NAMES = {
+    Method.EQUAL_DIAGONALS: "Equal diagonals",
+    Method.COMPUTED_DIAGONAL: "Computed diagonal",
+    Method.THREE_FOUR_FIVE: "3-4-5",
+    Method.SHORTEST_DISTANCE: "Shortest distance",
+    Method.FRAMING_SQUARE: "Framing square",
+    Method.SQUARE_LASER: "Square-throwing laser",
+    Method.STATION_OFFSET: "Station and offset",
+    Method.TIES: "Ties",
 }
-SCHOOL_GOOD_FOR = {
-    School.EQUAL_DIAGONALS: "form frames, and the last check of any rectangle",
-    School.COMPUTED_DIAGONAL: "two tapes and two people; first corners",
-    School.THREE_FOUR_FIVE: "one tape, a first corner, a fence",
-    School.SHORTEST_DISTANCE: "setting a parallel line",
-    School.FRAMING_SQUARE: "roughing in",
-    School.SQUARE_LASER: "long walls, stepped ground, one person",
-    School.STATION_OFFSET: "many points, odd shapes",
-    School.TIES: "finding points again, odd shapes",
+METHOD_GOOD_FOR = {
+    Method.EQUAL_DIAGONALS: "form frames, and the last check of any rectangle",
+    Method.COMPUTED_DIAGONAL: "two tapes and two people; first corners",
+    Method.THREE_FOUR_FIVE: "one tape, a first corner, a fence",
+    Method.SHORTEST_DISTANCE: "setting a parallel line",
+    Method.FRAMING_SQUARE: "roughing in",
+    Method.SQUARE_LASER: "long walls, stepped ground, one person",
+    Method.STATION_OFFSET: "many points, odd shapes",
+    Method.TIES: "finding points again, odd shapes",
 }
-SCHOOL_CATCH = {
-    School.EQUAL_DIAGONALS: "Equal diagonals alone prove nothing: opposite sides must match as well.",
-    School.COMPUTED_DIAGONAL: "The diagonal is needed to the sixteenth: “about” is not a number.",
-    School.THREE_FOUR_FIVE: "A small triangle on a long wall makes a small error large: use the largest that fits.",
-    School.SHORTEST_DISTANCE: "The least reading is flat: it fixes the distance, hardly the place along the line.",
-    School.FRAMING_SQUARE: "A 2 ft square cannot see far: 1/32 on its blade is most of an inch on a long wall.",
-    School.SQUARE_LASER: "Mind the device's offset from the string, and shoot again from the other end.",
-    School.STATION_OFFSET: "The square-off must itself be square.",
-    School.TIES: "Poor where the tapes cross under 30 or over 150 degrees, and every pair of ties fits two places.",
+METHOD_CATCH = {
+    Method.EQUAL_DIAGONALS: "Equal diagonals alone prove nothing: opposite sides must match as well.",
+    Method.COMPUTED_DIAGONAL: "The diagonal is needed to the sixteenth: “about” is not a number.",
+    Method.THREE_FOUR_FIVE: "A small triangle on a long wall makes a small error large: use the largest that fits.",
+    Method.SHORTEST_DISTANCE: "The least reading is flat: it fixes the distance, hardly the place along the line.",
+    Method.FRAMING_SQUARE: "A 2 ft square cannot see far: 1/32 on its blade is most of an inch on a long wall.",
+    Method.SQUARE_LASER: "Mind the device's offset from the string, and shoot again from the other end.",
+    Method.STATION_OFFSET: "The square-off must itself be square.",
+    Method.TIES: "Poor where the tapes cross under 30 or over 150 degrees, and every pair of ties fits two places.",
 }
 
 
 def method_note(report: MethodReport, units: Units) -> str:
-    """What is worth telling about a school for this footprint."""
+    """What is worth telling about a method for this footprint."""
     notes = []
     if report.triangle:
         notes.append(f"first corner by {triangle_name(report.triangle, units)}")
@@ -59,11 +58,11 @@ def triangle_name(triangle: Triangle, units: Units) -> str:
 
 
 def method_why(comparison: Comparison, tolerance_mm: float, crew: int, units: Units) -> str:
-    """Why one school is recommended."""
+    """Why one method is recommended."""
     best = comparison.best and comparison.report(comparison.best)
     if not best:
-        return "No school here does this shape alone."
-    name, corner, worst = SCHOOL_NAMES[best.school], *best.worst
+        return "No method here does this shape alone."
+    name, corner, worst = METHOD_NAMES[best.method], *best.worst
     expected, asked = print_difference(worst, units), print_difference(tolerance_mm, units)
     alone = "" if crew > 1 else ", for one person"
     if worst <= tolerance_mm:
@@ -79,7 +78,7 @@ def method_why(comparison: Comparison, tolerance_mm: float, crew: int, units: Un
 
 
 def not_for_text(one: NotFor) -> str:
-    """Why a school cannot do this footprint."""
+    """Why a method cannot do this footprint."""
     return f"{one.why[0].upper()}{one.why[1:]}."
 
 
@@ -97,27 +96,27 @@ class StepWords:
         self.units = units
         self.laser_mm = laser_mm
         self.crew = crew
-        self._by_school: dict[School, Callable[[SchoolStep], str]] = {
-            School.EQUAL_DIAGONALS: self._equal_diagonals,
-            School.COMPUTED_DIAGONAL: self._two_tapes,
-            School.TIES: self._two_tapes,
-            School.SHORTEST_DISTANCE: self._swing,
-            School.THREE_FOUR_FIVE: self._squared_off,
-            School.FRAMING_SQUARE: self._squared_off,
-            School.SQUARE_LASER: self._laser,
-            School.STATION_OFFSET: self._station,
+        self._by_method: dict[Method, Callable[[MethodStep], str]] = {
+            Method.EQUAL_DIAGONALS: self._equal_diagonals,
+            Method.COMPUTED_DIAGONAL: self._two_tapes,
+            Method.TIES: self._two_tapes,
+            Method.SHORTEST_DISTANCE: self._swing,
+            Method.THREE_FOUR_FIVE: self._squared_off,
+            Method.FRAMING_SQUARE: self._squared_off,
+            Method.SQUARE_LASER: self._laser,
+            Method.STATION_OFFSET: self._station,
         }
 
-    def text(self, step: SchoolStep, number: int) -> str:
-        """What to do; the first step of every school is the baseline."""
+    def text(self, step: MethodStep, number: int) -> str:
+        """What to do; the first step of every method is the baseline."""
         if number == 1:
             call = self._called(step.tapes[0].length_mm)
             return f"Pull the baseline: {step.corner} where the tape from {step.from_corner} reads {call}."
-        return self._by_school[step.school](step)
+        return self._by_method[step.method](step)
 
-    def who(self, step: SchoolStep) -> str:
+    def who(self, step: MethodStep) -> str:
         """Who stands where."""
-        if step.school is School.SQUARE_LASER and step.offset_mm:
+        if step.method is Method.SQUARE_LASER and step.offset_mm:
             return (
                 f"One at the laser, the lead with target and tape at {step.corner}."
                 if self.crew > 1
@@ -134,7 +133,7 @@ class StepWords:
     def _plain(self, mm: float) -> str:
         return print_length(mm, self.units).text
 
-    def _equal_diagonals(self, step: SchoolStep) -> str:
+    def _equal_diagonals(self, step: MethodStep) -> str:
         one, *more = step.tapes
         if not more:
             return f"Side {one.start}–{one.end}: {self._called(one.length_mm)}."
@@ -143,14 +142,14 @@ class StepWords:
             f"{self._called(one.length_mm)}. Then pull the sides once more."
         )
 
-    def _two_tapes(self, step: SchoolStep) -> str:
+    def _two_tapes(self, step: MethodStep) -> str:
         one, other = step.tapes
         return (
             f"Cross two tapes at {step.corner}, {_side(step)} of the baseline: {self._called(one.length_mm)} from "
             f"{one.start} and {self._called(other.length_mm)} from {other.start}."
         )
 
-    def _swing(self, step: SchoolStep) -> str:
+    def _swing(self, step: MethodStep) -> str:
         square, diagonal = step.tapes
         least, along = self._called(square.length_mm), self._called(diagonal.length_mm)
         return (
@@ -158,7 +157,7 @@ class StepWords:
             f"Then {along} from {diagonal.start} places it along its line."
         )
 
-    def _squared_off(self, step: SchoolStep) -> str:
+    def _squared_off(self, step: MethodStep) -> str:
         go = f"{step.corner} where the tape from {step.from_corner} reads {self._called(step.tapes[0].length_mm)}."
         if step.triangle is None:
             return f"Lay a framing square in the corner at {step.from_corner}; bring the new string along it. Then {go}"
@@ -170,7 +169,7 @@ class StepWords:
             f"until the marks are {across} apart. Then {go}"
         )
 
-    def _laser(self, step: SchoolStep) -> str:
+    def _laser(self, step: MethodStep) -> str:
         beside = f"{self._plain(self.laser_mm)} off the string" if self.laser_mm else "off the string by its own offset"
         return (
             f"Stand the laser at {self._plain(step.station_mm)} along the baseline, {beside}, and aim along it. "
@@ -178,12 +177,12 @@ class StepWords:
             "beam. Shoot again from the other end of the baseline: both must agree."
         )
 
-    def _station(self, step: SchoolStep) -> str:
+    def _station(self, step: MethodStep) -> str:
         return (
             f"{step.corner}: {self._called(step.station_mm)} along the baseline from its first corner, then "
             f"{self._called(step.tapes[0].length_mm)} square off to the {_side(step)}."
         )
 
 
-def _side(step: SchoolStep) -> str:
+def _side(step: MethodStep) -> str:
     return "left" if step.offset_mm >= 0 else "right"

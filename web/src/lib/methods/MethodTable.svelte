@@ -6,36 +6,36 @@
 	type Methods = NonNullable<StructureResult['methods']>;
 	interface Props {
 		methods: Methods;
-		/** The school in hand. */
+		/** The method in hand. */
 		chosen: string;
-		onChoose: (school: Methods['table'][number]['school']) => void;
+		onChoose: (method: Methods['table'][number]['method']) => void;
 	}
 	let { methods, chosen, onChoose }: Props = $props();
 </script>
 
 <p class="slate-note"><Words text={methods.why} /></p>
-<table class="mt-2 w-full text-left" aria-label="Schools compared">
+<table class="mt-2 w-full text-left" aria-label="Methods compared">
 	<thead class="text-sm text-ink-soft">
 		<tr
-			><th>School</th><th class="text-right">Pulls</th><th class="pl-2 text-right">Longest</th><th
+			><th>Method</th><th class="text-right">Pulls</th><th class="pl-2 text-right">Longest</th><th
 				class="pl-2 text-right max-sm:hidden">Walk</th
 			><th class="text-right">Worst corner</th></tr
 		>
 	</thead>
 	<tbody>
-		{#each methods.table as one (one.school)}
-			<tr class="border-t border-rule align-baseline" class:chosen={one.school === chosen}>
+		{#each methods.table as one (one.method)}
+			<tr class="border-t border-rule align-baseline" class:chosen={one.method === chosen}>
 				<th class="py-0.5">
 					<label class="flex min-h-11 items-center gap-2 leading-tight">
 						<input
 							type="radio"
-							name="school"
+							name="method"
 							class="size-5"
-							checked={one.school === chosen}
-							onchange={() => onChoose(one.school)}
+							checked={one.method === chosen}
+							onchange={() => onChoose(one.method)}
 						/>
 						<span
-							>{one.name}{#if one.school === methods.best}<span class="text-good">
+							>{one.name}{#if one.method === methods.best}<span class="text-good">
 									✓</span
 								>{/if}</span
 						>
@@ -57,7 +57,7 @@
 		{/each}
 	</tbody>
 </table>
-{#each methods.not_for as one (one.school)}
+{#each methods.not_for as one (one.method)}
 	<p class="mt-1 text-sm text-ink-soft"><b>{one.name}:</b> {one.why}</p>
 {/each}
 <p class="mt-1 text-sm text-ink-soft">

@@ -3,26 +3,26 @@
 	import { useEditor } from '$lib/plan/editor.svelte';
 	import KeepBar from '$lib/plan/KeepBar.svelte';
 	import Plan from '$lib/plan/Plan.svelte';
-	import CrewFields from '$lib/school/CrewFields.svelte';
-	import MethodTable from '$lib/school/MethodTable.svelte';
-	import RoundedCost from '$lib/school/RoundedCost.svelte';
-	import SettingOut from '$lib/school/SettingOut.svelte';
+	import CrewFields from '$lib/methods/CrewFields.svelte';
+	import MethodTable from '$lib/methods/MethodTable.svelte';
+	import RoundedCost from '$lib/methods/RoundedCost.svelte';
+	import SettingOut from '$lib/methods/SettingOut.svelte';
 
 	const here = useHere();
 	const editor = useEditor(here, true);
 	const units = $derived(here.job.units);
 	const result = $derived(editor.preview.shown?.result ?? here.structure.result);
 	const calls = $derived(editor.preview.shown?.calls ?? here.structure.calls);
-	const school = $derived(result.setting_out?.school ?? '');
-	const chosen = $derived(result.methods?.table.find((one) => one.school === school));
+	const method = $derived(result.setting_out?.method ?? '');
+	const chosen = $derived(result.methods?.table.find((one) => one.method === method));
 </script>
 
-<svelte:head><title>School · {here.name} · Anvilhead</title></svelte:head>
+<svelte:head><title>Method · {here.name} · Anvilhead</title></svelte:head>
 
 <main class="two-panes">
 	<form
 		class="grid content-start gap-1"
-		aria-label="School"
+		aria-label="Method"
 		onsubmit={(event) => {
 			event.preventDefault();
 			void editor.keep(units);
@@ -39,8 +39,8 @@
 		{#if result.methods}
 			<MethodTable
 				methods={result.methods}
-				chosen={school}
-				onChoose={(next) => editor.put(['school'], next)}
+				chosen={method}
+				onChoose={(next) => editor.put(['method'], next)}
 			/>
 		{/if}
 		<div class="mt-2"><KeepBar {editor} structure={here.structure} {units} /></div>

@@ -1,11 +1,11 @@
-"""The calls of every school: they hold the shape they are for, in an order that can be walked."""
+"""The calls of every method: they hold the shape they are for, in an order that can be walked."""
 
 from itertools import pairwise
 
 import pytest
 
 from anvilhead.core.adjust.network import Named
-from anvilhead.core.boards.batter_board import BoardLayout, boards_for
+from anvilhead.core.boards.batter_board import BoardLayout
 from anvilhead.core.check.squaring import SetOut, Verdict, check_square
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
@@ -13,9 +13,11 @@ from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.measure.walking import in_walking_order, step_mm, walking_mm
 from anvilhead.core.messages.coach_words import pull_how
 from anvilhead.core.messages.words import pull_name
-from anvilhead.core.methods.coach import Asked, asked_by, in_hand_order
-from anvilhead.core.methods.school_errors import School
+from anvilhead.core.methods.all_methods import asked_by
+from anvilhead.core.methods.calling import in_hand_order
+from anvilhead.core.methods.method import Asked, Method
 from anvilhead.core.units.units import Units
+from tests.baselines import baseline
 from tests.slip_trials import CLIPPED, ELL, STORE
 
 LAYOUT = BoardLayout(1219.2)
@@ -23,34 +25,33 @@ FOOT = 304.8
 
 
 def nails(shape: Footprint) -> Named:
-    boards = boards_for(shape, LAYOUT)
-    return Named({board.name: board.nail for board in boards}, {board.name: board.line for board in boards})
+    return baseline(shape, LAYOUT.setback_mm).named
 
 
-def calls(school: School, shape: Footprint) -> list[Asked]:
-    return asked_by(school, shape, nails(shape), FOOT)
+def calls(method: Method, shape: Footprint) -> list[Asked]:
+    return asked_by(method, baseline(shape, LAYOUT.setback_mm))
 
 
 ANY_SHAPE = (
-    School.COMPUTED_DIAGONAL,
-    School.SHORTEST_DISTANCE,
-    School.SQUARE_LASER,
-    School.STATION_OFFSET,
-    School.TIES,
+    Method.COMPUTED_DIAGONAL,
+    Method.SHORTEST_DISTANCE,
+    Method.SQUARE_LASER,
+    Method.STATION_OFFSET,
+    Method.TIES,
 )
-SQUARE_ONES = (School.THREE_FOUR_FIVE, School.FRAMING_SQUARE)
+SQUARE_ONES = (Method.THREE_FOUR_FIVE, Method.FRAMING_SQUARE)
 
 
 @pytest.mark.parametrize(
-    ("school", "shape"),
+    ("method", "shape"),
     [
-        *((school, shape) for school in ANY_SHAPE for shape in (STORE, ELL, CLIPPED)),
-        *((school, shape) for school in SQUARE_ONES for shape in (STORE, ELL)),
-        (School.EQUAL_DIAGONALS, STORE),
+        *((method, shape) for method in ANY_SHAPE for shape in (STORE, ELL, CLIPPED)),
+        *((method, shape) for method in SQUARE_ONES for shape in (STORE, ELL)),
+        (Method.EQUAL_DIAGONALS, STORE),
     ],
 )
-def test_pulled_as_the_school_says_every_corner_is_found_square(school: School, shape: Footprint) -> None:
-    pulls = [one.pull for one in calls(school, shape)]
+def test_pulled_as_the_method_says_every_corner_is_found_square(method: Method, shape: Footprint) -> None:
+    pulls = [one.pull for one in calls(method, shape)]
     check = check_square(SetOut(shape, LAYOUT, named=nails(shape)), pulls)
 
     assert not check.loose
@@ -59,36 +60,36 @@ def test_pulled_as_the_school_says_every_corner_is_found_square(school: School, 
     assert check.worst[1] < 0.01
 
 
-def test_a_school_that_cannot_do_the_shape_asks_for_nothing() -> None:
-    assert calls(School.EQUAL_DIAGONALS, ELL) == []
-    assert calls(School.THREE_FOUR_FIVE, CLIPPED) == []
+def test_a_method_that_cannot_do_the_shape_asks_for_nothing() -> None:
+    assert calls(Method.EQUAL_DIAGONALS, ELL) == []
+    assert calls(Method.THREE_FOUR_FIVE, CLIPPED) == []
 
 
-@pytest.mark.parametrize("school", School)
-def test_a_single_line_is_no_trouble_to_any_school(school: School) -> None:
+@pytest.mark.parametrize("method", Method)
+def test_a_single_line_is_no_trouble_to_any_method(method: Method) -> None:
     line = Footprint((Point(0, 0), Point(18_000, 0)), closed=False)
-    assert all({one.start, one.end} <= {"A", "B", "AB@A", "AB@B"} for one in calls(school, line))
+    assert all({one.start, one.end} <= {"A", "B", "AB@A", "AB@B"} for one in calls(method, line))
 
 
 def test_numbers_by_hand() -> None:
-    by_name = {pull_name(one.pull): one for one in calls(School.SQUARE_LASER, STORE)}
+    by_name = {pull_name(one.pull): one for one in calls(Method.SQUARE_LASER, STORE)}
     assert by_name["laser square at B, C"].length_mm == pytest.approx(0)
     assert by_name["laser square at A, C"].length_mm == pytest.approx(44 * FOOT)
     assert by_name["C to line AB"].length_mm == pytest.approx(27.5 * FOOT)
 
-    triangle = next(one for one in calls(School.THREE_FOUR_FIVE, STORE) if one.kind is PullKind.TRIANGLE)
+    triangle = next(one for one in calls(Method.THREE_FOUR_FIVE, STORE) if one.kind is PullKind.TRIANGLE)
     # 27' 6" holds 9 times 3, 44' holds 11 times 4: 9 times 3-4-5
     assert sorted(mm / FOOT for mm in (*triangle.legs_mm, triangle.length_mm)) == pytest.approx([27, 36, 45])
 
 
 def test_a_station_is_where_the_right_angle_is_thrown() -> None:
-    asked = [one for one in calls(School.STATION_OFFSET, ELL) if one.kind is PullKind.SQUARE]
+    asked = [one for one in calls(Method.STATION_OFFSET, ELL) if one.kind is PullKind.SQUARE]
     assert [one.station_mm for one in asked] == pytest.approx([9144, 6096, 6096, 0])
     assert all(one.length_mm == pytest.approx(0) for one in asked)
 
 
 def test_what_was_pulled_is_not_asked_again_and_the_rest_starts_where_the_tape_is() -> None:
-    asked = calls(School.EQUAL_DIAGONALS, STORE)
+    asked = calls(Method.EQUAL_DIAGONALS, STORE)
     last = Pull("C", "D", 1.0)
     left = in_hand_order(asked, STORE, nails(STORE), [Pull("B", "A", 1.0), last])
 
@@ -110,7 +111,7 @@ def test_walking_order_is_shorter_than_letter_order() -> None:
 
 
 def test_one_alone_starts_each_pull_where_the_last_was_read() -> None:
-    asked = calls(School.EQUAL_DIAGONALS, STORE)
+    asked = calls(Method.EQUAL_DIAGONALS, STORE)
     left = in_hand_order(asked, STORE, nails(STORE), [Pull("A", "B", 1.0)], crew=1)
     # read at B: B–C is hooked there, C–D at C, and so round; each next pull starts at no distance
     standing = STORE.corners["B"]

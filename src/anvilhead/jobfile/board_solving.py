@@ -2,6 +2,7 @@
 
 from collections import Counter
 from collections.abc import Mapping
+from functools import cached_property
 
 from anvilhead.core.boards.batter_board import Board, BoardStyle
 from anvilhead.core.boards.board_face import BoardFace, face_of
@@ -82,7 +83,7 @@ class Boards:
 
     def _sag(self) -> str | None:
         """What taking a height from the middle of the longest string would cost."""
-        longest = max(self.strings(), key=lambda string: string.length_mm)
+        longest = max(self.strings, key=lambda string: string.length_mm)
         sag = sag_mm(longest.length_mm)
         return plan_words.sag_words(longest.line, sag, self.units) if sag >= 2 * SMALLEST_MOVE_MM else None
 
@@ -94,7 +95,7 @@ class Boards:
         cuts = cut_list(lengths, [stock.mm for stock in plan.stock] or [max(lengths)]) if lengths else None
         nails = sum(len(face.nails) for face in self.faces if face.board not in self.standing.through)
         route = one_string_round(boards) if plan.one_string else None
-        string_mm = route.length_mm if route else strings_mm([s.length_mm for s in self.strings()])
+        string_mm = route.length_mm if route else strings_mm([s.length_mm for s in self.strings])
         return r.MaterialsResult(
             stakes=sum(stakes.values()),
             boards=len(lengths),
@@ -111,6 +112,7 @@ class Boards:
             truck=[_load(load, self.units) for load in truck_list(stakes, cuts, joints_of(boards), nails, string_mm)],
         )
 
+    @cached_property
     def strings(self) -> list[r.StringResult]:
         """Every string from nail to nail; walls in one line hang on one."""
         nails = {board.name: board.nail for board in self.found.boards}

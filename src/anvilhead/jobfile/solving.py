@@ -125,7 +125,7 @@ def solve_structure(
         boards=boards.results(),
         stakes=len(boards.standing.stakes),
         stakes_at=boards.stakes(),
-        strings=boards.strings(),
+        strings=boards.strings,
         heights=boards.height_results(),
         materials=boards.materials(),
         methods=compared,

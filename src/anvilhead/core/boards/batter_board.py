@@ -12,6 +12,7 @@ from enum import StrEnum
 
 from anvilhead.core.geometry.footprint import Footprint, Side
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.stretch import Stretch, meeting
 from anvilhead.core.units.errors import GeometryError
 from anvilhead.core.units.tolerances import PARALLEL_SINE, STRAIGHT_RAD
 
@@ -131,17 +132,16 @@ def boards_for(footprint: Footprint, layout: BoardLayout) -> tuple[Board, ...]:
     return tuple(boards)
 
 
-def string_crossing(one: tuple[Point, Point], other: tuple[Point, Point]) -> Point:
+def string_crossing(one: Stretch, other: Stretch) -> Point:
     """Where two strings cross, each given by two points on it.
 
     Raises:
         GeometryError: when the strings are parallel.
     """
-    along, across = one[1] - one[0], other[1] - other[0]
-    sine = along.cross(across)
-    if abs(sine) <= PARALLEL_SINE * along.length() * across.length():
+    at = meeting(one, other)
+    if at is None:
         raise GeometryError("parallel", "Two neighbouring strings run parallel and never cross.")
-    return one[0] + along * ((other[0] - one[0]).cross(across) / sine)
+    return at
 
 
 def string_length_mm(side: Side, layout: BoardLayout) -> float:

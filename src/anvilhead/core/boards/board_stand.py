@@ -13,7 +13,8 @@ from anvilhead.core.boards.batter_board import Board, BoardStyle
 from anvilhead.core.boards.board_face import BOARD_MARGIN_MM, BoardFace
 from anvilhead.core.geometry.footprint import Footprint, Side
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.units.tolerances import IN_LINE_MM, PARALLEL_SINE, STRAIGHT_RAD
+from anvilhead.core.geometry.stretch import meeting
+from anvilhead.core.units.tolerances import IN_LINE_MM, STRAIGHT_RAD
 
 REACH_MM = 1828.8
 """A board is led on by as much to meet the other of its corner: 6 ft, longer ones bend."""
@@ -157,10 +158,9 @@ def _span(board: Board, face: BoardFace) -> tuple[Point, Point]:
 def _meeting(boards: Sequence[Board], spans: Mapping[str, tuple[Point, Point]]) -> Point | None:
     """Where two boards of a corner meet once led on; None when that is too far for a board, or they run alike."""
     one, other = boards
-    sine = one.inward.cross(other.inward)
-    if abs(sine) <= PARALLEL_SINE:
+    meet = meeting((one.nail, one.nail + one.inward), (other.nail, other.nail + other.inward))
+    if meet is None:
         return None
-    meet = one.nail + one.inward * ((other.nail - one.nail).cross(other.inward) / sine)
     reach = max(min(end.distance_to(meet) for end in spans[board.name]) for board in boards)
     return meet if reach <= REACH_MM else None
 

@@ -8,6 +8,7 @@ from anvilhead.core.boards.batter_board import Board, BoardStyle
 from anvilhead.core.boards.board_face import BOARD_MARGIN_MM, BoardFace, face_of
 from anvilhead.core.geometry.footprint import Footprint, Side
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.stretch import Box, reaches, touching_pairs
 from anvilhead.core.plan.line_family import LineFamily
 from anvilhead.core.units.tolerances import COINCIDENT_MM, STRAIGHT_RAD
 
@@ -110,13 +111,13 @@ def clashes(
     """
     found = []
     for name, outline in obstacles.items():
-        walls = [(side.start_point, side.end_point) for side in outline.sides]
+        walls = [side.stretch for side in outline.sides]
         stretches = [spans[board.name] for board in boards]
-        touching = {i for i, j in _beside(stretches + walls) if i < len(boards) <= j}
+        touching = {i for i, j in touching_pairs(stretches + walls) if i < len(boards) <= j}
         for i, board in enumerate(boards):
             if i in touching or (outline.closed and outline.contains(board.nail)):
                 found.append(BoardClash(board.name, name))
-    for i, j in _beside([spans[board.name] for board in boards]):
+    for i, j in touching_pairs([spans[board.name] for board in boards]):
         if boards[i].corner != boards[j].corner:
             found += [BoardClash(boards[i].name, boards[j].name), BoardClash(boards[j].name, boards[i].name)]
     return found
@@ -132,6 +133,13 @@ class Trench:
     outer_mm: float
     before_mm: float
     after_mm: float
+
+    @property
+    def outline(self) -> list[Point]:
+        """Its four corners."""
+        start = self.side.start_point - self.side.direction * self.before_mm
+        end = self.side.end_point + self.side.direction * self.after_mm
+        return [point + self.outward * mm for point in (start, end) for mm in (self.inner_mm, self.outer_mm)]
 
     def takes(self, one: Point, other: Point) -> bool:
         """Whether a stretch lies in it, wholly or in part."""
@@ -187,11 +195,13 @@ def boards_in(
     boards: Sequence[Board], spans: Mapping[str, tuple[Point, Point]], dug: Sequence[Trench]
 ) -> list[BoardClash]:
     """Boards that stand in what is dug along a side, by the name of that side."""
+    boxes = [(trench, Box.around(trench.outline)) for trench in dug]
     return [
         BoardClash(board.name, trench.side.name)
         for board in boards
-        for trench in dug
-        if trench.takes(*spans[board.name])
+        for own in [Box.around(spans[board.name])]
+        for trench, box in boxes
+        if box.meets(own) and trench.takes(*spans[board.name])
     ]
 
 
@@ -210,36 +220,12 @@ def carried_mm(
     corner = footprint.corners[board.corner]
     far: list[float] = []
     for side in footprint.sides:
-        sine = board.outward.cross(side.direction)
-        if board.corner in side.corners or abs(sine) < math.sin(STRAIGHT_RAD):
+        if board.corner in side.corners:
             continue
-        reach = (side.start_point - corner).cross(side.direction) / sine
-        along = (corner + board.outward * reach - side.start_point).dot(side.direction)
-        if reach > 0 and 0 <= along <= side.length_mm:
+        found = reaches(corner, board.outward, side.start_point, side.direction, math.sin(STRAIGHT_RAD))
+        if found and found[0] > 0 and 0 <= found[1] <= side.length_mm:
+            sine = abs(board.outward.cross(side.direction))
             outer = max(0.0, *(family.offset_of(side.name) for family in families)) + (dig.run_mm if dig else 0.0)
             nearer = _nearer_mm(board, side, face_of(footprint, board, families))
-            far.append(reach + (outer + room_mm + nearer) / abs(sine))
+            far.append(found[0] + (outer + room_mm + nearer) / sine)
     return max(far, default=None)
-
-
-def _beside(stretches: Sequence[tuple[Point, Point]]) -> list[tuple[int, int]]:
-    """Pairs of stretches that touch, lower number first; a sweep along x leaves out those far apart."""
-    reach = [(min(a.x, b.x), max(a.x, b.x)) for a, b in stretches]
-    passing: list[int] = []
-    found = []
-    for i in sorted(range(len(stretches)), key=reach.__getitem__):
-        least = reach[i][0]
-        passing = [j for j in passing if reach[j][1] >= least]
-        found += [(min(i, j), max(i, j)) for j in passing if _touch(*stretches[i], *stretches[j])]
-        passing.append(i)
-    return sorted(found)
-
-
-def _touch(a: Point, b: Point, c: Point, d: Point) -> bool:
-    """Whether two stretches cross: the ends of each lie on both sides of the other."""
-    if max(a.x, b.x) < min(c.x, d.x) or max(c.x, d.x) < min(a.x, b.x):
-        return False
-    if max(a.y, b.y) < min(c.y, d.y) or max(c.y, d.y) < min(a.y, b.y):
-        return False
-    first, second = b - a, d - c
-    return first.cross(c - a) * first.cross(d - a) <= 0 and second.cross(a - c) * second.cross(b - c) <= 0

@@ -11,8 +11,9 @@ from functools import cached_property, lru_cache
 from itertools import combinations, pairwise
 
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.stretch import Stretch, reaches, touching_pairs
 from anvilhead.core.units.errors import GeometryError
-from anvilhead.core.units.tolerances import COINCIDENT_MM, FOLD_SINE, PARALLEL_SINE
+from anvilhead.core.units.tolerances import COINCIDENT_MM, FOLD_SINE
 
 
 def corner_name(index: int) -> str:
@@ -48,6 +49,11 @@ class Side:
     def corners(self) -> tuple[str, str]:
         """Its two corners, in the order walked."""
         return self.start, self.end
+
+    @property
+    def stretch(self) -> Stretch:
+        """From corner to corner."""
+        return self.start_point, self.end_point
 
     @cached_property
     def length_mm(self) -> float:
@@ -196,23 +202,14 @@ class Footprint:
 
 
 def first_crossing(sides: Sequence[Side], closed: bool) -> tuple[Side, Side] | None:
-    """First two sides that touch without being neighbours; a sweep along x keeps it near linear in the sides."""
+    """First two sides that touch without being neighbours."""
     last = len(sides) - 1
-    spans = sorted(
-        (min(side.start_point.x, side.end_point.x), max(side.start_point.x, side.end_point.x), i)
-        for i, side in enumerate(sides)
-    )
-    passing: list[tuple[float, int]] = []
-    found: tuple[int, int] | None = None
-    for least, most, i in spans:
-        passing = [span for span in passing if span[0] >= least - COINCIDENT_MM]
-        for _, j in passing:
-            pair = (min(i, j), max(i, j))
-            neighbours = pair[1] - pair[0] == 1 or (closed and pair == (0, last))
-            if not neighbours and (found is None or pair < found) and _cross(sides[pair[0]], sides[pair[1]]):
-                found = pair
-        passing.append((most, i))
-    return found and (sides[found[0]], sides[found[1]])
+
+    def neighbours(i: int, j: int) -> bool:
+        return j - i == 1 or (closed and (i, j) == (0, last))
+
+    found = touching_pairs([side.stretch for side in sides], neighbours)
+    return (sides[found[0][0]], sides[found[0][1]]) if found else None
 
 
 @lru_cache(maxsize=256)  # one plan is asked for its sides, boards and calls in turn
@@ -223,34 +220,5 @@ def rectangle(length_mm: float, width_mm: float) -> Footprint:
 
 def _where(one: Side, other: Side) -> str:
     """Where two sides cross, as a distance along the first; nothing when they lie on one line."""
-    along, across = one.end_point - one.start_point, other.end_point - other.start_point
-    sine = along.cross(across)
-    if abs(sine) <= PARALLEL_SINE * along.length() * across.length():
-        return ""
-    share = (other.start_point - one.start_point).cross(across) / sine
-    return f" {share * along.length():.0f} mm from {one.start}"
-
-
-def _cross(one: Side, other: Side) -> bool:
-    """Whether two sides touch or cross: the ends of each lie on both sides of the other."""
-
-    def turn(a: Point, b: Point, c: Point) -> float:
-        return (b - a).cross(c - a) / a.distance_to(b)
-
-    def straddles(side: Side, across: Side) -> bool:
-        first = turn(side.start_point, side.end_point, across.start_point)
-        second = turn(side.start_point, side.end_point, across.end_point)
-        return min(first, second) <= COINCIDENT_MM and max(first, second) >= -COINCIDENT_MM
-
-    return _boxes_meet(one, other) and straddles(one, other) and straddles(other, one)
-
-
-def _boxes_meet(one: Side, other: Side) -> bool:
-    """Whether the upright boxes around two sides touch; parts sides that lie on one line from each other."""
-
-    def spans_meet(a: float, b: float, c: float, d: float) -> bool:
-        return min(a, b) - COINCIDENT_MM <= max(c, d) and min(c, d) - COINCIDENT_MM <= max(a, b)
-
-    return spans_meet(one.start_point.x, one.end_point.x, other.start_point.x, other.end_point.x) and spans_meet(
-        one.start_point.y, one.end_point.y, other.start_point.y, other.end_point.y
-    )
+    found = reaches(one.start_point, one.direction, other.start_point, other.direction)
+    return f" {found[0]:.0f} mm from {one.start}" if found else ""

@@ -10,8 +10,9 @@ from dataclasses import dataclass, replace
 
 from anvilhead.core.geometry.footprint import Footprint, corner_name
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.stretch import reaches
 from anvilhead.core.units.errors import GeometryError
-from anvilhead.core.units.tolerances import CLOSED_MM, COINCIDENT_MM, PARALLEL_SINE
+from anvilhead.core.units.tolerances import CLOSED_MM, COINCIDENT_MM
 
 
 @dataclass(frozen=True, slots=True)
@@ -200,11 +201,11 @@ def _lengths_close(legs: list[Leg], lengths: list[int]) -> list[Leg]:
     if len(ways) == 1:
         found = [gap.dot(ways[0])]
     else:
-        sine = ways[0].cross(ways[1])
-        if abs(sine) <= PARALLEL_SINE:
+        split = reaches(Point(0.0, 0.0), ways[0], gap, ways[1] * -1)
+        if split is None:
             one, other = (_leg_name(index, len(legs)) for index in lengths)
             raise GeometryError("parallel", f"Walls {one} and {other} run parallel: one of them must be said.")
-        found = [gap.cross(ways[1]) / sine, ways[0].cross(gap) / sine]
+        found = list(split)
     for index, go_mm in zip(lengths, found, strict=True):
         if go_mm < COINCIDENT_MM:
             raise GeometryError(

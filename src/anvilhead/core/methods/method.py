@@ -8,6 +8,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
+from functools import cached_property
 from typing import Protocol
 
 from anvilhead.core.adjust.network import NOTHING_NAMED, Named, lines_of, planned_mm
@@ -109,7 +110,7 @@ class MethodStep:
     error_mm: float | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Baseline:
     """A footprint seen from its baseline, the first side as walked, and the tools at hand.
 
@@ -135,10 +136,14 @@ class Baseline:
         """Every corner but its own two."""
         return [name for name in self.footprint.names if name not in (self.side.start, self.side.end)]
 
-    @property
+    @cached_property
     def places(self) -> dict[str, Point]:
         """Every point at its plan."""
         return dict(self.named.points) | self.footprint.corners
+
+    @cached_property
+    def _lines(self) -> dict[str, tuple[str, str]]:
+        return lines_of(self.footprint, self.named)
 
     @property
     def is_square_cornered(self) -> bool:
@@ -182,7 +187,7 @@ class Baseline:
     ) -> Asked:
         """A pull with what it should measure at the plan."""
         pull = Pull(start, end, 1.0, kind=kind, line=line, legs_mm=legs, station_mm=station_mm, instrument=by)
-        length = planned_mm(pull, self.places, lines_of(self.footprint, self.named))
+        length = planned_mm(pull, self.places, self._lines)
         return Asked(kind, start, end, length - station_mm, line, legs, station_mm, by)
 
     def tape(self, start: str, end: str) -> Asked:

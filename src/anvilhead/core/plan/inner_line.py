@@ -8,8 +8,9 @@ from dataclasses import dataclass
 from enum import StrEnum
 from itertools import combinations
 
-from anvilhead.core.geometry.footprint import Footprint, Side
+from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.stretch import Stretch, foot, meeting
 from anvilhead.core.units.errors import GeometryError
 from anvilhead.core.units.tolerances import COINCIDENT_MM, STRAIGHT_RAD
 
@@ -108,15 +109,8 @@ def _inside(footprint: Footprint, start: Point, along: Point) -> tuple[tuple[Poi
     return tuple((start + along * one, start + along * other) for one, other in pairs if other - one > COINCIDENT_MM)
 
 
-def _crossing(one: tuple[Point, Point], other: tuple[Point, Point]) -> Point | None:
+def _crossing(one: Stretch, other: Stretch) -> Point | None:
     """Where two stretches cross, ends included; None when they do not, or run alike."""
-    first, second = Side("", "", *one), Side("", "", *other)
-    sine = first.direction.cross(second.direction)
-    if abs(sine) < STRAIGHT_RAD:
-        return None
-    between = second.start_point - first.start_point
-    ahead = between.cross(second.direction) / sine
-    along_other = between.cross(first.direction) / sine
-    slack = COINCIDENT_MM * 2
-    inside = -slack <= ahead <= first.length_mm + slack and -slack <= along_other <= second.length_mm + slack
-    return first.start_point + first.direction * ahead if inside else None
+    at = meeting(one, other, STRAIGHT_RAD)
+    near = at and all(foot(at, stretch).distance_to(at) <= 2 * COINCIDENT_MM for stretch in (one, other))
+    return at if near else None

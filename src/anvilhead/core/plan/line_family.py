@@ -12,6 +12,7 @@ from itertools import pairwise
 
 from anvilhead.core.geometry.footprint import Footprint, Side, first_crossing
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.stretch import Box, foot, reaches
 from anvilhead.core.units.errors import GeometryError
 from anvilhead.core.units.tolerances import COINCIDENT_MM, FAR_CROSSING, STRAIGHT_RAD
 
@@ -175,10 +176,8 @@ def _ends(walls: Sequence[Side], shifted: Mapping[str, tuple[Point, Point]], clo
 def _meet(before: Side, after: Side, shifted: Mapping[str, tuple[Point, Point]]) -> Point:
     """Crossing of two neighbouring lines; halfway between them where they run on straight."""
     one, other = shifted[before.name], shifted[after.name]
-    sine = before.direction.cross(after.direction)
-    if abs(sine) < STRAIGHT_RAD:
-        return (one[1] + other[0]) * 0.5
-    return one[0] + before.direction * ((other[0] - one[0]).cross(after.direction) / sine)
+    found = reaches(one[0], before.direction, other[0], after.direction, STRAIGHT_RAD)
+    return one[0] + before.direction * found[0] if found else (one[1] + other[0]) * 0.5
 
 
 def _next_to_vanish(walls: Sequence[Side], ends: Ends, closed: bool) -> Side | None:
@@ -254,33 +253,32 @@ def _too_near(footprint: Footprint, family: LineFamily, sides: Sequence[Side]) -
 
     Looked at in the middle and at the corner of each.
     """
-    near = []
     walls = [
-        (wall.name, wall.start_point, wall.direction, wall.length_mm, family.offset_of(wall.name))
+        (wall.name, wall.stretch, abs(offset), offset > 0, Box.around(wall.stretch, abs(offset)))
         for wall in footprint.sides
+        for offset in [family.offset_of(wall.name)]
+        if offset
     ]
-    for side in sides:
-        offset = family.offset_of(side.name)
-        for place in ((side.start_point + side.end_point) * 0.5, side.start_point):
-            met = next(
-                (
-                    name
-                    for name, start, way, length, other in walls
-                    if name != side.name and offset * other > 0 and _is_near(place, start, way, length, abs(other))
-                ),
-                None,
-            )
-            if met is not None:
-                near.append((side.name, met))
-                break
+
+    def met_at(name: str, outside: bool, place: Point) -> str | None:
+        return next(
+            (
+                wall
+                for wall, stretch, offset, beyond, box in walls
+                if beyond == outside and wall != name and box.holds(place)
+                if foot(place, stretch).distance_to(place) < offset - NEAR_MM
+            ),
+            None,
+        )
+
+    near = []
+    for side in (side for side in sides if family.offset_of(side.name)):
+        outside = family.offset_of(side.name) > 0
+        places = ((side.start_point + side.end_point) * 0.5, side.start_point)
+        met = next((wall for place in places if (wall := met_at(side.name, outside, place))), None)
+        if met is not None:
+            near.append((side.name, met))
     return near
-
-
-def _is_near(place: Point, start: Point, way: Point, length_mm: float, offset_mm: float) -> bool:
-    """Whether a place is nearer to a wall than the line beside it."""
-    dx, dy = place.x - start.x, place.y - start.y
-    along = min(max(dx * way.x + dy * way.y, 0.0), length_mm)
-    return math.hypot(dx - along * way.x, dy - along * way.y) < offset_mm - NEAR_MM
 
 
 def _clash(sides: Sequence[Side], closed: bool) -> tuple[str, str] | None:

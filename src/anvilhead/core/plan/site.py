@@ -10,6 +10,7 @@ from dataclasses import dataclass
 
 from anvilhead.core.geometry.footprint import Footprint, Side
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.stretch import crosses, foot
 from anvilhead.core.units.errors import GeometryError
 from anvilhead.core.units.tolerances import COINCIDENT_MM
 
@@ -219,7 +220,7 @@ def _clearance(outline: Footprint, neighbour: Neighbour) -> Clearance:
     least = min(lines.values())
     if least < corners[nearest] - COINCIDENT_MM:
         nearest = min(lines, key=lambda name: round(lines[name], 3))
-    crossing = next((a.name for a in outline.sides for b in other.sides if _cross(a, b)), None)
+    crossing = next((a.name for a in outline.sides for b in other.sides if crosses(a.stretch, b.stretch)), None)
     outside = neighbour.holds and not all(other.contains(p) or corners[n] == 0 for n, p in outline.corners.items())
     within = not neighbour.holds and (_within(outline, other) or _within(other, outline))
     overlaps = crossing is not None or outside or within
@@ -238,14 +239,14 @@ def _clearance(outline: Footprint, neighbour: Neighbour) -> Clearance:
 
 def _across(outline: Footprint, other: Footprint) -> tuple[Point, Point]:
     """The nearest two places of two outlines that do not cross."""
-    from_corners = [(point, _foot(point, side)) for point in outline.points for side in other.sides]
-    to_points = [(_foot(point, side), point) for point in other.points for side in outline.sides]
+    from_corners = [(point, foot(point, side.stretch)) for point in outline.points for side in other.sides]
+    to_points = [(foot(point, side.stretch), point) for point in other.points for side in outline.sides]
     return min([*from_corners, *to_points], key=lambda pair: round(pair[0].distance_to(pair[1]), 3))
 
 
 def _between(side: Side, other: Footprint, corners: Mapping[str, float]) -> float:
     """Shortest distance between a side and an outline; the side's ends are known already."""
-    if any(_cross(side, stretch) for stretch in other.sides):
+    if any(crosses(side.stretch, one.stretch) for one in other.sides):
         return 0.0
     return min(corners[side.start], corners[side.end], *(_to_side(point, side) for point in other.points))
 
@@ -263,18 +264,4 @@ def _within(inner: Footprint, outer: Footprint) -> bool:
 
 def _to_side(point: Point, side: Side) -> float:
     """Distance from a point to a side, millimetres."""
-    return point.distance_to(_foot(point, side))
-
-
-def _foot(point: Point, side: Side) -> Point:
-    """The place of a side nearest to a point."""
-    along = (point - side.start_point).dot(side.direction)
-    return side.start_point + side.direction * min(max(along, 0.0), side.length_mm)
-
-
-def _cross(one: Side, other: Side) -> bool:
-    """Whether two sides cross in their length; touching end to end is no crossing."""
-    a, b = one.end_point - one.start_point, other.end_point - other.start_point
-    first = a.cross(other.start_point - one.start_point) * a.cross(other.end_point - one.start_point)
-    second = b.cross(one.start_point - other.start_point) * b.cross(one.end_point - other.start_point)
-    return first < 0 and second < 0
+    return point.distance_to(foot(point, side.stretch))

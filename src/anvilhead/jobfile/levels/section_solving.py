@@ -2,6 +2,7 @@
 
 from anvilhead.core.boards.board_height import heights_of
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.stretch import reaches
 from anvilhead.core.ground.section_line import exaggeration, section
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.book_solving import Book
@@ -99,12 +100,10 @@ def _strings(book: Book, planned: Planned, start: Point, end: Point, line: str |
 
 def _crossing(start: Point, end: Point, one: Point, other: Point) -> float | None:
     """How far along a section a string crosses it; None when it does not."""
-    way, across = end - start, other - one
-    sine = way.cross(across)
-    if abs(sine) < 1e-9 * way.length() * across.length():
+    found = reaches(start, end - start, one, other - one)
+    if found is None or not all(0 <= share <= 1 for share in found):
         return None
-    on_section, on_string = (one - start).cross(across) / sine, (one - start).cross(way) / sine
-    return on_section * way.length() if 0 <= on_section <= 1 and 0 <= on_string <= 1 else None
+    return found[0] * start.distance_to(end)
 
 
 def _layers(book: Book, planned: Planned, structure: str, start: Point, end: Point) -> list[r.SectionLine]:

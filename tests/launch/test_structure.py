@@ -51,6 +51,23 @@ def test_no_room_of_the_core_is_crowded_and_each_says_what_lives_there() -> None
         assert [name for name in files if not re.search(rf"\b{name}\b", page)] == [], room.name
 
 
+def test_inches_feet_and_small_numbers_have_one_home() -> None:
+    """A unit's size stands in `units`, a number to compare with in `tolerances`, with its reason."""
+    homes = {CORE / "units" / "units.py", CORE / "units" / "tolerances.py"}
+    said = re.compile(r"(?<![\w.])(25\.4|304\.8|1e-\d+)(?![\w.])")
+    elsewhere = [
+        f"{file.name}: {value}"
+        for folder in (CORE, ROOT / "src/anvilhead/jobfile", ROOT / "src/anvilhead/service")
+        for file in folder.rglob("*.py")
+        if file not in homes
+        for node in ast.walk(ast.parse(file.read_text()))
+        if isinstance(node, ast.Constant) and isinstance(node.value, float)
+        for value in [ast.get_source_segment(file.read_text(), node) or ""]
+        if said.search(value)
+    ]
+    assert sorted(elsewhere) == ["level_record.py: 1e-9", "tape.py: 1e-4"]  # an order of rows; 1 in 10,000 of a length
+
+
 def test_the_migrations_make_exactly_the_tables_of_the_models(database: Database) -> None:
     command.check(database.alembic_config())
 

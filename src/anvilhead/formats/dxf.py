@@ -19,11 +19,11 @@ from ezdxf.enums import TextEntityAlignment
 from ezdxf.filemanagement import new, read
 from ezdxf.lldxf.const import DXFError
 
-from anvilhead.core.units.units import Units
+from anvilhead.core.units.units import FOOT_MM, INCH_MM, Units
 from anvilhead.formats.drawing import XY, Drawing, looks_of, scale_for
 from anvilhead.formats.joining import TooTangled, comes_back, join_lines
 
-MM_PER_UNIT = {1: 25.4, 2: 304.8, 4: 1.0, 5: 10.0, 6: 1000.0}
+MM_PER_UNIT = {1: INCH_MM, 2: FOOT_MM, 4: 1.0, 5: 10.0, 6: 1000.0}
 """Millimetres of a drawing unit by its DXF number ($INSUNITS): inch, foot, millimetre, centimetre, metre."""
 
 UNIT_NAMES = {1: "in", 2: "ft", 4: "mm", 5: "cm", 6: "m"}

@@ -5,6 +5,7 @@ from typing import Annotated
 from pydantic import Field
 
 from anvilhead.core.boards.batter_board import BoardStyle
+from anvilhead.core.units.units import FOOT_MM
 from anvilhead.jobfile.lengths import Length, NonNegativeLength, PositiveLength, SignedLength, Sparse, Strict
 
 Place = Annotated[str, Field(min_length=1, max_length=40)]
@@ -17,7 +18,7 @@ class DigPlan(Strict):
 
     depth: PositiveLength
     slope: Annotated[float, Field(ge=0, le=10, allow_inf_nan=False)] = 0.0
-    working_space: NonNegativeLength = Length(609.6, "2'")
+    working_space: NonNegativeLength = Length(2 * FOOT_MM, "2'")
 
 
 class BoardPlan(Sparse):

@@ -14,6 +14,7 @@ from anvilhead.core.methods.all_methods import asked_by
 from anvilhead.core.methods.calling import in_hand_order
 from anvilhead.core.methods.method import Asked
 from anvilhead.core.units.length_printing import print_length
+from anvilhead.core.units.tolerances import FLAT_SHARE
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.judging import Rounds
 from anvilhead.jobfile.lengths import mm_of
@@ -133,7 +134,7 @@ class _Sheet:
             # dγ = h·dh / (a·b·sin γ), and cos γ from the marks themselves
             cosine = (one * one + other * other - length_mm * length_mm) / (2 * one * other)
             wall = max(side.length_mm for side in footprint.sides_at(pull.start))
-            return length_mm * wall / (one * other * math.sqrt(max(1e-6, 1 - cosine * cosine)))
+            return length_mm * wall / (one * other * max(FLAT_SHARE, math.sin(math.acos(max(-1.0, min(1.0, cosine))))))
         return 1.0
 
     def _burn(self, pull: Pull) -> float:

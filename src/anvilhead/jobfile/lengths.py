@@ -26,10 +26,8 @@ from pydantic_core import PydanticCustomError
 
 from anvilhead.core.units.errors import LengthError
 from anvilhead.core.units.length_reading import LONGEST_MM, read_length
+from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.core.units.units import Units
-
-SMALLEST_MM = 1e-6
-"""What is kept has six decimals of a millimetre; less than that is nothing."""
 
 _units: ContextVar[Units | None] = ContextVar("units of the document being read", default=None)
 
@@ -62,7 +60,7 @@ def _reader(smallest: str) -> Callable[[Any], Length]:
 
     def read(value: object) -> Length:
         length = value if isinstance(value, Length) else _read(value, signed)
-        if abs(length.mm) < SMALLEST_MM and smallest == "above zero":
+        if abs(length.mm) < NOTHING_MM and smallest == "above zero":
             raise _refused("zero", "This length is zero. Type one that is longer than nothing.")
         if length.mm < 0 and not signed:
             raise _refused("negative", "This length cannot be negative. Leave the minus out.")

@@ -35,7 +35,7 @@ def baseline_of(found: Planned, units: Units) -> Baseline:
     side = found.footprint.sides[0]
     nails = {board.name: board.nail for board in found.boards if board.line == side.name}
     named = Named(nails, dict.fromkeys(nails, side.name))
-    unit_mm = float(FOOT_MM) if units is Units.FT_IN else 100.0
+    unit_mm = FOOT_MM if units is Units.FT_IN else 100.0
     return Baseline(found.footprint, named, Instruments(found.set_out.tape, found.plan.laser, unit_mm))
 
 

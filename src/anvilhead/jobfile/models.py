@@ -12,14 +12,14 @@ from anvilhead.core.measure.tape import PullKind
 from anvilhead.core.methods.method import Method
 from anvilhead.core.moves.moves import Hands
 from anvilhead.core.units.purpose import TOLERANCES, Purpose
-from anvilhead.core.units.units import Units
+from anvilhead.core.units.tolerances import NOTHING_MM
+from anvilhead.core.units.units import INCH_MM, Units
 from anvilhead.jobfile.beside import Beside, Inner, LineName, Section
 from anvilhead.jobfile.board_plans import BoardPlan
 from anvilhead.jobfile.control import Control, Placing
 from anvilhead.jobfile.footprints import AnyFootprint
 from anvilhead.jobfile.hold_plan import HoldPlan, PointName, StakePlan
 from anvilhead.jobfile.lengths import (
-    SMALLEST_MM,
     InUnits,
     Length,
     NonNegativeLength,
@@ -70,7 +70,7 @@ class Plan(Sparse):
     kind: Literal["building", "slab", "fence", "posts"]
     footprint: AnyFootprint
     purpose: Purpose | None = None
-    tolerance: PositiveLength = Length(25.4 / 8, '1/8"')
+    tolerance: PositiveLength = Length(INCH_MM / 8, '1/8"')
     board_setback: NonNegativeLength = Length(1219.2, "4'")
     restake_over: PositiveLength = Length(50.8, '2"')
     held_line: Annotated[str, Field(min_length=1, max_length=20)] = "AB"
@@ -135,7 +135,7 @@ class Reading(Strict):
 
     @model_validator(mode="after")
     def _tapes_read_above_zero(self) -> Self:
-        if self.kind is not PullKind.SQUARE and self.reading.mm < SMALLEST_MM:
+        if self.kind is not PullKind.SQUARE and self.reading.mm < NOTHING_MM:
             code, message = (
                 ("negative", "This length cannot be negative. Leave the minus out.")
                 if self.reading.mm < 0

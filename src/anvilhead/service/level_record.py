@@ -16,6 +16,7 @@ from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
 from anvilhead.jobfile.levels.measured import CheckEntry, SetupEntry, SetupHead, ShotEntry
 from anvilhead.service.kept import Kept
+from anvilhead.service.revisions import to_restore
 from anvilhead.store.jobs import Mark
 from anvilhead.store.levels import LevelRows, Seen, level_marks, level_rows
 
@@ -133,10 +134,8 @@ class LevelRecord:
 
     @property
     def to_restore(self) -> int | None:
-        """The revision that undo would bring back: the one before the newest, seen through earlier undoings."""
-        came_from = {plan.revision: plan.restores or plan.revision for plan in self.plans}
-        before = came_from.get(self.revision, 0) - 1
-        return came_from[before] if before >= 1 else None
+        """The revision that undo would bring back."""
+        return to_restore(self.plans)
 
     @cached_property
     def plan(self) -> LevelPlan:

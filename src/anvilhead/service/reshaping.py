@@ -97,7 +97,7 @@ def length_of(mm: float, units: Units) -> Length:
 def _in_decimals(mm: float, units: Units) -> str:
     """A length to a ten-thousandth of an inch, or to a hundredth of a millimetre, in units of a tape."""
     if units is Units.FT_IN:
-        feet, inches = divmod(round(mm / float(INCH_MM), 4), 12)
+        feet, inches = divmod(round(mm / INCH_MM, 4), 12)
         return f"{feet:.0f}' {inches:.4f}".rstrip("0").rstrip(".") + '"'
     text = f"{mm:.2f}" if units is Units.MM else f"{mm / 1000:.5f}"
     return f"{text.rstrip('0').rstrip('.')} {units.value}"

@@ -6,7 +6,7 @@ from datetime import datetime
 from anvilhead.core.check.recheck import Occasion
 from anvilhead.core.messages.coach_words import occasion_text
 from anvilhead.core.units.length_printing import print_difference, print_within
-from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.judging import Rounds
 from anvilhead.jobfile.naming import Naming
@@ -108,7 +108,7 @@ def acceptance_of(row: AcceptanceRow, units: Units) -> AcceptanceView:
         worst_mm=worst,
         worst_text=None if worst is None else print_within(worst, units),
         tolerance_text=print_difference(tolerance, units),
-        over=worst is not None and worst > tolerance + ON_TOLERANCE_MM,
+        over=worst is not None and worst > tolerance + NOTHING_MM,
         note=row.note,
         who=row.who,
         at=row.at,

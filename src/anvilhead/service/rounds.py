@@ -8,7 +8,7 @@ from anvilhead.core.check.recheck import Occasion
 from anvilhead.core.check.squaring import SquareCheck, Verdict
 from anvilhead.core.messages.coach_words import occasion_text
 from anvilhead.core.units.length_printing import print_difference, print_within
-from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.models import AcceptedEntry, JobFile, LostEntry, RoundEntry
 from anvilhead.jobfile.point_solving import solve_recheck
@@ -73,7 +73,7 @@ def accept_round(database: Database, structure_id: str, document: Acceptance, by
 def _acceptance_text(document: Acceptance, check: SquareCheck, tolerance_mm: float, units: Units) -> str:
     corner, worst = check.worst or ("", 0.0)
     off, allowed = print_within(worst, units), print_difference(tolerance_mm, units)
-    over = f", over the {allowed} allowed" if worst > tolerance_mm + ON_TOLERANCE_MM else f" ({allowed} allowed)"
+    over = f", over the {allowed} allowed" if worst > tolerance_mm + NOTHING_MM else f" ({allowed} allowed)"
     note = f" {document.note}" if document.note else ""
     return f"Accepted round {document.round}: the worst corner, {corner}, is {off} off{over}.{note}"
 

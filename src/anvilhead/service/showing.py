@@ -15,6 +15,7 @@ from anvilhead.service import views
 from anvilhead.service.job_plans import JobPlans, burn_of, control_of, plans_of, reading_of, rounds_in
 from anvilhead.service.preview import difference_text
 from anvilhead.service.progress import next_thing
+from anvilhead.service.revisions import to_restore
 from anvilhead.service.round_views import acceptance_of, begun_of, in_hand_of, lost_of, names_of
 from anvilhead.service.summaries import stages_in, structure_summaries
 from anvilhead.store.tables import JobRow, PullRow, StructureRow
@@ -56,7 +57,7 @@ def whole_structure(row: StructureRow, plans: JobPlans) -> views.StructureView:
         job_id=row.job_id,
         name_in_file=row.name_in_file,
         revision=row.revision,
-        can_undo=revision_to_restore(row) is not None,
+        can_undo=to_restore(row.revisions) is not None,
         plan=views.plan_view(found, units),
         document=found.plan,
         not_placed=plans.why_not_placed(row.name_in_file),
@@ -106,13 +107,6 @@ def _pull_view(row: PullRow, naming: Naming, units: Units) -> views.PullView:
         struck=row.strike
         and views.StrikeView(who=row.strike.who, at=row.strike.at, replaced_by=row.strike.replaced_by),
     )
-
-
-def revision_to_restore(row: StructureRow) -> int | None:
-    """The revision that undo would bring back: the one before the newest, seen through earlier undoings."""
-    came_from = {plan.revision: plan.restores or plan.revision for plan in row.revisions}
-    before = came_from[row.revision] - 1
-    return came_from[before] if before >= 1 else None
 
 
 def _burns_from(current: Length, units: Units) -> list[str]:

@@ -17,7 +17,8 @@ from anvilhead.service.documents import PlanChange, PullCreate, SiteAsked
 from anvilhead.service.job_plans import control_of, naming_in, plans_of, reading_of
 from anvilhead.service.jobs import new_pull_row
 from anvilhead.service.people import By
-from anvilhead.service.showing import revision_to_restore, structure_view
+from anvilhead.service.revisions import to_restore
+from anvilhead.service.showing import structure_view
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
@@ -106,7 +107,7 @@ def undo_plan(database: Database, structure_id: str, base_revision: int, by: By)
     with database.session() as session:
         row = store.structure_by_id(session, structure_id, to_change=True)
         _refuse_stale(row, base_revision)
-        target = revision_to_restore(row)
+        target = to_restore(row.revisions)
         if target is None:
             raise Conflict("This is the first plan: there is nothing to undo.")
         document = next(plan.document for plan in row.revisions if plan.revision == target)

@@ -14,12 +14,7 @@ from anvilhead.core.adjust.chance import CHI_95_TWO, chi_square_tail, normal_two
 from anvilhead.core.adjust.normal_matrix import Factor, Matrix, Vector, factorise
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.observation import Distance, Observation, gap_mm
-from anvilhead.core.units.tolerances import (
-    CONVERGED_MM,
-    DISAGREE_PROBABILITY,
-    LOOSE_MM,
-    REDUNDANCY_FLOOR,
-)
+from anvilhead.core.units.tolerances import CONVERGED_MM, DISAGREE_PROBABILITY, LOOSE_MM, MOVING_SHARE, REDUNDANCY_FLOOR
 
 MOST_STEPS = 60
 MOST_HALVINGS = 12
@@ -287,7 +282,7 @@ def _movable(frame: Frame, null_space: Matrix) -> tuple[str, ...]:
     return tuple(
         name
         for name, axes in frame.axes.items()
-        if any(abs(free[index]) > 1e-6 for free in null_space for index, _ in axes)
+        if any(abs(free[index]) > MOVING_SHARE for free in null_space for index, _ in axes)
     )
 
 

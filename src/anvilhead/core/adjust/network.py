@@ -164,7 +164,7 @@ def _thrown_sigma(pull: Pull, planned: Mapping[str, Point], line: tuple[str, str
     if pull.instrument == Instrument.FRAMING_SQUARE:
         turn = SQUARE_RAD / 2
     elif pull.instrument == Instrument.THREE_FOUR_FIVE:
-        triangle = largest_triangle(along.length(), off, float(FOOT_MM))
+        triangle = largest_triangle(along.length(), off, FOOT_MM)
         turn = triangle.sigma_rad(tape) if triangle else SQUARE_RAD / 2
     walked = tape.sigma_mm(abs(pull.station_mm)) if pull.station_mm else 0.0
     return math.hypot(CLASSES[Instrument.SQUARE_LASER].sigma_mm(0.0), turn * off, walked)

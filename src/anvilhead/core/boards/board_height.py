@@ -11,7 +11,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from anvilhead.core.boards.batter_board import Board
-from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.tolerances import NOTHING_MM
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,21 +96,21 @@ def heights_of(boards: Sequence[Board], ground_mm: Mapping[str, float], rule: He
     rows = []
     for board in boards:
         room = top - (at_line[board.line] + rule.clear_mm)
-        steps = max(0, math.floor((room + ON_TOLERANCE_MM) / rule.step_mm)) if rule.step_mm else 0
+        steps = max(0, math.floor((room + NOTHING_MM) / rule.step_mm)) if rule.step_mm else 0
         rows.append(_row(board.name, ground_mm[board.name], top - steps * (rule.step_mm or 0.0), steps, rule))
     return BoardHeights(
         string_mm=top,
         boards=tuple(rows),
         highest=highest.name,
         lowest=lowest.name,
-        buried=tuple(row.board for row in rows if row.reveal_mm < rule.clear_mm - ON_TOLERANCE_MM),
+        buried=tuple(row.board for row in rows if row.reveal_mm < rule.clear_mm - NOTHING_MM),
         step_needed_mm=max((row.short_mm for row in rows), default=0.0) or None,
     )
 
 
 def _row(name: str, ground_mm: float, string_mm: float, steps: int, rule: HeightRule) -> BoardHeight:
     stake = string_mm - ground_mm + rule.embed_mm
-    long_enough = [length for length in rule.stakes_mm if length >= stake - ON_TOLERANCE_MM]
+    long_enough = [length for length in rule.stakes_mm if length >= stake - NOTHING_MM]
     return BoardHeight(
         board=name,
         ground_mm=ground_mm,

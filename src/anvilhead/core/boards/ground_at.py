@@ -4,15 +4,13 @@ import math
 from collections.abc import Sequence
 
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.units.tolerances import FLAT_SHARE
 
 Known = tuple[Point, float]
 """A place and its ground height, millimetres."""
 
 NEAR_CORNER_MM = 1828.8
 """A board this near its corner stands on the corner's ground: 6 ft."""
-
-FLAT_SHARE = 1e-6
-"""Known points whose spread across is this share of that along are in one line, and tell no fall across it."""
 
 
 def ground_carried_mm(place: Point, nearest: Known, known: Sequence[Known]) -> float:

@@ -5,9 +5,10 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from anvilhead.core.boards.batter_board import Board, BoardStyle
-from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.tolerances import NOTHING_MM
+from anvilhead.core.units.units import INCH_MM
 
-KERF_MM = 25.4 / 8
+KERF_MM = INCH_MM / 8
 """Wood a saw takes at each cut."""
 
 SCREWS_PER_JOINT = 3
@@ -70,16 +71,16 @@ def cut_list(lengths_mm: Sequence[float], stock_mm: Sequence[float]) -> CutList:
     opened: list[list[float]] = []
     too_long: list[float] = []
     for length in sorted(lengths_mm, reverse=True):
-        if length > longest + ON_TOLERANCE_MM:
+        if length > longest + NOTHING_MM:
             too_long.append(length)
             continue
-        fits = [cuts for cuts in opened if _taken(cuts) + KERF_MM + length <= longest + ON_TOLERANCE_MM]
+        fits = [cuts for cuts in opened if _taken(cuts) + KERF_MM + length <= longest + NOTHING_MM]
         if fits:
             max(fits, key=_taken).append(length)
         else:
             opened.append([length])
     pieces = [
-        StockPiece(min(stock for stock in stock_mm if stock >= _taken(cuts) - ON_TOLERANCE_MM), tuple(cuts))
+        StockPiece(min(stock for stock in stock_mm if stock >= _taken(cuts) - NOTHING_MM), tuple(cuts))
         for cuts in opened
     ]
     return CutList(tuple(pieces), tuple(too_long))

@@ -18,11 +18,11 @@ from itertools import combinations
 from anvilhead.core.adjust.adjustment import Adjustment
 from anvilhead.core.adjust.chance import chi_square_tail
 from anvilhead.core.adjust.network import Network
-from anvilhead.core.measure.misreading import INCH_MM, misreadings, shows_feet
+from anvilhead.core.measure.misreading import misreadings, shows_feet
 from anvilhead.core.measure.observation import Observation
 from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.units.tolerances import DISAGREE_PROBABILITY, REDUNDANCY_FLOOR
-from anvilhead.core.units.units import Units
+from anvilhead.core.units.units import INCH_MM, Units
 
 METRIC_BURN_MM = 100.0
 MOST_SLIPS = 3

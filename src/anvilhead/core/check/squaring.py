@@ -21,8 +21,8 @@ from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.measure.tape import STEEL_TAPE, Pull, PullKind, TapeClass, ordered_pair
 from anvilhead.core.moves.moves import Hands, Move, Order, corners_after, moves_for, order_for
 from anvilhead.core.moves.next_pull import Knowledge, PullGain, best_pulls
-from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
-from anvilhead.core.units.units import Units
+from anvilhead.core.units.tolerances import NOTHING_MM
+from anvilhead.core.units.units import INCH_MM, Units
 
 MOST_ALTERNATIVES = 8
 """Sides that are tried as the held line, the longest first."""
@@ -59,7 +59,7 @@ class SetOut:
 
     footprint: Footprint
     layout: BoardLayout
-    tolerance_mm: float = 25.4 / 8
+    tolerance_mm: float = INCH_MM / 8
     restake_over_mm: float = 50.8
     hold: Hold = HOLD_AB
     tape: TapeClass = STEEL_TAPE
@@ -248,7 +248,7 @@ def _doubt(footprint: Footprint, everything: Adjustment) -> Verdict | None:
 
 def _settled(set_out: SetOut, laid: Laid, moves: tuple[Move, ...]) -> Verdict:
     """The verdict on strings whose places are known."""
-    if _worst(set_out, laid)[1] <= set_out.tolerance_mm + ON_TOLERANCE_MM:
+    if _worst(set_out, laid)[1] <= set_out.tolerance_mm + NOTHING_MM:
         return Verdict.SQUARE
     lost = len(moves) < 2 * len(set_out.footprint.sides)
     if lost or any(abs(move.inward_mm) > set_out.restake_over_mm for move in moves):

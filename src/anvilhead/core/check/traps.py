@@ -12,10 +12,8 @@ from itertools import pairwise
 from anvilhead.core.adjust.adjustment import Ellipse
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.measure.tape import Pull, PullKind, TapeClass, ordered_pair
-from anvilhead.core.units.tolerances import COINCIDENT_MM, SMALLEST_MOVE_MM
-
-SQUARE_COSINE = 1e-6
-"""A planned corner with a smaller cosine is a right angle."""
+from anvilhead.core.units.tolerances import COINCIDENT_MM, RIGHT_ANGLE_RAD, SMALLEST_MOVE_MM
+from anvilhead.core.units.units import INCH_MM
 
 SLIP_SHARE = 0.1
 """Opposite sides that differ by more than this share of their length are a misread tape, not a trapezoid."""
@@ -29,7 +27,7 @@ SHORT_SHARE = 1 / 3
 NAIL_MM = (2.5, 4.5)
 """Thickness of the nails and lines in use: what a string on the wrong side of its nail is off."""
 
-WHOLE_MM = {True: 25.4, False: 10.0}
+WHOLE_MM = {True: INCH_MM, False: 10.0}
 """What a reading is rounded to in feet and in metres when somebody rounds it: an inch, a centimetre."""
 
 
@@ -224,7 +222,7 @@ def is_rectangle(footprint: Footprint) -> bool:
     return (
         footprint.closed
         and len(sides) == 4
-        and all(abs(one.direction.dot(other.direction)) < SQUARE_COSINE for one, other in pairwise(sides))
+        and all(abs(one.direction.dot(other.direction)) < RIGHT_ANGLE_RAD for one, other in pairwise(sides))
     )
 
 

@@ -12,7 +12,7 @@ from anvilhead.core.geometry.footprint import Footprint, corner_name
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.geometry.stretch import reaches
 from anvilhead.core.units.errors import GeometryError
-from anvilhead.core.units.tolerances import CLOSED_MM, COINCIDENT_MM
+from anvilhead.core.units.tolerances import CLOSED_MM, COINCIDENT_MM, FLOAT_SLACK
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,7 +107,7 @@ def legs_of(footprint: Footprint) -> list[Leg]:
         if index:
             before = footprint.sides[index - 1].direction
             turn = math.degrees(math.atan2(before.cross(side.direction), before.dot(side.direction)))
-            turn = float(round(turn)) if abs(turn - round(turn)) < 1e-9 else turn
+            turn = float(round(turn)) if abs(turn - round(turn)) < FLOAT_SLACK else turn
         legs.append(Leg(side.length_mm, turn))
     return legs
 

@@ -6,9 +6,9 @@ from dataclasses import dataclass
 
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.ground.terrain import Terrain
-from anvilhead.core.units.units import Units
+from anvilhead.core.units.units import INCH_MM, Units
 
-FEET_STEPS_MM = tuple(25.4 * inches for inches in (0.5, 1, 2, 3, 6, 12, 24, 60, 120))
+FEET_STEPS_MM = tuple(INCH_MM * inches for inches in (0.5, 1, 2, 3, 6, 12, 24, 60, 120))
 METRIC_STEPS_MM = (10.0, 20.0, 50.0, 100.0, 200.0, 500.0, 1000.0, 2000.0, 5000.0)
 USUAL_COUNT = 8
 """Lines that a drawing carries well."""

@@ -11,8 +11,9 @@ from enum import StrEnum
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.ground.plane import Plane, Polygon, above, area_of, clipped, plane_through, volume_under
 from anvilhead.core.ground.terrain import GroundShot, Terrain
+from anvilhead.core.units.units import INCH_MM
 
-ROUGH_MM = 25.4
+ROUGH_MM = INCH_MM
 """Within an inch of the pad a rake does; beyond it a machine goes first."""
 
 

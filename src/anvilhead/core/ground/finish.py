@@ -10,6 +10,7 @@ from typing import Protocol
 
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.ground.plane import Plane
+from anvilhead.core.units.tolerances import NOTHING_MM
 
 
 class Finish(Protocol):
@@ -77,7 +78,7 @@ def _way_over(one: Point, other: Point) -> float:
         return 0.0
     way = along.unit()
     h = one.cross(way)
-    if abs(h) < 1e-9:
+    if abs(h) < NOTHING_MM:
         return 0.0
     tangents = (one.dot(way) / abs(h), other.dot(way) / abs(h))
     added = [t * math.hypot(1.0, t) + math.asinh(t) for t in tangents]

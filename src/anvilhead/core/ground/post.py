@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.tolerances import NOTHING_MM
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,7 +34,7 @@ def ground_post(top_mm: float, ground_mm: float, length_mm: float, least_deep_mm
     out = top_mm - ground_mm
     deep = length_mm - out
     short = max(0.0, least_deep_mm - deep)
-    return GroundPost(out, deep, 0.0 if short < ON_TOLERANCE_MM else short, out + least_deep_mm)
+    return GroundPost(out, deep, 0.0 if short < NOTHING_MM else short, out + least_deep_mm)
 
 
 def post_cut_mm(string_mm: float, seat_mm: float) -> float:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.ground.plane import plane_through
 from anvilhead.core.ground.terrain import Terrain
-from anvilhead.core.units.tolerances import COINCIDENT_MM
+from anvilhead.core.units.tolerances import COINCIDENT_MM, NOTHING_MM, PARALLEL_SINE
 
 EXAGGERATIONS = (1, 2, 5, 10, 20, 50)
 """Heights are drawn this many times larger than lengths, and it is said."""
@@ -56,7 +56,7 @@ def _through(
         before = corners[i - 1][0]
         inward = (corner - before).left()
         at_start, rate = (start - before).dot(inward), way.dot(inward)
-        if abs(rate) * length <= 1e-12 * inward.length() * length:
+        if abs(rate) * length <= PARALLEL_SINE * inward.length() * length:
             if at_start < 0:
                 return None
         elif rate > 0:
@@ -71,5 +71,5 @@ def _through(
 
 def exaggeration(length_mm: float, low_mm: float, high_mm: float) -> int:
     """How many times larger heights are drawn than lengths, so that they can be seen: a round number, 1 when steep."""
-    room = HIGH_SHARE * length_mm / max(high_mm - low_mm, 1e-6)
+    room = HIGH_SHARE * length_mm / max(high_mm - low_mm, NOTHING_MM)
     return max((times for times in EXAGGERATIONS if times <= room), default=1)

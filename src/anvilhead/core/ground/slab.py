@@ -13,7 +13,7 @@ from anvilhead.core.ground.earthwork import plane_over
 from anvilhead.core.ground.finish import DrainFinish, Finish
 from anvilhead.core.ground.plane import Plane, Polygon, above, area_of, clipped, volume_under
 from anvilhead.core.ground.terrain import GroundShot, Terrain
-from anvilhead.core.units.tolerances import COINCIDENT_MM, ON_TOLERANCE_MM
+from anvilhead.core.units.tolerances import COINCIDENT_MM, NOTHING_MM
 
 YARD3_MM3 = 914.4**3
 """A cubic yard: 0.9144 m each way, exactly."""
@@ -97,7 +97,7 @@ def slab_thickness(base: Sequence[GroundShot], mesh: Terrain | None, finish: Fin
         spots.append(Thickness(DRAIN, finish.drain, finish.drain_mm - at_drain))
     return SlabThickness(
         spots=tuple(spots),
-        thin=tuple(spot.name for spot in spots if spot.thick_mm < least_mm - ON_TOLERANCE_MM),
+        thin=tuple(spot.name for spot in spots if spot.thick_mm < least_mm - NOTHING_MM),
         least_mm=least[0],
         least_at=least[1],
         mean_mm=volume / covered if covered > 0 else plain,

@@ -14,22 +14,16 @@ from itertools import combinations
 
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.units.errors import GeometryError
-from anvilhead.core.units.tolerances import COINCIDENT_MM
+from anvilhead.core.units.tolerances import COINCIDENT_MM, EXACT_MM, FLOAT_SLACK, SLIVER_SHARE
 
 Triangle = tuple[int, int, int]
 """Numbers of three shots, anticlockwise."""
-
-EXACT_MM = 0.001
-"""Places are told apart to this while triangles are made."""
 
 LONG_TIMES = 3.0
 """An edge this many times longer than the usual one bridges ground nobody saw."""
 
 GHOST = -1
 """Number of the corner at infinity."""
-
-SLIVER = 1e-7
-"""A triangle whose height is below this share of its longest side is a line of shots, not ground."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,7 +64,7 @@ class Terrain:
         """Ground at a place, millimetres; None outside the shots."""
         for triangle in self.triangles:
             shares = shares_in(place, *(shot.place for shot in self.corners(triangle)))
-            if min(shares) >= -1e-9:
+            if min(shares) >= -FLOAT_SLACK:
                 return sum(w * shot.height_mm for w, shot in zip(shares, self.corners(triangle), strict=True))
         return None
 
@@ -225,4 +219,4 @@ def _edges(triangle: Triangle) -> tuple[tuple[int, int], tuple[int, int], tuple[
 
 def _is_sliver(a: Point, b: Point, c: Point) -> bool:
     longest = max(a.distance_to(b), b.distance_to(c), c.distance_to(a))
-    return (b - a).cross(c - a) <= SLIVER * longest * longest
+    return (b - a).cross(c - a) <= SLIVER_SHARE * longest * longest

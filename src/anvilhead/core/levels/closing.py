@@ -18,7 +18,7 @@ from enum import StrEnum
 from anvilhead.core.levels.level_book import Check, LevelBook, LevelSetup, LevelShot, Place, Step, keep_book
 from anvilhead.core.levels.level_instrument import SPANNED, USUAL_SIGHT_MM, LevelClass, LevelInstrument
 from anvilhead.core.measure.misreading import Misreading, misreadings
-from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.core.units.units import Units
 
 SLIPPED_TIMES = 3.0
@@ -85,7 +85,7 @@ class Closing:
     @property
     def fits(self) -> bool:
         """Whether the misclosure is what honest readings leave."""
-        return abs(self.check.misclosure_mm) <= self.allowed_mm + ON_TOLERANCE_MM
+        return abs(self.check.misclosure_mm) <= self.allowed_mm + NOTHING_MM
 
 
 EXPLAINS_TIMES = 1.5
@@ -127,9 +127,9 @@ class ShareRule:
         """Whether to share a misclosure out: honest, or careless at most, with no slip that explains it."""
         allowed = self.allowed_mm(check.steps)
         off = abs(check.misclosure_mm)
-        if off <= allowed + ON_TOLERANCE_MM:
+        if off <= allowed + NOTHING_MM:
             return True
-        return off <= SLIPPED_TIMES * allowed + ON_TOLERANCE_MM and not self.named(check)
+        return off <= SLIPPED_TIMES * allowed + NOTHING_MM and not self.named(check)
 
     def named(self, check: Check) -> list["LevelSuspect"]:
         """Readings whose named slip would make the run close and is more than an honest error, likeliest first."""

@@ -8,7 +8,7 @@ from anvilhead.core.geometry.point import Point
 from anvilhead.core.levels.closing import Sights
 from anvilhead.core.levels.level_book import GROUND, LevelBook, LevelSetup, Place, Spot
 from anvilhead.core.measure.misreading import Misreading, misreadings
-from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.core.units.units import Units
 
 STANDS_OUT_MM = 150.0
@@ -80,7 +80,7 @@ def doubts(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, around
 
 def off_rod(reading_mm: float, rod_mm: float | None) -> DoubtKind | None:
     """Whether a reading is more than the rod shows, or than any rod does where its length was not said."""
-    if rod_mm is not None and abs(reading_mm) > rod_mm + ON_TOLERANCE_MM:
+    if rod_mm is not None and abs(reading_mm) > rod_mm + NOTHING_MM:
         return DoubtKind.OFF_ROD
     return DoubtKind.NO_ROD if abs(reading_mm) > LONGEST_ROD_MM else None
 

@@ -3,7 +3,8 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
-from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.tolerances import NOTHING_MM
+from anvilhead.core.units.units import INCH_MM
 
 
 class ThingKind(StrEnum):
@@ -18,7 +19,7 @@ class ThingKind(StrEnum):
     OTHER = "other"
 
 
-EIGHTH_MM = 25.4 / 8
+EIGHTH_MM = INCH_MM / 8
 TOLERANCES_MM = {
     ThingKind.BOARD_TOPS: EIGHTH_MM,
     ThingKind.FORM_TOPS: EIGHTH_MM,
@@ -75,6 +76,6 @@ def standing(found_mm: float, target_mm: float, tolerance_mm: float) -> Standing
         tolerance_mm: how far off is good enough.
     """
     high = found_mm - target_mm
-    if abs(high) <= tolerance_mm + ON_TOLERANCE_MM:
+    if abs(high) <= tolerance_mm + NOTHING_MM:
         return Standing(high, Way.ON)
     return Standing(high, Way.LOWER if high > 0 else Way.RAISE)

@@ -11,7 +11,7 @@ from enum import StrEnum
 
 from anvilhead.core.levels.level_instrument import LevelClass
 from anvilhead.core.units.errors import InputError
-from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.tolerances import NOTHING_MM
 
 LEAST_BASE_MM = 3000.0
 """Two sights that differ by less than this show no tilt: 1/16 inch over 10 ft would be 5/8 inch over 100."""
@@ -48,7 +48,7 @@ class Truth:
     @property
     def is_true(self) -> bool:
         """Whether the instrument may be used as it is."""
-        return abs(self.error_mm) <= self.allowed_mm + ON_TOLERANCE_MM
+        return abs(self.error_mm) <= self.allowed_mm + NOTHING_MM
 
     @property
     def per_mm(self) -> float:

@@ -8,8 +8,7 @@ import math
 from dataclasses import dataclass
 from enum import StrEnum
 
-_SIXTEENTH_MM = 25.4 / 16
-_FOOT_MM = 304.8
+from anvilhead.core.units.units import FOOT_MM, SIXTEENTH_MM
 
 
 class LevelInstrument(StrEnum):
@@ -49,15 +48,15 @@ class LevelClass:
 
 
 CLASSES = {
-    LevelInstrument.LASER: LevelClass(_SIXTEENTH_MM / 2, _SIXTEENTH_MM / (100 * _FOOT_MM), 500 * _FOOT_MM),
-    LevelInstrument.OPTICAL: LevelClass(_SIXTEENTH_MM / 2, _SIXTEENTH_MM / (100 * _FOOT_MM), 300 * _FOOT_MM),
-    LevelInstrument.WATER: LevelClass(_SIXTEENTH_MM, 0.0, 100 * _FOOT_MM),
-    LevelInstrument.LINE: LevelClass(_SIXTEENTH_MM, 2 * _SIXTEENTH_MM / (10 * _FOOT_MM), 25 * _FOOT_MM),
-    LevelInstrument.SPIRIT: LevelClass(_SIXTEENTH_MM / 2, 0.0005, 12 * _FOOT_MM),
-    LevelInstrument.STRING: LevelClass(_SIXTEENTH_MM, 0.0, 100 * _FOOT_MM),
+    LevelInstrument.LASER: LevelClass(SIXTEENTH_MM / 2, SIXTEENTH_MM / (100 * FOOT_MM), 500 * FOOT_MM),
+    LevelInstrument.OPTICAL: LevelClass(SIXTEENTH_MM / 2, SIXTEENTH_MM / (100 * FOOT_MM), 300 * FOOT_MM),
+    LevelInstrument.WATER: LevelClass(SIXTEENTH_MM, 0.0, 100 * FOOT_MM),
+    LevelInstrument.LINE: LevelClass(SIXTEENTH_MM, 2 * SIXTEENTH_MM / (10 * FOOT_MM), 25 * FOOT_MM),
+    LevelInstrument.SPIRIT: LevelClass(SIXTEENTH_MM / 2, 0.0005, 12 * FOOT_MM),
+    LevelInstrument.STRING: LevelClass(SIXTEENTH_MM, 0.0, 100 * FOOT_MM),
 }
 
-USUAL_SIGHT_MM = 50 * _FOOT_MM
+USUAL_SIGHT_MM = 50 * FOOT_MM
 """Taken where nobody said how far a sight was and the plan does not tell: across a small site."""
 
 SPANNED = (LevelInstrument.LINE, LevelInstrument.SPIRIT)

@@ -4,9 +4,9 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from anvilhead.core.units.length_printing import print_feet_hundredths, print_feet_inches, print_length
-from anvilhead.core.units.units import Units
+from anvilhead.core.units.units import FOOT_MM, INCH_MM, Units
 
-FOOT_MM, EIGHTH_MM = 304.8, 25.4 / 8
+EIGHTH_MM = INCH_MM / 8
 
 
 class MarkedIn(StrEnum):

@@ -6,6 +6,7 @@ Each ± is the limit that 95 of 100 careful readings keep, from the trade's own 
 from enum import StrEnum
 
 from anvilhead.core.measure.tape import STEEL_TAPE, TapeClass
+from anvilhead.core.units.units import FOOT_MM, INCH_MM, SIXTEENTH_MM
 
 
 class Instrument(StrEnum):
@@ -25,18 +26,18 @@ class Instrument(StrEnum):
 
 CLASSES = {
     Instrument.STEEL_TAPE: STEEL_TAPE,
-    Instrument.LONG_TAPE: TapeClass(25.4 / 8, 3e-4),
-    Instrument.LASER_METER: TapeClass(25.4 / 16, 0.0),
-    Instrument.FRAMING_SQUARE: TapeClass(25.4 / 32, 0.0),
-    Instrument.SQUARE_LASER: TapeClass(25.4 / 16, 0.0),
-    Instrument.THREE_FOUR_FIVE: TapeClass(25.4 / 16, 0.0),
+    Instrument.LONG_TAPE: TapeClass(INCH_MM / 8, 3e-4),
+    Instrument.LASER_METER: TapeClass(SIXTEENTH_MM, 0.0),
+    Instrument.FRAMING_SQUARE: TapeClass(INCH_MM / 32, 0.0),
+    Instrument.SQUARE_LASER: TapeClass(SIXTEENTH_MM, 0.0),
+    Instrument.THREE_FOUR_FIVE: TapeClass(SIXTEENTH_MM, 0.0),
 }
 
 LASER_RAD = 3.175 / 15240
 """± of a thrown right angle, 95 in 100, radians: 1/8 inch in 50 ft."""
 
-SQUARE_RAD = (25.4 / 32) / 609.6
+SQUARE_RAD = (INCH_MM / 32) / (2 * FOOT_MM)
 """± of a framing square held to a string, 95 in 100, radians: 1/32 inch on 2 ft."""
 
-STRING_MM = 25.4 / 16
+STRING_MM = SIXTEENTH_MM
 """± to which a mark is put on a string, 95 in 100."""

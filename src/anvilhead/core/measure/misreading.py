@@ -8,9 +8,7 @@ from fractions import Fraction
 from anvilhead.core.units.errors import LengthError
 from anvilhead.core.units.length_printing import print_length
 from anvilhead.core.units.length_reading import read_length
-from anvilhead.core.units.units import Units
-
-FOOT_MM, INCH_MM = 304.8, 25.4
+from anvilhead.core.units.units import FOOT_MM, INCH_MM, Units
 
 
 class Misreading(StrEnum):

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from anvilhead.core.units.errors import PullError
+from anvilhead.core.units.units import SIXTEENTH_MM
 
 
 @dataclass(frozen=True, slots=True)
@@ -19,7 +20,7 @@ class TapeClass:
         per_length: part that grows with the length (tension, temperature, sag), ± millimetres per millimetre.
     """
 
-    constant_mm: float = 25.4 / 16
+    constant_mm: float = SIXTEENTH_MM
     per_length: float = 1e-4
 
     def limit_mm(self, length_mm: float) -> float:

@@ -8,6 +8,7 @@ import math
 from dataclasses import dataclass
 
 from anvilhead.core.measure.tape import TapeClass
+from anvilhead.core.units.tolerances import FLOAT_SLACK
 
 TRIPLES = ((3, 4, 5), (5, 12, 13), (8, 15, 17), (7, 24, 25), (20, 21, 29), (12, 35, 37), (9, 40, 41), (28, 45, 53))
 """Whole-number right triangles, after Euclid; the first is the one every crew knows."""
@@ -61,8 +62,7 @@ def largest_triangle(
     best: Triangle | None = None
     short, long, hypotenuse = triple
     for one, other in ((short, long), (long, short)):
-        slack = 1e-9
-        k = math.floor(min(first_mm / one, second_mm / other) / unit_mm + slack)
+        k = math.floor(min(first_mm / one, second_mm / other) / unit_mm + FLOAT_SLACK)
         if k >= 1 and (best is None or k > best.k):
             best = Triangle(triple, k, one * k * unit_mm, other * k * unit_mm, hypotenuse * k * unit_mm)
     return best

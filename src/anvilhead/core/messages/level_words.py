@@ -17,8 +17,8 @@ from anvilhead.core.levels.rod import RodMarks, print_reading
 from anvilhead.core.measure.misreading import Misreading
 from anvilhead.core.messages.words import listed, number_word
 from anvilhead.core.units.length_printing import print_difference, print_distance, print_length
-from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
-from anvilhead.core.units.units import Units
+from anvilhead.core.units.tolerances import NOTHING_MM, PRINTS_AS_NOTHING_MM
+from anvilhead.core.units.units import FOOT_MM, Units
 
 INSTRUMENT_NAMES = {
     LevelInstrument.LASER: "laser",
@@ -70,7 +70,7 @@ def closing_words(closing: Closing, units: Units) -> str:
     off, allowed = print_difference(abs(check.misclosure_mm), units), print_difference(closing.allowed_mm, units)
     count = len(check.run)
     setups = f"{number_word(count)} setup{'' if count == 1 else 's'}"
-    if abs(check.misclosure_mm) < 0.05:
+    if abs(check.misclosure_mm) < PRINTS_AS_NOTHING_MM:
         return f"Back on {check.at} without a difference, over {setups}."
     came = f"{check.at} came out {off} {'too high' if check.misclosure_mm > 0 else 'too low'} over {setups}"
     usual = print_distance(USUAL_SIGHT_MM, units)
@@ -189,7 +189,7 @@ def correction_words(truth: Truth, units: Units) -> str | None:
     """What to add to a reading, as long as the instrument is not adjusted; None when it is true or has no such rule."""
     if truth.is_true or truth.kind in (CheckKind.ENDS_TOGETHER, CheckKind.FOUR_WAYS):
         return None
-    over = 100 * 304.8 if units is Units.FT_IN else 30_000.0
+    over = 100 * FOOT_MM if units is Units.FT_IN else 30_000.0
     by = truth.correction_mm(over)
     amount, far = print_difference(abs(by), units), print_distance(over, units)
     verb, to = ("Add", "to") if by > 0 else ("Take", "off")
@@ -239,14 +239,14 @@ def volume_text(mm3: float, units: Units) -> str:
 def slope_text(share: float, units: Units) -> str:
     """A fall: inches in a foot to a sixteenth, or per cent."""
     if units is Units.FT_IN:
-        return f"{print_length(share * 304.8, units).text} in a foot"
+        return f"{print_length(share * FOOT_MM, units).text} in a foot"
     return f"{share * 100:.1f} %"
 
 
 def thin_words(thin: Sequence[str], least_mm: float, wanted_mm: float, units: Units) -> str:
     """Where a slab is too thin, and by how much at the worst."""
     least, wanted = print_difference(least_mm, units), print_difference(wanted_mm, units)
-    if not thin and least_mm < wanted_mm - ON_TOLERANCE_MM:
+    if not thin and least_mm < wanted_mm - NOTHING_MM:
         return f"Too thin between the spots: {least} at the least, {wanted} is needed. Take the base down there."
     if not thin:
         return f"Thick enough wherever the base was shot, and between: {least} at the least."

@@ -8,8 +8,9 @@ from anvilhead.core.measure.tape import PullKind
 from anvilhead.core.measure.triangle import Triangle
 from anvilhead.core.methods.method import Asked, Baseline, Method, MethodStep
 from anvilhead.core.units.tolerances import STRAIGHT_RAD
+from anvilhead.core.units.units import FOOT_MM
 
-BLADE_MM = 609.6
+BLADE_MM = 2 * FOOT_MM
 """Two feet of string on either side of the corner."""
 
 Squared = tuple[tuple[float, float], Instrument]

@@ -18,6 +18,7 @@ from anvilhead.core.measure.instrument import STRING_MM, Instrument
 from anvilhead.core.measure.tape import STEEL_TAPE, Pull, PullKind, TapeClass
 from anvilhead.core.measure.triangle import Triangle, largest_triangle
 from anvilhead.core.units.tolerances import COINCIDENT_MM, RIGHT_ANGLE_RAD, STRAIGHT_RAD
+from anvilhead.core.units.units import FOOT_MM
 
 
 class Method(StrEnum):
@@ -45,7 +46,7 @@ class Instruments:
 
     tape: TapeClass = STEEL_TAPE
     has_laser: bool = False
-    unit_mm: float = 304.8
+    unit_mm: float = FOOT_MM
 
 
 @dataclass(frozen=True, slots=True)

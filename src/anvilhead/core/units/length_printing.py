@@ -5,7 +5,8 @@ from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
 
-from anvilhead.core.units.units import FOOT_MM, INCH_MM, Units
+from anvilhead.core.units.tolerances import EXACT_MM
+from anvilhead.core.units.units import EXACT_FOOT_MM, EXACT_INCH_MM, FOOT_MM, INCH_MM, SIXTEENTH_MM, Units
 
 _HALF = Fraction(1, 2)
 
@@ -50,8 +51,8 @@ def print_within(mm: float, units: Units) -> str:
 
     Within nothing is said of nothing alone, to a thousandth of a millimetre.
     """
-    mark = 25.4 / 16 if units is Units.FT_IN else 1.0
-    return print_difference(math.ceil((abs(mm) - 1e-3) / mark) * mark, units)
+    mark = SIXTEENTH_MM if units is Units.FT_IN else 1.0
+    return print_difference(math.ceil((abs(mm) - EXACT_MM) / mark) * mark, units)
 
 
 def print_small(mm: float, units: Units) -> str | None:
@@ -65,13 +66,13 @@ def print_small(mm: float, units: Units) -> str | None:
 
 def print_distance(mm: float, units: Units) -> str:
     """Print how far one walks: whole feet, or whole metres."""
-    return f"{mm / float(FOOT_MM):.0f} ft" if units is Units.FT_IN else f"{mm / 1000:.0f} m"
+    return f"{mm / FOOT_MM:.0f} ft" if units is Units.FT_IN else f"{mm / 1000:.0f} m"
 
 
 def print_area(mm2: float, units: Units) -> str:
     """Print an area: square feet to a tenth, or square metres to a hundredth."""
     if units is Units.FT_IN:
-        return f"{mm2 / float(FOOT_MM) ** 2:.1f} sq ft"
+        return f"{mm2 / FOOT_MM**2:.1f} sq ft"
     return f"{mm2 / 1e6:.2f} m²"
 
 
@@ -79,7 +80,7 @@ def print_feet_inches(mm: float | Fraction, denominator: int = 16) -> PrintedLen
     """Print feet, inches and a reduced fraction: 27' 6 1/2"; under a foot, inches alone: 11 15/16"."""
     if denominator not in (2, 4, 8, 16, 32, 64):
         raise ValueError(f"inch fractions go to 2, 4, 8, 16, 32 or 64, not {denominator}")
-    ticks = _round_half_up(mm * denominator / (INCH_MM if isinstance(mm, Fraction) else 25.4))
+    ticks = _round_half_up(mm * denominator / (EXACT_INCH_MM if isinstance(mm, Fraction) else INCH_MM))
     inches, over = divmod(abs(ticks), denominator)
     feet, inches = divmod(inches, 12)
     common = math.gcd(over, denominator)
@@ -91,13 +92,15 @@ def print_feet_inches(mm: float | Fraction, denominator: int = 16) -> PrintedLen
     text = f"{sign}{feet}' {inch_text}\"" if feet else f'{sign}{inch_text}"'
     return PrintedLength(
         text,
-        float(mm - ticks * INCH_MM / denominator if isinstance(mm, Fraction) else mm - ticks * 25.4 / denominator),
+        float(
+            mm - ticks * EXACT_INCH_MM / denominator if isinstance(mm, Fraction) else mm - ticks * INCH_MM / denominator
+        ),
     )
 
 
 def print_feet_hundredths(mm: float | Fraction) -> PrintedLength:
     """Print feet and hundredths, as survey stakes are written: 27.54 ft."""
-    hundredths = _round_half_up(mm * 100 / (FOOT_MM if isinstance(mm, Fraction) else 304.8))
+    hundredths = _round_half_up(mm * 100 / (EXACT_FOOT_MM if isinstance(mm, Fraction) else FOOT_MM))
     sign = "-" if hundredths < 0 else ""
     feet, rest = divmod(abs(hundredths), 100)
     return PrintedLength(f"{sign}{feet}.{rest:02d} ft", float(mm) - hundredths * 3.048)

@@ -11,7 +11,7 @@ from functools import lru_cache
 from itertools import pairwise
 
 from anvilhead.core.units.errors import LengthError
-from anvilhead.core.units.units import FOOT_MM, INCH_MM, Units
+from anvilhead.core.units.units import EXACT_FOOT_MM, EXACT_INCH_MM, Units
 
 LONGEST_MM = 100_000_000
 """100 km: no set-out is longer, so a longer length is a slip of the keys."""
@@ -32,7 +32,7 @@ _UNIT_NAMES = {
     "m": "m", "metre": "m", "metres": "m", "meter": "m", "meters": "m",
     "cm": "cm", "mm": "mm",
 }  # fmt: skip
-_UNIT_MM = {"ft": FOOT_MM, "in": INCH_MM, "m": Fraction(1000), "cm": Fraction(10), "mm": Fraction(1)}
+_UNIT_MM = {"ft": EXACT_FOOT_MM, "in": EXACT_INCH_MM, "m": Fraction(1000), "cm": Fraction(10), "mm": Fraction(1)}
 _SYMBOL = {"ft": "'", "in": '"', "m": " m", "cm": " cm", "mm": " mm"}
 _BARE_UNIT = {Units.FT_IN: "ft", Units.M: "m", Units.MM: "mm"}
 _SPOKEN = {"ft": "feet", "in": "inches", "m": "metres", "cm": "centimetres", "mm": "millimetres"}

@@ -3,6 +3,8 @@
 Compare a tolerance only with a quantity of its own unit.
 """
 
+from anvilhead.core.units.units import INCH_MM
+
 COINCIDENT_MM = 0.01
 """Corners closer than this are one corner: finer than any tape, coarser than float noise at 100 km."""
 
@@ -45,8 +47,26 @@ REDUNDANCY_FLOOR = 1e-6
 DISAGREE_PROBABILITY = 0.001
 """Pulls are said to disagree when honest errors would do this less often than once in a thousand."""
 
-SMALLEST_MOVE_MM = 25.4 / 32
+SMALLEST_MOVE_MM = INCH_MM / 32
 """Half of 1/16 inch: a nail cannot be set finer, so a smaller move is no move."""
 
-ON_TOLERANCE_MM = 1e-6
-"""Float slack when a corner lies exactly on its tolerance."""
+NOTHING_MM = 1e-6
+"""What is kept has six decimals of a millimetre: less than that is nothing, and the slack of a tolerance just met."""
+
+FLOAT_SLACK = 1e-9
+"""Float slack of a number without a unit: a share, a count of whole units, a degree."""
+
+MOVING_SHARE = 1e-6
+"""A point that takes a larger part in a free movement of the whole, as a share of it, can move."""
+
+SLIVER_SHARE = 1e-7
+"""A triangle whose height is below this share of its longest side is a line of shots, not ground."""
+
+FLAT_SHARE = 1e-6
+"""Known points whose spread across is this share of that along are in one line, and tell no fall across it."""
+
+EXACT_MM = 0.001
+"""Places are told apart to this while triangles are made of them."""
+
+PRINTS_AS_NOTHING_MM = 0.05
+"""No scale in use shows less."""

@@ -7,8 +7,15 @@ foot is another unit and is not meant anywhere here.
 from enum import StrEnum
 from fractions import Fraction
 
-INCH_MM = Fraction(254, 10)
-FOOT_MM = 12 * INCH_MM
+EXACT_INCH_MM = Fraction(254, 10)
+EXACT_FOOT_MM = 12 * EXACT_INCH_MM
+"""For reading and printing, where nothing may be lost."""
+
+INCH_MM = float(EXACT_INCH_MM)
+FOOT_MM = float(EXACT_FOOT_MM)
+SIXTEENTH_MM = INCH_MM / 16
+"""What a tape in feet is read to."""
+
 F_PER_C = 1.8
 """Degrees Fahrenheit to a degree Celsius, for differences of temperature."""
 

@@ -8,7 +8,7 @@ from anvilhead.core.levels.rod import print_reading
 from anvilhead.core.levels.stake_mark import MarkedIn, hundredths_as_eighths, stake_mark
 from anvilhead.core.messages.level_words import standing_words
 from anvilhead.core.units.length_printing import print_difference
-from anvilhead.core.units.tolerances import ON_TOLERANCE_MM
+from anvilhead.core.units.tolerances import NOTHING_MM, PRINTS_AS_NOTHING_MM
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import level_results as r
@@ -103,7 +103,7 @@ def _trouble(book: Book, reading_mm: float | None) -> str | None:
     if reading_mm is None:
         return "Its readings are corrected: say how far the sight to this point is, to know what the rod must read."
     rod = mm_of(book.levels.setups[book.standing].rod_length)
-    if reading_mm < -ON_TOLERANCE_MM:
+    if reading_mm < -NOTHING_MM:
         if book.setups[book.standing].instrument is LevelInstrument.STRING:
             return "It lies above the string: measure up, not down."
         return "The level line runs below this height: set up higher, or hold the rod upside down."
@@ -119,7 +119,7 @@ def _usual_marks(units: Units) -> MarkedIn:
 def _thumb(amount_mm: float, units: Units) -> str | None:
     """What the thumb rule makes of a stake, and how far off that is."""
     rule = hundredths_as_eighths(amount_mm)
-    if rule.error_mm < 0.05:
+    if rule.error_mm < PRINTS_AS_NOTHING_MM:
         return None
     return (
         f"Hundredths as eighths: {text_of(rule.thumb_mm, Units.FT_IN)}, "

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.units.tolerances import FLOAT_SLACK
 from anvilhead.jobfile.levels.documents import LevelPlan, PointGrid
 from anvilhead.jobfile.naming import naming_of
 from anvilhead.jobfile.placed import Site
@@ -104,7 +105,7 @@ def grid_points(grid: PointGrid, footprint: Footprint) -> dict[str, Point]:
 
 def _fitting(length_mm: float, step_mm: float) -> int:
     """How many points a step apart stand on a length; no more than a crew would shoot."""
-    return min(int(length_mm / step_mm + 1e-6) + 1, MOST_EACH_WAY)
+    return min(int(length_mm / step_mm + FLOAT_SLACK) + 1, MOST_EACH_WAY)
 
 
 def _moved(site: Site, structure: str, frame: str | None, point: Point) -> Point | None:

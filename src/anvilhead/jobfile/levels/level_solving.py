@@ -9,6 +9,7 @@ from anvilhead.core.levels.reach import StringHung, reaches, warmth
 from anvilhead.core.levels.rod import print_reading
 from anvilhead.core.messages import level_words as words
 from anvilhead.core.units.length_printing import print_difference
+from anvilhead.core.units.units import INCH_MM
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import level_results as r
 from anvilhead.jobfile.levels.book_solving import Book
@@ -26,7 +27,7 @@ from anvilhead.jobfile.writing import place, text_of, tidy
 MOST_SUSPECTS = 8
 """Suspects told; a run with more is better levelled again."""
 
-TAKEN_TOLERANCE_MM = 25.4 / 8
+TAKEN_TOLERANCE_MM = INCH_MM / 8
 """What a sag is held against where no target says a tolerance."""
 
 

@@ -6,6 +6,7 @@ from typing import Annotated, Self
 from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
+from anvilhead.core.units.units import INCH_MM
 from anvilhead.jobfile.lengths import (
     Coordinates,
     Length,
@@ -56,7 +57,7 @@ class PadPlan(Strict):
     height: SignedLength
     fall: Fall | None = None
     swell: Share = 0.0
-    rough: PositiveLength = Length(25.4, '1"')
+    rough: PositiveLength = Length(INCH_MM, '1"')
 
 
 class RailPlan(Sparse):
@@ -161,7 +162,7 @@ class StraightPlan(Strict):
 
     name: Named
     gaps: list[StringGap] = Field(min_length=3, max_length=200)
-    allowed: PositiveLength = Length(25.4 / 4, '1/4"')
+    allowed: PositiveLength = Length(INCH_MM / 4, '1/4"')
 
     @model_validator(mode="after")
     def _runs_along(self) -> Self:

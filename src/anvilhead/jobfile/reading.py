@@ -6,18 +6,20 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.beside import Beside, Inner, Section
 from anvilhead.jobfile.board_plans import BoardPlan, DigPlan
 from anvilhead.jobfile.control import AtPoint, Control, ControlLine, ControlPoint, FromLine, Gap, OffsetAt
 from anvilhead.jobfile.footprints import Polygon, Rectangle, Step, Walk
 from anvilhead.jobfile.hold_plan import HoldPlan, StakePlan
 from anvilhead.jobfile.levels.documents import LEVEL_DOCUMENTS
-from anvilhead.jobfile.levels.level_faults import level_problems
+from anvilhead.jobfile.levels.level_faults import level_problems, start_problems
 from anvilhead.jobfile.models import AcceptedEntry, JobFile, LostEntry, PullEntry, RoundEntry, Structure
-from anvilhead.jobfile.naming import Naming, naming_of, pull_problems
-from anvilhead.jobfile.placed import Site, control_problems, place_all
+from anvilhead.jobfile.naming import Naming, pull_problems
+from anvilhead.jobfile.placed import Site, control_problems
 from anvilhead.jobfile.planned import Planned, work_out
 from anvilhead.jobfile.problems import DocumentRefused, Problem, pointer_to, problems_from
+from anvilhead.jobfile.worked import WorkedJob, work_job
 
 _DOCUMENTS = (JobFile, Structure, PullEntry, Rectangle, Walk, Step, Polygon, Section, Beside, Inner, BoardPlan, DigPlan,
               Control, ControlLine, ControlPoint, AtPoint, FromLine, Gap, OffsetAt,
@@ -30,6 +32,15 @@ LARGEST_BYTES = 10_000_000
 
 def read_job(raw: bytes) -> JobFile:
     """Read a job file.
+
+    Raises:
+        DocumentRefused: with every fault found, each with a pointer to its place.
+    """
+    return read_and_work(raw)[0]
+
+
+def read_and_work(raw: bytes) -> tuple[JobFile, WorkedJob]:
+    """Read a job file, and keep what checking it worked out.
 
     Raises:
         DocumentRefused: with every fault found, each with a pointer to its place.
@@ -65,7 +76,7 @@ def decode(raw: bytes) -> Any:
         raise _refused("not-json", str(error)) from error
 
 
-def validate_job(data: Any) -> JobFile:
+def validate_job(data: Any) -> tuple[JobFile, WorkedJob]:
     """Check a decoded document: first its shape and lengths, then what belongs together."""
     known = {key for model in _DOCUMENTS for key in _keys(model)}
     problems = _references(data)
@@ -80,8 +91,12 @@ def validate_job(data: Any) -> JobFile:
         problems += wrong
         if planned:
             found[structure.id] = planned
-    site, not_placed = (Site(job.control, found, {}), []) if problems else place_all(job.control, found)
-    namings = {name: naming_of(one, (site, name)) for name, one in found.items()}
+    site = Site(job.control, found, {})
+    levels = job.levels if not problems else None  # on plans that contradict themselves nothing can be looked up
+    if levels:
+        problems += level_problems(levels, site)
+    work = work_job(job.control, found, None if problems else levels, job.units or Units.MM)
+    namings = work.namings
     for i, pull in enumerate(job.pulls):
         if pull.structure in namings:
             problems += pull_problems(pull, namings[pull.structure], f"/pulls/{i}")
@@ -89,11 +104,11 @@ def validate_job(data: Any) -> JobFile:
         if lost.structure in namings:
             problems += lost_problems(lost, namings[lost.structure], f"/lost/{i}")
     problems += _rounds_twice(job)
-    if job.levels and not problems:
-        problems += level_problems(job.levels, site)
+    if work.book and not problems:
+        problems += start_problems(work.book)
     refuse(problems)
-    refuse(not_placed)
-    return job
+    refuse(list(work.not_placed))
+    return job, work
 
 
 def _rounds_twice(job: JobFile) -> list[Problem]:

@@ -15,37 +15,35 @@ from anvilhead.jobfile import results as r
 from anvilhead.jobfile.board_solving import Boards
 from anvilhead.jobfile.footprints import CLOSES, Step, Walk
 from anvilhead.jobfile.judging import Rounds, judge
-from anvilhead.jobfile.levels.book_solving import work_book
-from anvilhead.jobfile.levels.level_points import level_points
 from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.levels.level_solving import solve_levels
-from anvilhead.jobfile.levels.shot_ground import on_ground_shot
 from anvilhead.jobfile.line_solving import solve_families, solve_inner, solve_overall, solve_sticks, working_diagonals
 from anvilhead.jobfile.method_solving import compare, solve_methods, solve_setting_out
 from anvilhead.jobfile.models import JobFile
-from anvilhead.jobfile.naming import Naming, naming_of, pull_of
-from anvilhead.jobfile.placed import Site, place_all
-from anvilhead.jobfile.planned import Planned, planned
+from anvilhead.jobfile.naming import Naming, pull_of
+from anvilhead.jobfile.placed import Site
+from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.point_solving import solve_lost, solve_recheck
 from anvilhead.jobfile.square_solving import solve_rounds, solve_square
+from anvilhead.jobfile.worked import WorkedJob, worked
 from anvilhead.jobfile.writing import distance, place, side_of, text_of, tidy
 
 
-def solve_job(job: JobFile) -> r.Results:
-    """Solve every structure of a job; units not given are printed as millimetres."""
-    units = job.units or Units.MM
-    found = {structure.id: planned(structure) for structure in job.structures}
-    site, _ = place_all(job.control, found)
-    book = work_book(job.levels, level_points(job.levels, site), units) if job.levels else None
-    if book:
-        site = on_ground_shot(site, book)
-        found = dict(site.planned)
+def solve_job(job: JobFile, work: WorkedJob | None = None) -> r.Results:
+    """Solve every structure of a job; units not given are printed as millimetres.
+
+    Args:
+        job: as it was read.
+        work: the same worked out, where reading it did that.
+    """
+    work = work or worked(job)
+    units, site = work.units, work.site
     burns = {pull.structure: pull.burn.mm for pull in job.pulls}
     solved = {}
-    for name, one in found.items():
+    for name, one in work.found.items():
         burn_mm = burns.get(name, job.burn.mm if job.burn else 0.0)
         gone = [lost.point for lost in job.lost if lost.structure == name]
-        rounds = rounds_of(job, name, naming_of(one, (site, name)), units)
+        rounds = rounds_of(job, name, work.namings[name], units)
         solved[name] = solve_structure(one, rounds, site=(site, name), burn_mm=burn_mm).model_copy(
             update={
                 "recheck": solve_recheck(rounds.naming, burn_mm, units) if rounds.accepted else None,
@@ -56,7 +54,7 @@ def solve_job(job: JobFile) -> r.Results:
                 ],
             }
         )
-    return r.Results(structures=solved, levels=solve_levels(book, site) if book else LevelsResult())
+    return r.Results(structures=solved, levels=solve_levels(work.book, site) if work.book else LevelsResult())
 
 
 def rounds_of(job: JobFile, structure: str, naming: Naming, units: Units) -> Rounds:

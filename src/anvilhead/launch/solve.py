@@ -9,7 +9,7 @@ from pathlib import Path
 from pydantic import TypeAdapter
 
 from anvilhead.jobfile.problems import DocumentRefused, Problem
-from anvilhead.jobfile.reading import LARGEST_BYTES, read_job
+from anvilhead.jobfile.reading import LARGEST_BYTES, read_and_work
 from anvilhead.jobfile.solving import solve_job
 
 USAGE = "Usage: anvilhead solve FILE    (FILE is a job file, or - for standard input)"
@@ -23,13 +23,13 @@ def main(arguments: list[str]) -> int:
     if len(arguments) != 1:
         return _refuse([Problem(pointer="", code="usage", message=USAGE)])
     try:
-        job = read_job(_read(arguments[0]))
+        job, work = read_and_work(_read(arguments[0]))
     except OSError as error:
         reason = error.strerror or str(error)
         return _refuse([Problem(pointer="", code="unreadable", message=f"{arguments[0]} cannot be read: {reason}.")])
     except DocumentRefused as refused:
         return _refuse(refused.problems)
-    sys.stdout.write(solve_job(job).model_dump_json(indent=2) + "\n")
+    sys.stdout.write(solve_job(job, work).model_dump_json(indent=2) + "\n")
     return 0
 
 

@@ -1,7 +1,7 @@
 """A job's plans worked out, with its site, its level book, and the readings that count."""
 
 import json
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from anvilhead.core.check.recheck import Occasion
@@ -9,14 +9,10 @@ from anvilhead.core.units.units import Units
 from anvilhead.jobfile.control import Control
 from anvilhead.jobfile.judging import Rounds, judge
 from anvilhead.jobfile.lengths import Length
-from anvilhead.jobfile.levels.book_solving import Book, work_book
-from anvilhead.jobfile.levels.level_points import level_points
-from anvilhead.jobfile.levels.shot_ground import on_ground_shot
 from anvilhead.jobfile.models import Plan, Reading
-from anvilhead.jobfile.naming import Naming, naming_of, pull_of
-from anvilhead.jobfile.placed import Site, place_all
+from anvilhead.jobfile.naming import Naming, pull_of
 from anvilhead.jobfile.planned import Planned, planned
-from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.worked import WorkedJob, work_job
 from anvilhead.service.how_taken import HowTaken
 from anvilhead.service.kept import Kept
 from anvilhead.service.level_record import LevelRecord, level_record
@@ -25,24 +21,14 @@ from anvilhead.store.tables import JobRow, PullRow, StructureRow
 
 
 @dataclass(frozen=True)
-class JobPlans:
-    """Every plan of a job worked out, and where its structures stand; by their names in the job file.
+class JobPlans(WorkedJob):
+    """A job of the database worked out.
 
-    `record` is what was recorded about heights, `book` the level book made of it, null before anything was; boards
-    stand on the ground it has.  `layout` differs once a plan, the control or the units changed.
+    `layout` differs once a plan, the control or the units changed; `record` is what was recorded about heights.
     """
 
-    found: dict[str, Planned]
-    site: Site
-    problems: list[Problem]
     layout: tuple[object, ...]
-    record: LevelRecord = field(default_factory=LevelRecord)
-    book: Book | None = None
-
-    def why_not_placed(self, name: str) -> str | None:
-        """Why a structure is not on the site although its plan says how."""
-        pointer = f"/structures/{list(self.found).index(name)}/placing"
-        return next((problem.message for problem in self.problems if problem.pointer == pointer), None)
+    record: LevelRecord
 
 
 def plans_of(job: JobRow, in_hand: str | None = None, mark: store.Mark | None = None) -> JobPlans:
@@ -50,23 +36,20 @@ def plans_of(job: JobRow, in_hand: str | None = None, mark: store.Mark | None = 
 
     `mark` is that of its heights, where it was fetched with those of other jobs.
     """
-    found = {row.name_in_file: _planned(row) for row in job.structures}
-    site, problems = place_all(control_of(job), found)
     layout, record = _layout_key(job), level_record(store.session_of(job), job.id, mark)
-    if record.is_empty:
-        return JobPlans(found, site, problems, layout, record)
-    book, site = _books.get((layout, record.mark), lambda: _level_book(record, site, Units(job.units)))
-    book = replace(book, in_hand=record.index_of(in_hand))
-    return JobPlans(dict(site.planned), site, problems, layout, record, book)
+    plans = _plans.get((layout, record.mark), lambda: _work(job, layout, record))
+    at = record.index_of(in_hand)
+    return replace(plans, book=replace(plans.book, in_hand=at)) if plans.book and at is not None else plans
 
 
-_books: Kept[tuple[Book, Site]] = Kept(most=128)  # more than the yard asks for at a time
+_plans: Kept[JobPlans] = Kept(most=128)  # more than the yard asks for at a time
 
 
-def _level_book(record: LevelRecord, site: Site, units: Units) -> tuple[Book, Site]:
-    """The level book, and the site on the ground it has."""
-    book = work_book(record.levels, level_points(record.levels, site), units)
-    return book, on_ground_shot(site, book)
+def _work(job: JobRow, layout: tuple[object, ...], record: LevelRecord) -> JobPlans:
+    levels = None if record.is_empty else record.levels
+    found = {row.name_in_file: _planned(row) for row in job.structures}
+    work = work_job(control_of(job), found, levels, Units(job.units))
+    return JobPlans(work.units, work.site, work.not_placed, work.book, layout, record)
 
 
 def _layout_key(job: JobRow) -> tuple[object, ...]:
@@ -112,14 +95,9 @@ def reading_of(row: PullRow) -> Reading:
     )
 
 
-def naming_in(plans: "JobPlans", name: str) -> Naming:
-    """What pulls of a structure can name, on its site."""
-    return naming_of(plans.found[name], (plans.site, name))
-
-
-def rounds_in(row: StructureRow, plans: "JobPlans") -> Rounds:
+def rounds_in(row: StructureRow, plans: JobPlans) -> Rounds:
     """Every round of a structure judged."""
-    naming = naming_in(plans, row.name_in_file)
+    naming = plans.namings[row.name_in_file]
     return judge(
         naming,
         [pull_of(reading_of(pull)) for pull in counting(row, naming)],

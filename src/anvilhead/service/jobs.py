@@ -13,7 +13,7 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.service import views
 from anvilhead.service.documents import JobChange, JobCreate, StructureCopy, StructureCreate
 from anvilhead.service.how_taken import HowTaken
-from anvilhead.service.job_plans import burn_of, control_of, naming_in, plans_of, reading_of
+from anvilhead.service.job_plans import burn_of, control_of, plans_of, reading_of
 from anvilhead.service.level_exchange import import_levels
 from anvilhead.service.level_record import level_record
 from anvilhead.service.people import By
@@ -211,7 +211,7 @@ def export_job(database: Database, job_id: str) -> JobFile:
                 )
                 for row in job.structures
                 for pull in row.pulls
-                if naming_in(plans, row.name_in_file).knows(reading_of(pull))
+                if plans.namings[row.name_in_file].knows(reading_of(pull))
             ],
             **rounds_for_file(job),
             levels=None if plans.record.is_empty else plans.record.levels,

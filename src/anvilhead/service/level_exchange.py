@@ -5,7 +5,7 @@ from sqlalchemy.orm import Session
 from anvilhead.core.units.units import Units
 from anvilhead.formats.level_csv import read_level_csv
 from anvilhead.jobfile.levels.documents import Levels
-from anvilhead.jobfile.levels.level_faults import level_problems
+from anvilhead.jobfile.levels.level_faults import all_level_problems
 from anvilhead.jobfile.levels.measured import SetupEntry
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.reading import refuse
@@ -38,7 +38,7 @@ def take_book(database: Database, structure_id: str, document: BookRead, by: By)
         plans = plans_of(job)
         levels = plans.record.levels
         both = levels.model_copy(update={"setups": [*levels.setups, *read.setups]})
-        refuse(level_problems(both, plans.site, ""))
+        refuse(all_level_problems(both, plans.site, ""))
         count = sum(len(setup.shots) for setup in read.setups)
         if document.keep:
             for setup in read.setups:

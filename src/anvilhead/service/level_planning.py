@@ -5,7 +5,7 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
-from anvilhead.jobfile.levels.level_faults import level_problems, plan_problems
+from anvilhead.jobfile.levels.level_faults import all_level_problems, plan_problems
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.reading import refuse
 from anvilhead.service.job_plans import JobPlans, plans_of
@@ -47,10 +47,10 @@ def _still_begins(plans: JobPlans, plan: LevelPlan) -> list[Problem]:
     """A plan that takes away the benchmark a setup begins on."""
     levels, site = plans.record.levels, plans.site
     new = Levels(**dict(plan), setups=levels.setups, checks=levels.checks)
-    before = {p.pointer for p in level_problems(levels, site, "")}
+    before = {p.pointer for p in all_level_problems(levels, site)}
     return [
         problem.model_copy(update={"pointer": "/plan" + problem.pointer})
-        for problem in level_problems(new, site, "")
+        for problem in all_level_problems(new, site)
         if problem.pointer not in before
     ]
 

@@ -17,7 +17,7 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.square_results import RecheckResult
 from anvilhead.service import views
 from anvilhead.service.documents import Acceptance, InHandChange, LostCreate, RoundBegin, SetAgain
-from anvilhead.service.job_plans import burn_of, naming_in, plans_of, rounds_in
+from anvilhead.service.job_plans import burn_of, plans_of, rounds_in
 from anvilhead.service.people import By
 from anvilhead.service.round_views import InHand
 from anvilhead.service.showing import structure_view
@@ -89,7 +89,7 @@ def lose_point(database: Database, structure_id: str, document: LostCreate, by: 
         row = store.structure_by_id(session, structure_id, to_change=True)
         if any(one.id == str(document.id) for one in row.lost):
             return structure_view(row)
-        points = naming_in(plans_of(row.job), row.name_in_file).points
+        points = plans_of(row.job).namings[row.name_in_file].points
         places = [("/point", document.point), *((f"/left/{i}", name) for i, name in enumerate(document.left))]
         refuse(
             [
@@ -153,7 +153,7 @@ def recheck(database: Database, structure_id: str) -> RecheckResult:
     """A short set of pulls that would show any corner moving by more than the tolerance, or as little as it can."""
     with database.session() as session:
         row = store.structure_by_id(session, structure_id)
-        naming = naming_in(plans_of(row.job), row.name_in_file)
+        naming = plans_of(row.job).namings[row.name_in_file]
         return solve_recheck(naming, burn_of(row.job).mm, Units(row.job.units))
 
 

@@ -6,15 +6,15 @@ from anvilhead.core.messages.words import pull_name
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.models import Plan
 from anvilhead.jobfile.naming import pull_of, pull_problems
-from anvilhead.jobfile.placed import place_all
 from anvilhead.jobfile.planned import work_out
 from anvilhead.jobfile.problems import DocumentRefused
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.solving import solve_site
+from anvilhead.jobfile.worked import work_job
 from anvilhead.jobfile.writing import place
 from anvilhead.service import views
 from anvilhead.service.documents import PlanChange, PullCreate, SiteAsked
-from anvilhead.service.job_plans import control_of, naming_in, plans_of, reading_of
+from anvilhead.service.job_plans import control_of, plans_of, reading_of
 from anvilhead.service.jobs import new_pull_row
 from anvilhead.service.people import By
 from anvilhead.service.revisions import to_restore
@@ -54,18 +54,16 @@ def preview_site(database: Database, structure_id: str, asked: SiteAsked) -> vie
     with database.session() as session:
         row = store.structure_by_id(session, structure_id)
         job, name = row.job, row.name_in_file
-        planned = plans_of(job).found | {name: found}
         ids = {one.name_in_file: one.id for one in job.structures}
-        site, faults = place_all(control_of(job), planned)
-        units = Units(job.units)
-    pointer = f"/structures/{list(planned).index(name)}/placing"
+        with_it = {**plans_of(job).found, name: found}
+        work = work_job(control_of(job), with_it, None, Units(job.units))
     return views.SitePreview(
-        site=solve_site(site, name, units),
-        not_placed=next((fault.message for fault in faults if fault.pointer == pointer), None),
+        site=solve_site(work.site, name, work.units),
+        not_placed=work.why_not_placed(name),
         on_site={
             ids[one]: {corner: place(point) for corner, point in outline.corners.items()}
-            for one in planned
-            if (outline := site.outline(one))
+            for one in with_it
+            if (outline := work.site.outline(one))
         },
     )
 
@@ -132,7 +130,7 @@ def record_pull(database: Database, structure_id: str, document: PullCreate, by:
         if known is not None:
             _refuse_another(known, row, document)
             return structure_view(row)
-        refuse(pull_problems(document, naming_in(plans_of(row.job), row.name_in_file)))
+        refuse(pull_problems(document, plans_of(row.job).namings[row.name_in_file]))
         pull = new_pull_row(str(document.id), row.id, document, by)
         store.add_pull(session, pull)
         way, read, burn = pull_name(pull_of(document)), document.reading.text, document.burn.text

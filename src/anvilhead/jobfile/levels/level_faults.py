@@ -5,7 +5,7 @@ from collections.abc import Iterator, Sequence
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.units.errors import InputError
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.levels.book_solving import truths_of, work_book
+from anvilhead.jobfile.levels.book_solving import Book, truths_of, work_book
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
 from anvilhead.jobfile.levels.level_points import grid_points, level_points
 from anvilhead.jobfile.levels.parts import PadPlan, SectionPlan, SlabPlan
@@ -14,8 +14,14 @@ from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.problems import Problem, pointer_to
 
 
+def all_level_problems(levels: Levels, site: Site, pointer: str = "") -> list[Problem]:
+    """Every fault of a job's levels, worked out for nothing else."""
+    found = level_problems(levels, site, pointer)
+    return found or start_problems(work_book(levels, level_points(levels, site), Units.MM), pointer)
+
+
 def level_problems(levels: Levels, site: Site, pointer: str = "/levels") -> list[Problem]:
-    """Every fault of a job's levels."""
+    """What in a job's levels names what is not there, or contradicts itself."""
     found = plan_problems(levels, site, pointer)
     devices = {device.name: device for device in levels.devices}
     tested = {check.device for check in levels.checks}
@@ -33,7 +39,7 @@ def level_problems(levels: Levels, site: Site, pointer: str = "/levels") -> list
         elif setup.corrected and setup.device not in tested:
             message = "Nothing to correct by: this instrument was not tested. Test it, or leave “corrected” out."
             found.append(Problem(pointer=f"{pointer}/setups/{i}/corrected", code="not-tested", message=message))
-    return found or _starts(levels, site, pointer)
+    return found
 
 
 def plan_problems(plan: LevelPlan, site: Site, pointer: str = "") -> list[Problem]:
@@ -159,10 +165,9 @@ def _again(named: Sequence[tuple[tuple[str, str], str]]) -> Iterator[tuple[str, 
         seen.add(name)
 
 
-def _starts(levels: Levels, site: Site, pointer: str) -> list[Problem]:
-    """A setup that begins where nobody knows the height."""
-    book = work_book(levels, level_points(levels, site), Units.MM)
-    found = []
+def start_problems(book: Book, pointer: str = "/levels") -> list[Problem]:
+    """Setups that begin where nobody knows the height, and readings that cannot be corrected."""
+    found, levels = [], book.levels
     for i, (setup, one) in enumerate(zip(book.setups, book.book.setups, strict=True)):
         was_struck = len(book.kept[i]) < len(levels.setups[i].shots)  # what gave its height may have been taken out
         if setup.shots and one.hi_mm is None and not was_struck:

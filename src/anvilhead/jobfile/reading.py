@@ -13,7 +13,6 @@ from anvilhead.jobfile.control import AtPoint, Control, ControlLine, ControlPoin
 from anvilhead.jobfile.footprints import Polygon, Rectangle, Step, Walk
 from anvilhead.jobfile.hold_plan import HoldPlan, StakePlan
 from anvilhead.jobfile.levels.documents import LEVEL_DOCUMENTS
-from anvilhead.jobfile.levels.level_faults import level_problems, start_problems
 from anvilhead.jobfile.models import AcceptedEntry, JobFile, LostEntry, PullEntry, RoundEntry, Structure
 from anvilhead.jobfile.naming import Naming, pull_problems
 from anvilhead.jobfile.placed import Site, control_problems
@@ -94,6 +93,8 @@ def validate_job(data: Any) -> tuple[JobFile, WorkedJob]:
     site = Site(job.control, found, {})
     levels = job.levels if not problems else None  # on plans that contradict themselves nothing can be looked up
     if levels:
+        from anvilhead.jobfile.levels.level_faults import level_problems  # noqa: PLC0415 - see `work_job`
+
         problems += level_problems(levels, site)
     work = work_job(job.control, found, None if problems else levels, job.units or Units.MM)
     namings = work.namings
@@ -105,6 +106,8 @@ def validate_job(data: Any) -> tuple[JobFile, WorkedJob]:
             problems += lost_problems(lost, namings[lost.structure], f"/lost/{i}")
     problems += _rounds_twice(job)
     if work.book and not problems:
+        from anvilhead.jobfile.levels.level_faults import start_problems  # noqa: PLC0415
+
         problems += start_problems(work.book)
     refuse(problems)
     refuse(list(work.not_placed))

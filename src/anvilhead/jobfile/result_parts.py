@@ -7,7 +7,11 @@ class Result(BaseModel):
     """Base of all results: lengths in millimetres as numbers, and as text in the job's units."""
 
     model_config = ConfigDict(
-        frozen=True, populate_by_name=True, serialize_by_alias=True, json_schema_serialization_defaults_required=True
+        frozen=True,
+        defer_build=True,
+        populate_by_name=True,
+        serialize_by_alias=True,
+        json_schema_serialization_defaults_required=True,
     )
 
 

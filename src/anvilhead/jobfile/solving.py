@@ -16,7 +16,6 @@ from anvilhead.jobfile.board_solving import Boards
 from anvilhead.jobfile.footprints import CLOSES, Step, Walk
 from anvilhead.jobfile.judging import Rounds, judge
 from anvilhead.jobfile.levels.level_results import LevelsResult
-from anvilhead.jobfile.levels.level_solving import solve_levels
 from anvilhead.jobfile.line_solving import solve_families, solve_inner, solve_overall, solve_sticks, working_diagonals
 from anvilhead.jobfile.method_solving import compare, solve_methods, solve_setting_out
 from anvilhead.jobfile.models import JobFile
@@ -54,7 +53,15 @@ def solve_job(job: JobFile, work: WorkedJob | None = None) -> r.Results:
                 ],
             }
         )
-    return r.Results(structures=solved, levels=solve_levels(work.book, site) if work.book else LevelsResult())
+    return r.Results(structures=solved, levels=_levels_of(work))
+
+
+def _levels_of(work: WorkedJob) -> LevelsResult:
+    if work.book is None:
+        return LevelsResult()
+    from anvilhead.jobfile.levels.level_solving import solve_levels  # noqa: PLC0415 - see `work_job`
+
+    return solve_levels(work.book, work.site)
 
 
 def rounds_of(job: JobFile, structure: str, naming: Naming, units: Units) -> Rounds:

@@ -2,7 +2,7 @@
 
 from typing import Any, Literal
 
-from anvilhead.core.check.lost_point import Way
+from anvilhead.core.check.lost_point import FoundFrom
 from anvilhead.core.check.outcome import Happened
 from anvilhead.core.check.recheck import Occasion
 from anvilhead.core.check.slips import Slip
@@ -179,7 +179,7 @@ class HoldResult(Result):
     text: str
 
 
-class NailResult(Result):
+class NailMovedResult(Result):
     """What became of one nail; told and moved are inward."""
 
     board: str
@@ -195,7 +195,7 @@ class OutcomeResult(Result):
     title: str
     as_told: bool
     held_moved_mm: float | None
-    nails: list[NailResult]
+    nails: list[NailMovedResult]
 
 
 class MovedCorner(Result):
@@ -267,7 +267,7 @@ class TieResult(Result):
 class WayBack(Result):
     """One way to set a lost point again."""
 
-    way: Way
+    way: FoundFrom
     ties: list[TieResult]
     line: list[str] | None
     ellipse: EllipseResult

@@ -213,7 +213,7 @@ def _outcome(outcome: Outcome, naming: Naming, units: Units) -> r.OutcomeResult:
         as_told=not outcome.odd,
         held_moved_mm=None if outcome.held_moved_mm is None else tidy(outcome.held_moved_mm),
         nails=[
-            r.NailResult(
+            r.NailMovedResult(
                 board=nail.board.name,
                 told_mm=tidy(nail.told_mm),
                 moved_mm=tidy(nail.moved_mm),

@@ -6,18 +6,19 @@ Checking a file, solving it, what the screens show and what is printed all read 
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property
+from typing import TYPE_CHECKING
 
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.control import Control
-from anvilhead.jobfile.levels.book_solving import Book, work_book
 from anvilhead.jobfile.levels.documents import Levels
-from anvilhead.jobfile.levels.level_points import level_points
-from anvilhead.jobfile.levels.shot_ground import on_ground_shot
 from anvilhead.jobfile.models import JobFile
 from anvilhead.jobfile.naming import Naming, naming_of
 from anvilhead.jobfile.placed import Site, place_all
 from anvilhead.jobfile.planned import Planned, planned
 from anvilhead.jobfile.problems import Problem
+
+if TYPE_CHECKING:
+    from anvilhead.jobfile.levels.book_solving import Book
 
 
 @dataclass(frozen=True)
@@ -34,7 +35,7 @@ class WorkedJob:
     units: Units
     site: Site
     not_placed: tuple[Problem, ...]
-    book: Book | None
+    book: "Book | None"
 
     @property
     def found(self) -> Mapping[str, Planned]:
@@ -57,6 +58,11 @@ def work_job(control: Control, found: Mapping[str, Planned], levels: Levels | No
     site, not_placed = place_all(control, found)
     if levels is None:
         return WorkedJob(units, site, tuple(not_placed), None)
+    # a job without heights starts faster without them
+    from anvilhead.jobfile.levels.book_solving import work_book  # noqa: PLC0415
+    from anvilhead.jobfile.levels.level_points import level_points  # noqa: PLC0415
+    from anvilhead.jobfile.levels.shot_ground import on_ground_shot  # noqa: PLC0415
+
     book = work_book(levels, level_points(levels, site), units)
     return WorkedJob(units, on_ground_shot(site, book), tuple(not_placed), book)
 

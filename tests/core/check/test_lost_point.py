@@ -5,7 +5,7 @@ import math
 import numpy as np
 import pytest
 
-from anvilhead.core.check.lost_point import Recovery, Survivor, Way, recoveries
+from anvilhead.core.check.lost_point import FoundFrom, Recovery, Survivor, recoveries
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import TapeClass
 from anvilhead.core.messages.coach_words import mirror_text, recovery_text
@@ -24,7 +24,7 @@ def best(lost: Point, *survivors: Survivor) -> Recovery:
 def test_a_corner_comes_back_by_its_two_neighbours() -> None:
     way = best(LOST, A, B, D)
 
-    assert way.way is Way.TIES
+    assert way.way is FoundFrom.TIES
     assert [(tie.start, tie.length_mm) for tie in way.ties] == [("B", 9000), ("D", 12_000)]
     assert math.degrees(way.crossing_rad) == pytest.approx(90)
     # two tapes of ±2 crossing square: 95 in 100 of a two-way normal is 2.448 standard deviations of 1 mm
@@ -53,7 +53,7 @@ def test_with_two_left_nothing_tells_the_two_crossings_apart() -> None:
 
 def test_a_point_on_the_string_of_two_others_needs_no_crossing() -> None:
     way = best(Point(4000, 0), A, B)
-    assert (way.way, way.line, way.mirror) == (Way.LINE, ("A", "B"), None)
+    assert (way.way, way.line, way.mirror) == (FoundFrom.LINE, ("A", "B"), None)
     assert way.ties[0].start == "A"
     assert recovery_text("P", way, 0, Units.M) == "Pull a string over A and B; along it 4.000 m from A is P."
     assert mirror_text("P", way, 0, Units.M) == ""

@@ -22,7 +22,7 @@ ON_LINE_MM = 1.0
 """A point this near the line through two others is on their string."""
 
 
-class Way(StrEnum):
+class FoundFrom(StrEnum):
     """How a point is found again."""
 
     TIES = "ties"
@@ -60,7 +60,7 @@ class Recovery:
         check: a third survivor to measure from; what it reads at the point; and at the mirror image.
     """
 
-    way: Way
+    way: FoundFrom
     ties: tuple[Tie, ...]
     line: tuple[str, str] | None
     ellipse: Ellipse
@@ -122,7 +122,7 @@ def _by_ties(lost: Point, one: Survivor, other: Survivor, tape: TapeClass) -> Re
     along = (other.place - one.place).unit()
     mirror = lost - along.left() * (2 * along.cross(first))
     ties = (Tie(one.name, first.length()), Tie(other.name, second.length()))
-    return Recovery(Way.TIES, ties, None, ellipse, math.asin(min(1.0, abs(sine))), mirror, None, None)
+    return Recovery(FoundFrom.TIES, ties, None, ellipse, math.asin(min(1.0, abs(sine))), mirror, None, None)
 
 
 def _by_line(lost: Point, one: Survivor, other: Survivor, tape: TapeClass, string_mm: float) -> Recovery:
@@ -142,7 +142,7 @@ def _by_line(lost: Point, one: Survivor, other: Survivor, tape: TapeClass, strin
         along.y**2 * lengthwise + across.y**2 * sideways,
     )
     line = (one.name, other.name)
-    return Recovery(Way.LINE, (Tie(near.name, away),), line, ellipse, math.pi / 2, None, None, None)
+    return Recovery(FoundFrom.LINE, (Tie(near.name, away),), line, ellipse, math.pi / 2, None, None, None)
 
 
 def _with_check(way: Recovery, lost: Point, survivors: Sequence[Survivor]) -> Recovery:

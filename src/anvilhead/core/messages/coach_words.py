@@ -1,7 +1,7 @@
 """What the coach says with hands in mind: moves, what became of them, what is held, what to pull, what moved."""
 
 from anvilhead.core.adjust.hold import Hold, HoldKind
-from anvilhead.core.check.lost_point import Recovery, Way
+from anvilhead.core.check.lost_point import FoundFrom, Recovery
 from anvilhead.core.check.outcome import Happened, NailOutcome, Outcome
 from anvilhead.core.check.recheck import Moved, Occasion, RecheckSet
 from anvilhead.core.check.squaring import Alternative, Verdict
@@ -207,7 +207,7 @@ def recheck_text(found: RecheckSet, tolerance_mm: float, units: Units) -> str:
 def recovery_text(point: str, recovery: Recovery, burn_mm: float, units: Units) -> str:
     """How to set a lost point again."""
     reads = [print_length(tie.length_mm + burn_mm, units).text for tie in recovery.ties]
-    if recovery.way is Way.LINE and recovery.line:
+    if recovery.way is FoundFrom.LINE and recovery.line:
         return (
             f"Pull a string over {recovery.line[0]} and {recovery.line[1]}; along it {reads[0]} from "
             f"{recovery.ties[0].start} is {point}."

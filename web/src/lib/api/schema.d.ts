@@ -1437,7 +1437,7 @@ export interface components {
             through: string | null;
             carry: components["schemas"]["CarryResult"] | null;
             /** Nails */
-            nails: components["schemas"]["anvilhead__jobfile__plan_results__NailResult"][];
+            nails: components["schemas"]["NailResult"][];
             /** Wall Mm */
             wall_mm: number;
             height: components["schemas"]["BoardHeightResult"] | null;
@@ -2152,6 +2152,12 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * FoundFrom
+         * @description How a point is found again.
+         * @enum {string}
+         */
+        FoundFrom: "ties" | "line";
         /**
          * FromLine
          * @description A side by two offsets from a reference; the structure lies beyond it.
@@ -3307,6 +3313,37 @@ export interface components {
             corners: components["schemas"]["MovedCorner"][];
         };
         /**
+         * NailMovedResult
+         * @description What became of one nail; told and moved are inward.
+         */
+        NailMovedResult: {
+            /** Board */
+            board: string;
+            /** Told Mm */
+            told_mm: number;
+            /** Moved Mm */
+            moved_mm: number;
+            happened: components["schemas"]["Happened"];
+            /** Text */
+            text: string;
+        };
+        /**
+         * NailResult
+         * @description A nail on a board: running distance from the first, outermost nail.
+         */
+        NailResult: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Family */
+            family: string;
+            /** Running Mm */
+            running_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * Names
          * @description What pulls can name.
          *
@@ -3427,7 +3464,7 @@ export interface components {
             /** Held Moved Mm */
             held_moved_mm: number | null;
             /** Nails */
-            nails: components["schemas"]["anvilhead__jobfile__square_results__NailResult"][];
+            nails: components["schemas"]["NailMovedResult"][];
         };
         /**
          * OutermostResult
@@ -5488,7 +5525,7 @@ export interface components {
             cut_mm: number | null;
             /** Fill Mm */
             fill_mm: number | null;
-            way: components["schemas"]["anvilhead__core__levels__height_target__Way"] | null;
+            way: components["schemas"]["Way"] | null;
             /** Words */
             words: string;
             /** Stake */
@@ -6274,11 +6311,17 @@ export interface components {
             closed: boolean;
         };
         /**
+         * Way
+         * @description Which way a thing must go.
+         * @enum {string}
+         */
+        Way: "on" | "raise" | "lower";
+        /**
          * WayBack
          * @description One way to set a lost point again.
          */
         WayBack: {
-            way: components["schemas"]["anvilhead__core__check__lost_point__Way"];
+            way: components["schemas"]["FoundFrom"];
             /** Ties */
             ties: components["schemas"]["TieResult"][];
             /** Line */
@@ -6294,49 +6337,6 @@ export interface components {
             /** Mirror Text */
             mirror_text: string;
             check: components["schemas"]["TieResult"] | null;
-            /** Text */
-            text: string;
-        };
-        /**
-         * Way
-         * @description How a point is found again.
-         * @enum {string}
-         */
-        anvilhead__core__check__lost_point__Way: "ties" | "line";
-        /**
-         * Way
-         * @description Which way a thing must go.
-         * @enum {string}
-         */
-        anvilhead__core__levels__height_target__Way: "on" | "raise" | "lower";
-        /**
-         * NailResult
-         * @description A nail on a board: running distance from the first, outermost nail.
-         */
-        anvilhead__jobfile__plan_results__NailResult: {
-            /** X Mm */
-            x_mm: number;
-            /** Y Mm */
-            y_mm: number;
-            /** Family */
-            family: string;
-            /** Running Mm */
-            running_mm: number;
-            /** Text */
-            text: string;
-        };
-        /**
-         * NailResult
-         * @description What became of one nail; told and moved are inward.
-         */
-        anvilhead__jobfile__square_results__NailResult: {
-            /** Board */
-            board: string;
-            /** Told Mm */
-            told_mm: number;
-            /** Moved Mm */
-            moved_mm: number;
-            happened: components["schemas"]["Happened"];
             /** Text */
             text: string;
         };

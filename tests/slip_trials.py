@@ -1,6 +1,6 @@
 """Slips of the hand and eye on simulated sites with known truth: how often each kind is found.
 
-A crew pulls every pair of corners, reads to a sixteenth, a foot burned, with the honest errors of a steel tape; then
+A crew pulls every pair of corners, reads to a sixteenth, a foot burned, with the random errors of a steel tape; then
 one reading (two, when rows are swapped) is spoilt the way hands and eyes spoil it.
 """
 
@@ -51,7 +51,7 @@ def read_again(pull: Pull, mm: float) -> Pull:
     return replace(pull, reading_mm=float(read_length(text, Units.FT_IN).mm), typed=text)
 
 
-def honest(noise: random.Random, shape: Footprint, truth: dict[str, Point], times: int) -> list[Pull]:
+def careful(noise: random.Random, shape: Footprint, truth: dict[str, Point], times: int) -> list[Pull]:
     """Every pair of corners, each so many times, read to a sixteenth with a foot burned."""
     tape = SetOut(shape, BoardLayout(0)).tape
     pulls = []
@@ -178,7 +178,7 @@ def trial(slip: Slip, shape: Footprint, times: int, seed: int) -> Trial | None:
     """One site, one slip; None where the readings of this site cannot be spoilt that way."""
     noise = random.Random(f"{slip} {len(shape.points)} {times} {seed}")
     truth = displaced(shape, {name: (noise.gauss(0, 12), noise.gauss(0, 12)) for name in shape.names[1:]})
-    spoilt = SPOILS[slip](noise, honest(noise, shape, truth, times), truth)
+    spoilt = SPOILS[slip](noise, careful(noise, shape, truth, times), truth)
     if spoilt is None:
         return None
     pulls, where = spoilt

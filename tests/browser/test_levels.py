@@ -43,7 +43,7 @@ def test_a_morning_with_the_laser(page: Page) -> None:
         shoot(page, at, reading)
     expect(page.get_by_role("row", name=re.compile("^B .*5′ 2″.*-1′ 0″"))).to_be_visible()
     shoot(page, "BM", "4 2 1/16")
-    expect(page.get_by_role("status")).to_contain_text("shared out")
+    expect(page.get_by_role("status")).to_contain_text("distributed")
 
     set_to_height(page, "form tops", '8"', "corners")
     expect(page.get_by_label("the rod reads")).to_contain_text("3′ 6")

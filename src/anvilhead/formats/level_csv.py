@@ -35,7 +35,7 @@ class LevelCsvRead:
 
 
 def write_level_csv(levels: Levels, result: LevelsResult, usual: RodMarks) -> str:
-    """The whole book, struck readings too; heights as shared out, millimetres.
+    """The whole book, struck readings too; heights as distributed, millimetres.
 
     Args:
         levels: the book.

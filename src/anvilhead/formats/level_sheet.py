@@ -156,5 +156,5 @@ def _book(page: Paper, sheet: LevelSheetOf) -> None:
             page.row([sheet.point(shot.at), role, shot.reading_text, shot.height_text], at, 12, right=(2, 3))
     for closing in result.closings:
         page.paragraph(closing.text, 12)
-    for doubt in result.doubts:
-        page.paragraph(doubt.text, 12)
+    for one in result.doubts:
+        page.paragraph(one.text, 12)

@@ -89,7 +89,7 @@ class ResidualResult(Between):
 class SuspectResult(Between):
     """A pull that may be wrong, likeliest first; add `correction_mm` to the reading to undo the slip.
 
-    `agreement` is the chance that honest errors leave the other pulls as far apart as they are without it.
+    `agreement` is the chance that random errors leave the other pulls as far apart as they are without it.
     """
 
     kind: PullKind

@@ -11,7 +11,7 @@ from anvilhead.core.check.squaring import Alternative, SquareCheck, alternatives
 from anvilhead.core.check.two_routes import meetings
 from anvilhead.core.geometry.footprint import line_name
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.measure.observation import gap_mm
+from anvilhead.core.measure.observation import observed_minus_computed_mm
 from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.messages import coach_words, words
 from anvilhead.core.moves.moves import Hands, Move, Order, Push
@@ -268,7 +268,11 @@ def _residuals(pulls: Sequence[Pull], check: SquareCheck) -> list[r.ResidualResu
     rows: list[r.ResidualResult] = []
     for index, pull in enumerate(pulls):
         fit = fits.get(index)
-        residual = fit.residual_mm if fit else -gap_mm(check.network.observations[index], check.fit.corners)
+        residual = (
+            fit.residual_mm
+            if fit
+            else -observed_minus_computed_mm(check.network.observations[index], check.fit.corners)
+        )
         rows.append(
             r.ResidualResult(
                 start=pull.start,

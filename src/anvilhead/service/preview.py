@@ -3,8 +3,8 @@
 from anvilhead.core.geometry import shapes
 from anvilhead.core.geometry.footprint import corner_name
 from anvilhead.core.geometry.walk import walk
-from anvilhead.core.levels.doubt import off_rod
 from anvilhead.core.levels.height_target import standing
+from anvilhead.core.levels.questioned import off_rod
 from anvilhead.core.levels.rod import print_reading
 from anvilhead.core.messages.level_words import off_rod_words, standing_words
 from anvilhead.core.messages.words import cost_text

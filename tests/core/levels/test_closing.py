@@ -6,7 +6,7 @@ from dataclasses import replace
 
 import pytest
 
-from anvilhead.core.levels.closing import Closing, LevelSuspect, ShareRule, Sights, Trust, closings, trust_of
+from anvilhead.core.levels.closing import Closing, DistributeRule, LevelSuspect, Sights, Trust, closings, trust_of
 from anvilhead.core.levels.level_book import LevelBook, LevelSetup, LevelShot, Spot, keep_book
 from anvilhead.core.levels.level_instrument import CLASSES, LevelInstrument
 from anvilhead.core.measure.misreading import Misreading, digit_slips
@@ -20,7 +20,7 @@ def kept(
 ) -> tuple[LevelBook, list[Closing]]:
     far = {(s, n): distance_mm for s, one in enumerate(setups) for n in range(len(one.shots)) if distance_mm}
     sights = Sights([CLASSES[one.instrument] for one in setups], far)
-    book = keep_book({"BM": 0.0}, setups, ShareRule(setups, sights, [units] * len(setups)).may_share)
+    book = keep_book({"BM": 0.0}, setups, DistributeRule(setups, sights, [units] * len(setups)).may_distribute)
     return book, closings(book, setups, sights, [units] * len(setups))
 
 
@@ -122,18 +122,18 @@ class TestAfterASlip:
         spoilt = [replace(judged_[0], suspects=(LevelSuspect((2, 0), None, 90, certain=False),))]
         assert trust_of(book, spoilt) == [Trust.SOUND, Trust.SOUND, Trust.OFF, Trust.OFF]
 
-    def test_between_two_suspects_there_is_doubt(self) -> None:
+    def test_between_two_suspects_heights_are_uncertain(self) -> None:
         book, judged_ = kept(list(self.SETUPS), 20_000, Units.M)
         two = (LevelSuspect((1, 1), None, 90, certain=False), LevelSuspect((2, 1), None, 90, certain=False))
         spoilt = [replace(judged_[0], suspects=two)]
-        assert trust_of(book, spoilt) == [Trust.SOUND, Trust.SOUND, Trust.DOUBTFUL, Trust.OFF]
+        assert trust_of(book, spoilt) == [Trust.SOUND, Trust.SOUND, Trust.UNCERTAIN, Trust.OFF]
 
-    def test_without_a_suspect_every_setup_is_in_doubt(self) -> None:
+    def test_without_a_suspect_every_setup_is_uncertain(self) -> None:
         book, judged_ = kept(list(self.SETUPS), 20_000, Units.M)
-        assert trust_of(book, [replace(judged_[0], suspects=())]) == [Trust.DOUBTFUL] * 4
+        assert trust_of(book, [replace(judged_[0], suspects=())]) == [Trust.UNCERTAIN] * 4
 
     def test_a_slip_in_a_long_run_is_not_shared_out_and_is_among_the_suspects(self) -> None:
-        # 1,000 loops of 3 to 12 setups read honestly, one reading a foot or an inch out
+        # 1,000 loops of 3 to 12 setups read carefully, one reading a foot or an inch out
         rng, missed = random.Random(20261), 0
         for _ in range(1000):
             count, slip = rng.randint(3, 12), rng.choice([304.8, -304.8, 25.4, -25.4])

@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from anvilhead.core.levels.instrument_check import ends_together, four_ways, turn_round, two_peg
 from anvilhead.core.levels.level_instrument import CLASSES, LevelInstrument
-from anvilhead.core.levels.reach import ReachKind, StringHung, reaches, warmth
+from anvilhead.core.levels.reach import ReachKind, StringHung, reaches, temperature_rise
 from anvilhead.core.units.errors import InputError
 
 OPTICAL, LASER, LINE, WATER = (
@@ -82,7 +82,7 @@ class TestReach:
         assert [one.kind for one in reaches(LevelInstrument.LASER, [160_000], LASER, 3.2)] == [ReachKind.RADIUS]
 
     def test_ten_degrees_over_a_metre_of_water_are_two_millimetres(self) -> None:
-        warm = warmth(1000, 10, WATER)
+        warm = temperature_rise(1000, 10, WATER)
         assert warm is not None
         assert warm.amount_mm == pytest.approx(2)
-        assert warmth(1000, 5, WATER) is None
+        assert temperature_rise(1000, 5, WATER) is None

@@ -6,17 +6,17 @@ import pytest
 
 from anvilhead.core.ground.earthwork import Earthwork, Rough
 from anvilhead.core.levels.closing import Closing, LevelSuspect, Trust
-from anvilhead.core.levels.doubt import Doubt, DoubtKind
 from anvilhead.core.levels.height_target import standing
 from anvilhead.core.levels.instrument_check import CheckKind, Truth
 from anvilhead.core.levels.level_book import Check, Step
+from anvilhead.core.levels.questioned import Questioned, QuestionKind
 from anvilhead.core.levels.reach import Reach, ReachKind
 from anvilhead.core.levels.rod import RodMarks, marks_for, print_reading
 from anvilhead.core.measure.misreading import Misreading, misreadings
 from anvilhead.core.messages.level_words import (
     closing_words,
     correction_words,
-    doubt_words,
+    questioned_words,
     reach_words,
     rough_words,
     slope_text,
@@ -55,7 +55,7 @@ class TestClosings:
 
     def test_within_what_is_honest_it_is_shared_out(self) -> None:
         said = closing_words(closing(4, 5), Units.MM)
-        assert said == "BM came out 4 mm too high over two setups; 5 mm is honest: shared out over them."
+        assert said == "BM came out 4 mm too high over two setups; 5 mm is allowable: distributed over them."
 
     def test_somewhat_more_is_levelled_again(self) -> None:
         assert "level it again" in closing_words(closing(-9, 5), Units.MM)
@@ -63,12 +63,12 @@ class TestClosings:
 
     def test_a_slip_is_not_shared_out_and_says_so(self) -> None:
         assert closing_words(closing(305, 5, (0,), shared=False), Units.MM) == (
-            "BM came out 305 mm too high over one setup; only 5 mm is honest. A reading slipped, so nothing was shared "
-            "out."
+            "BM came out 305 mm too high over one setup; only 5 mm is allowable. A reading slipped, so nothing was "
+            "distributed."
         )
 
     def test_what_stands_is_told_from_what_does_not(self) -> None:
-        trust = [Trust.SOUND, Trust.DOUBTFUL, Trust.OFF]
+        trust = [Trust.SOUND, Trust.UNCERTAIN, Trust.OFF]
         stands = "setup 1 stands: it lies before whatever slipped; setup 2 is in doubt; setup 3 is 305 mm too high."
         failed = closing(305, 5, (0, 1, 2), shared=False)
         for certain, begins in ((True, "What"), (False, "If one usual slip explains it, what")):
@@ -88,36 +88,39 @@ class TestClosings:
 
 
 @pytest.mark.parametrize(
-    ("doubt", "words"),
+    ("one", "words"),
     [
-        (Doubt((0, 1), DoubtKind.OFF_ROD, 2 * INCH), 'A reads 2" more than the rod is long. Read it again.'),
-        (Doubt((0, 1), DoubtKind.NO_ROD, 9e6), "A reads more than any rod is long. Read it again."),
-        (Doubt((0, 1), DoubtKind.BELOW_GROUND, INCH), 'A lies 1" under the ground there. Read it again.'),
+        (Questioned((0, 1), QuestionKind.OFF_ROD, 2 * INCH), 'A reads 2" more than the rod is long. Read it again.'),
+        (Questioned((0, 1), QuestionKind.NO_ROD, 9e6), "A reads more than any rod is long. Read it again."),
+        (Questioned((0, 1), QuestionKind.BELOW_GROUND, INCH), 'A lies 1" under the ground there. Read it again.'),
         (
-            Doubt((0, 1), DoubtKind.STANDS_OUT, -12 * INCH, Misreading.FOOT, 50 * INCH),
+            Questioned((0, 1), QuestionKind.STANDS_OUT, -12 * INCH, Misreading.FOOT, 50 * INCH),
             "A is 1' 0\" lower than the ground around. Was it 4' 2\" (a whole foot misread)? Read it again.",
         ),
-        (Doubt((0, 1), DoubtKind.NOT_AGAIN, 3 * INCH), 'A came out 3" higher than the first time. Read it again.'),
         (
-            Doubt((0, 1), DoubtKind.UPSIDE_DOWN, INCH),
+            Questioned((0, 1), QuestionKind.NOT_AGAIN, 3 * INCH),
+            'A came out 3" higher than the first time. Read it again.',
+        ),
+        (
+            Questioned((0, 1), QuestionKind.UPSIDE_DOWN, INCH),
             'A reads below zero: the level line would run 1" under the ground. Read it again.',
         ),
     ],
     ids=lambda one: getattr(one, "kind", ""),
 )
-def test_doubts(doubt: Doubt, words: str) -> None:
-    assert doubt_words(doubt, "A", RodMarks.FT_IN, Units.FT_IN) == words
+def test_readings_in_question(one: Questioned, words: str) -> None:
+    assert questioned_words(one, "A", RodMarks.FT_IN, Units.FT_IN) == words
 
 
 class TestInstruments:
     def test_a_true_one(self) -> None:
         said = truth_words(Truth(CheckKind.TWO_PEG, 1, 30_000, 3), Units.M)
-        assert said == "True: 1 mm over 30 m is within the 3 mm of honest reading."
+        assert said == "True: 1 mm over 30 m is within the 3 mm of careful reading."
 
     @pytest.mark.parametrize("kind", list(CheckKind))
     def test_one_that_lies_is_told_what_to_do_about_it(self, kind: CheckKind) -> None:
         said = truth_words(Truth(kind, -9, 30_000, 3), Units.M)
-        assert said.startswith("It reads 9 mm too little over 30 m; 3 mm would be honest. ")
+        assert said.startswith("It reads 9 mm too little over 30 m; 3 mm would be allowable. ")
         assert said.count(".") >= 2
 
     def test_what_reads_too_little_is_added_to(self) -> None:
@@ -129,8 +132,8 @@ class TestInstruments:
 
     @pytest.mark.parametrize(
         ("kind", "part"),
-        [(ReachKind.SAG, "prop it in the middle"), (ReachKind.WARMTH, "in the shade"), (ReachKind.SPAN, "Halve it"),
-         (ReachKind.RADIUS, "Set up nearer")],
+        [(ReachKind.SAG, "prop it in the middle"), (ReachKind.TEMPERATURE, "in the shade"),
+         (ReachKind.SPAN, "Halve it"), (ReachKind.RADIUS, "Set up nearer")],
     )  # fmt: skip
     def test_limits_say_what_to_do_instead(self, kind: ReachKind, part: str) -> None:
         assert part in reach_words(Reach(kind, 20_000, 8000), Units.M)

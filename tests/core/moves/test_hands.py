@@ -210,7 +210,7 @@ class TestBothWays:
         assert found["C"].agrees
         assert found["C"].misclosure_mm < 0.01
         assert (found["C"].first, found["C"].second) == (("B", "C"), ("A", "C"))
-        assert "shared out" in words.meeting_text(found["C"], Units.FT_IN)
+        assert "distributed" in words.meeting_text(found["C"], Units.FT_IN)
 
     def test_two_ends_that_do_not_are_refused_with_their_misclosure(self) -> None:
         # B's right angle puts C 30 mm toward A; its side of 8382 mm then brings it 0.05 mm nearer: 30 mm apart

@@ -1,6 +1,6 @@
 """Where the corners are, by least squares over all readings.
 
 hold: what is held (the datum); network: readings and what is held as equations; normal_matrix: solving them;
-adjustment: corners, ellipses, residuals; chance: how often honest errors would do that;
+adjustment: corners, ellipses, residuals; chance: how often random errors would do that;
 precision: how well planned pulls would know every point.
 """

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from anvilhead.core.adjust.chance import CHI_95_TWO, chi_square_tail, normal_two_sided
 from anvilhead.core.adjust.normal_matrix import Factor, Matrix, Vector, factorise
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.measure.observation import Distance, Observation, gap_mm
+from anvilhead.core.measure.observation import Distance, Observation, observed_minus_computed_mm
 from anvilhead.core.units.tolerances import CONVERGED_MM, DISAGREE_PROBABILITY, LOOSE_MM, MOVING_SHARE, REDUNDANCY_FLOOR
 
 MOST_STEPS = 60
@@ -74,7 +74,7 @@ class Adjustment:
 
     @property
     def disagrees(self) -> bool:
-        """Whether honest errors would leave pulls this far apart less than once in a thousand times.
+        """Whether random errors would leave pulls this far apart less than once in a thousand times.
 
         Two tests, so that one bad pull among many good ones is not drowned: the sum of squares, and the
         worst standardized residual, allowed for how many were looked at.
@@ -195,7 +195,7 @@ def _loose_at(frame: Frame, corners: Mapping[str, Point], observations: Sequence
 def _linearise(
     frame: Frame, corners: Mapping[str, Point], observations: Sequence[Observation]
 ) -> tuple[list[Row], Vector]:
-    return [frame.row(corners, o) for o in observations], [gap_mm(o, corners) for o in observations]
+    return [frame.row(corners, o) for o in observations], [observed_minus_computed_mm(o, corners) for o in observations]
 
 
 def normal_equations(
@@ -238,7 +238,7 @@ def _step_downhill(
 
 
 def _square_sum(corners: Mapping[str, Point], observations: Sequence[Observation]) -> float:
-    return sum((gap_mm(o, corners) / o.sigma_mm) ** 2 for o in observations)
+    return sum((observed_minus_computed_mm(o, corners) / o.sigma_mm) ** 2 for o in observations)
 
 
 def _report(

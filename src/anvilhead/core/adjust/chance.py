@@ -1,4 +1,4 @@
-"""Tail probabilities for judging whether readings disagree more than honest errors do."""
+"""Tail probabilities for judging whether readings disagree more than random errors do."""
 
 import math
 

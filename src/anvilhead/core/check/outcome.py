@@ -36,7 +36,7 @@ class Happened(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class NailOutcome:
-    """One nail: told and moved are inward, millimetres; allowed is how far the two may honestly differ."""
+    """One nail: told and moved are inward, millimetres; allowed is how far the two may differ by random errors."""
 
     board: Board
     told_mm: float

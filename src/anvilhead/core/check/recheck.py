@@ -54,7 +54,7 @@ class Moved:
 
     Attributes:
         by: how it moved, plan frame, millimetres; amount_mm: how far.
-        allowed_mm: how far the two rounds may honestly differ there.
+        allowed_mm: how far the two rounds may differ by random errors there.
         is_sure: whether it moved by more than that.
     """
 

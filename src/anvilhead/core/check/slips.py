@@ -73,7 +73,7 @@ class Suspect:
         slip: what may have happened.
         correction_mm: to be added to the reading to undo the slip.
         certain: whether the other pulls single this one out.
-        agreement: chance that honest errors leave the rest as far apart as they are without it; more is better.
+        agreement: chance that random errors leave the rest as far apart as they are without it; more is better.
     """
 
     pull: Pull
@@ -191,8 +191,8 @@ def _rows_swapped(search: _Search, fit: Adjustment) -> list[Suspect]:
     """Two readings written into each other's rows: swapped back, everything agrees."""
     pulls, observations = search.pulls, search.network.observations
     ought = [o.computed_mm(search.network.planned) for o in observations]
-    doubtful = [i for i, r in enumerate(fit.residuals[: len(pulls)]) if r.redundancy > REDUNDANCY_FLOOR]
-    for i, j in combinations(doubtful, 2):
+    checked = [i for i, r in enumerate(fit.residuals[: len(pulls)]) if r.redundancy > REDUNDANCY_FLOOR]
+    for i, j in combinations(checked, 2):
         apart = abs(ought[i] - ought[j])
         swapped = max(abs(pulls[i].length_mm - ought[j]), abs(pulls[j].length_mm - ought[i]))
         if apart < 4 * observations[i].sigma_mm or swapped > min(apart / 2, 3 * ROUGH_STAKE_MM):

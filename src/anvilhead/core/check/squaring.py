@@ -162,7 +162,7 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
     whole = len(moves) == 2 * len(footprint.sides)
     helpful = _helpful(set_out, network, fit, found.believed, pulls)
     return SquareCheck(
-        verdict=_doubt(footprint, found.everything) or _settled(set_out, laid, moves),
+        verdict=_questioned(footprint, found.everything) or _settled(set_out, laid, moves),
         network=network,
         fit=fit,
         laid=laid,
@@ -238,7 +238,7 @@ def _traps(
     return (*told, side) if side else told
 
 
-def _doubt(footprint: Footprint, everything: Adjustment) -> Verdict | None:
+def _questioned(footprint: Footprint, everything: Adjustment) -> Verdict | None:
     """What stands against judging at all: a shape the pulls cannot hold, or readings that disagree."""
     loose_at_plan = _corners_of(footprint, everything.loose_at_plan)
     if _corners_of(footprint, everything.loose) and not (everything.disagrees and not loose_at_plan):

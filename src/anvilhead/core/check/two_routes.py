@@ -28,7 +28,7 @@ class Meeting:
     Attributes:
         first, second: corners that each way goes over, from the held line.
         apart: second place minus first, plan frame, millimetres; misclosure_mm: how far that is.
-        allowed_mm: how far the two may honestly be apart, 95 in 100.
+        allowed_mm: how far the two may be apart by random errors, 95 in 100.
     """
 
     corner: str
@@ -40,7 +40,7 @@ class Meeting:
 
     @property
     def agrees(self) -> bool:
-        """Whether the misclosure is shared out rather than refused."""
+        """Whether the misclosure is distributed rather than refused."""
         return self.misclosure_mm <= self.allowed_mm
 
 
@@ -51,7 +51,7 @@ def meetings(footprint: Footprint, check: SquareCheck) -> tuple[Meeting, ...]:
         return ()
     # both ways stand on the held line as it was read, not as the disagreement of all the rest moved it; where nobody
     # read it, as planned
-    at_ends, doubt_mm = _held_as_read(footprint, check, held)
+    at_ends, uncertain_mm = _held_as_read(footprint, check, held)
     places = {**footprint.corners, **at_ends}
     others = _round(footprint, held) if footprint.closed else [name for name in footprint.names if name not in held]
     middle = (len(others) - 1) / 2
@@ -59,15 +59,17 @@ def meetings(footprint: Footprint, check: SquareCheck) -> tuple[Meeting, ...]:
     found = []
     for place in sorted(looked_at):
         corner = others[place]
-        found.append(_meeting(places, doubt_mm, held, corner, ([corner], [corner]), _from_ends(check, held, corner)))
+        found.append(
+            _meeting(places, uncertain_mm, held, corner, ([corner], [corner]), _from_ends(check, held, corner))
+        )
         if footprint.closed:
             ways = (others[: place + 1], others[place:])
-            found.append(_meeting(places, doubt_mm, held, corner, ways, _round_ways(check, held, ways)))
+            found.append(_meeting(places, uncertain_mm, held, corner, ways, _round_ways(check, held, ways)))
     return tuple(one for one in found if one)
 
 
 def _held_as_read(footprint: Footprint, check: SquareCheck, held: tuple[str, str]) -> tuple[dict[str, Point], float]:
-    """The two ends of the held line, apart by the mean of its own readings; and how far that may honestly be off."""
+    """The two ends of the held line, apart by the mean of its own readings; and how far that may be off."""
     read = [
         (one.value_mm, one.sigma_mm)
         for one in check.network.observations
@@ -92,7 +94,7 @@ def _round(footprint: Footprint, held: tuple[str, str]) -> list[str]:
 
 def _meeting(
     places: dict[str, Point],
-    doubt_mm: float,
+    uncertain_mm: float,
     held: tuple[str, str],
     corner: str,
     ways: tuple[Sequence[str], Sequence[str]],
@@ -108,7 +110,7 @@ def _meeting(
     if corner in one.loose or corner in other.loose:
         return None
     apart = other.corners[corner] - one.corners[corner]
-    allowed = math.hypot(doubt_mm, *(ellipse.major_mm for fit in (one, other) if (ellipse := fit.ellipses[corner])))
+    allowed = math.hypot(uncertain_mm, *(ellipse.major_mm for fit in (one, other) if (ellipse := fit.ellipses[corner])))
     first, second = ((held[i], *way) for i, way in ((1, ways[0]), (0, list(reversed(ways[1])))))
     return Meeting(corner, first, second, apart, apart.length(), allowed)
 

@@ -1,12 +1,12 @@
 """Whether a run of levels closes well enough, and which of its readings most likely slipped when it does not.
 
-What honest reading allows adds up as squares: the ± of every backsight and foresight of the run.  A slip in one
+What careful reading allows adds up as squares: the ± of every backsight and foresight of the run.  A slip in one
 reading shows in full at the check: a backsight read too large makes everything after it too high, a foresight read
 too large makes it too low.  One check shows that something slipped, not where; points that were shot again from
 another setup of the run can tell.
 
-A misclosure that a slip explains, or that is far beyond what is honest, is not shared out (`may_share`): what was
-shot before the slip is right as it stands, and what was shot after it is off by the whole of it.  `trust_of` tells
+A misclosure that a slip explains, or that is far beyond what is allowable, is not distributed (`may_distribute`): what
+was shot before the slip is right as it stands, and what was shot after it is off by the whole of it.  `trust_of` tells
 the two apart.
 """
 
@@ -22,7 +22,7 @@ from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.core.units.units import Units
 
 SLIPPED_TIMES = 3.0
-"""A misclosure beyond this many times what is honest is a slip; less, with no slip to explain it, a careless day."""
+"""A misclosure beyond this many times what is allowable is a slip; less, with no slip to explain it, a careless day."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,12 +84,12 @@ class Closing:
 
     @property
     def fits(self) -> bool:
-        """Whether the misclosure is what honest readings leave."""
+        """Whether the misclosure is what careful readings leave."""
         return abs(self.check.misclosure_mm) <= self.allowed_mm + NOTHING_MM
 
 
 EXPLAINS_TIMES = 1.5
-"""A slip explains a misclosure when it leaves this many times what is honest: 3 in 1,000 honest rests are larger."""
+"""A slip explains a misclosure when it leaves this many times what is allowable: 3 in 1,000 rests are larger."""
 
 
 class Trust(StrEnum):
@@ -97,15 +97,15 @@ class Trust(StrEnum):
 
     SOUND = "sound"
     """No suspect carries them."""
-    DOUBTFUL = "doubtful"
+    UNCERTAIN = "doubtful"
     """A suspect carries them; another may have been the one."""
     OFF = "off"
     """Every suspect lies before them: they are off by the misclosure."""
 
 
 @dataclass(frozen=True)
-class ShareRule:
-    """Whether the misclosure of a check is an error of honest readings, which is shared out, or a slip.
+class DistributeRule:
+    """Whether the misclosure of a check is random error, which is distributed, or a slip.
 
     Attributes:
         setups, sights, units: as for `closings`.
@@ -116,15 +116,15 @@ class ShareRule:
     units: Sequence[Units]
 
     def allowed_mm(self, steps: Sequence[Step]) -> float:
-        """What honest readings may leave over a run, millimetres, 95 times in 100."""
+        """What careful readings may leave over a run, millimetres, 95 times in 100."""
         return math.hypot(*(self.step_mm(step.setup, step.back, step.fore) for step in steps))
 
     def step_mm(self, setup: int, back: Place | None, fore: Place) -> float:
         """± of the difference in height that one setup carries over."""
         return self.sights.step_mm(self.setups[setup].instrument, back, fore)
 
-    def may_share(self, check: Check) -> bool:
-        """Whether to share a misclosure out: honest, or careless at most, with no slip that explains it."""
+    def may_distribute(self, check: Check) -> bool:
+        """Whether to share a misclosure out: random, or careless at most, with no slip that explains it."""
         allowed = self.allowed_mm(check.steps)
         off = abs(check.misclosure_mm)
         if off <= allowed + NOTHING_MM:
@@ -132,7 +132,7 @@ class ShareRule:
         return off <= SLIPPED_TIMES * allowed + NOTHING_MM and not self.named(check)
 
     def named(self, check: Check) -> list["LevelSuspect"]:
-        """Readings whose named slip would make the run close and is more than an honest error, likeliest first."""
+        """Readings whose named slip would make the run close and is more than random error, likeliest first."""
         allowed = self.allowed_mm(check.steps)
         found: dict[Place, LevelSuspect] = {}
         order = list(Misreading)
@@ -154,7 +154,7 @@ def closings(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, unit
         sights: how good each sight is.
         units: of each setup's rod, for slips of digits.
     """
-    judge = _Judge(book, ShareRule(setups, sights, units))
+    judge = _Judge(book, DistributeRule(setups, sights, units))
     return [judge.closing(check) for check in book.checks]
 
 
@@ -171,7 +171,7 @@ def trust_of(book: LevelBook, judged: Sequence[Closing]) -> list[Trust]:
             if carried_by >= max(suspected):
                 trust[step.setup] = Trust.OFF
             elif carried_by >= min(suspected):
-                trust[step.setup] = Trust.DOUBTFUL
+                trust[step.setup] = Trust.UNCERTAIN
     worst = list(Trust)
     for setup, found in enumerate(book.setups):  # branches are worth what they hang on
         if found.start is not None:
@@ -184,7 +184,7 @@ class _Judge:
     """A book, and what its checks are judged by."""
 
     book: LevelBook
-    rule: ShareRule
+    rule: DistributeRule
 
     @property
     def setups(self) -> Sequence[LevelSetup]:
@@ -200,8 +200,8 @@ class _Judge:
     def _suspects(self, check: Check) -> list[LevelSuspect]:
         """Readings of the run that may have slipped; where other shots point at one turning point, those alone."""
         named = self.rule.named(check)
-        torn = self._torn(self.book)
-        if not torn:
+        unclosed = self._unclosed(self.book)
+        if not unclosed:
             return named
         off = check.misclosure_mm
         anywhere = [
@@ -209,13 +209,13 @@ class _Judge:
             for step in check.steps
             for place, sign in step.readings
         ]
-        mended = [one for one in named or anywhere if self._torn_with(one) < torn]
+        mended = [one for one in named or anywhere if self._unclosed_with(one) < unclosed]
         spots = {self.setups[one.place[0]].shots[one.place[1]].spot for one in mended}
         if len(spots) == 1:  # one turning point, as read from either side of it
             return [replace(one, certain=True) for one in mended]
         return mended or named
 
-    def _torn(self, book: LevelBook) -> int:
+    def _unclosed(self, book: LevelBook) -> int:
         """How many spots were shot again at a height (raw) that the way between the two shots does not allow."""
         count = 0
         for again in book.again:
@@ -228,7 +228,7 @@ class _Judge:
             count += abs(raw) > allowed * max(1, other - one) ** 0.5
         return count
 
-    def _torn_with(self, suspect: LevelSuspect) -> int:
+    def _unclosed_with(self, suspect: LevelSuspect) -> int:
         """The same, once a suspect's reading is put right."""
         setup, number = suspect.place
         shots: list[LevelShot] = list(self.setups[setup].shots)
@@ -237,4 +237,4 @@ class _Judge:
         shots[number] = replace(shot, reading_mm=shot.reading_mm + suspect.correction_mm, turned_mm=turned)
         righted = [*self.setups]
         righted[setup] = replace(self.setups[setup], shots=tuple(shots))
-        return self._torn(keep_book(self.book.benchmarks, righted, lambda check: False))
+        return self._unclosed(keep_book(self.book.benchmarks, righted, lambda check: False))

@@ -37,7 +37,7 @@ class Truth:
     Attributes:
         error_mm: by how much the instrument reads too much over `over_mm`; the worst where it was turned about.
         over_mm: the distance, or the span, that the error builds up over; 0 when it does not grow with distance.
-        allowed_mm: what the readings themselves may honestly be off by, and the instrument by its class.
+        allowed_mm: what the readings themselves may be off by, and the instrument by its class.
     """
 
     kind: CheckKind

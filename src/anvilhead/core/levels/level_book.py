@@ -5,10 +5,10 @@ height is known gives HI, as a rule its very first; a setup on a string of known
 shot are known to later setups, so a turning point carries the height on.  Another shot on a benchmark is a check:
 misclosure = found − known.
 
-A misclosure is shared out evenly over the setups of its run, as books of levels are closed by hand: the i-th of n
+A misclosure is distributed evenly over the setups of its run, as books of levels are closed by hand: the i-th of n
 setups is corrected by −misclosure·i/n.  Setups that branch off the run take over the correction of the setup they
 hang on.  What was closed by one check is not touched by a later one.  A misclosure that is a slip and no error of
-the ground is not shared out: the readings that slipped would pull the good ones with them.
+the ground is not distributed: the readings that slipped would pull the good ones with them.
 """
 
 from collections.abc import Callable, Mapping, Sequence
@@ -71,7 +71,7 @@ class SetupFound:
     """A setup worked out, millimetres.
 
     Attributes:
-        hi_mm: HI as set up, before anything is shared out; None when it has no shot yet, or begins where no height is
+        hi_mm: HI as set up, before anything is distributed; None when it has no shot yet, or begins where no height is
             known.
         correction_mm: what closing the run adds.
         back: its shot that gives HI; None where that is known otherwise, or not at all.
@@ -87,13 +87,13 @@ class SetupFound:
 
     @property
     def level_line_mm(self) -> float | None:
-        """Height of the level line that counts: HI and what was shared out."""
+        """Height of the level line that counts: HI and what was distributed."""
         return None if self.hi_mm is None else self.hi_mm + self.correction_mm
 
 
 @dataclass(frozen=True, slots=True)
 class SpotFound:
-    """A height, and where it comes from; `raw_mm` is without what was shared out."""
+    """A height, and where it comes from; `raw_mm` is without what was distributed."""
 
     height_mm: float
     raw_mm: float
@@ -121,7 +121,7 @@ class Check:
 
     Attributes:
         steps: the way from a benchmark, or from what an earlier check closed, to it.
-        decides: whether it is the check its run is judged by; shared: whether its misclosure was shared out.
+        decides: whether it is the check its run is judged by; shared: whether its misclosure was distributed.
     """
 
     setup: int
@@ -174,19 +174,19 @@ class LevelBook:
 def keep_book(
     benchmarks: Mapping[str, float],
     setups: Sequence[LevelSetup],
-    may_share: Callable[[Check], bool] = lambda check: True,
+    may_distribute: Callable[[Check], bool] = lambda check: True,
 ) -> LevelBook:
     """Work a level book out; the cost grows with its shots.
 
     Args:
         benchmarks: heights held as true, by name, millimetres above the datum.
         setups: in the order they were made; shots that were struck are left out.
-        may_share: whether the misclosure of a check may be shared out (`closing.ShareRule`).
+        may_distribute: whether the misclosure of a check may be distributed (`closing.DistributeRule`).
     """
     taken = _Taken(benchmarks)
     for index, setup in enumerate(setups):
         taken.take(index, setup)
-    checks = taken.close(may_share)
+    checks = taken.close(may_distribute)
     corrections = taken.corrections
     shots = {
         spot: [SpotFound(one.raw_mm + corrections[one.setup], one.raw_mm, one.setup, one.shot) for one in shots]
@@ -264,7 +264,7 @@ class _Taken:
     def _is_known(self, spot: Spot) -> bool:
         return self._is_benchmark(spot) or spot in self.shots
 
-    def close(self, may_share: Callable[[Check], bool]) -> list[Check]:
+    def close(self, may_distribute: Callable[[Check], bool]) -> list[Check]:
         """Share misclosures out, each setup by its last check; every check with its run."""
         self.corrections = [0.0] * len(self.raw)
         closed: set[int] = set()
@@ -275,7 +275,7 @@ class _Taken:
             decides = deciding[setup] == number and setup not in closed
             check = Check(setup, number, at, raw_mm + base_mm, self.benchmarks[at], steps, decides)
             if decides:
-                check = replace(check, shared=may_share(check))
+                check = replace(check, shared=may_distribute(check))
             if check.shared:
                 for place, one in enumerate(check.run, 1):
                     self.corrections[one] = base_mm - check.misclosure_mm * place / len(check.run)

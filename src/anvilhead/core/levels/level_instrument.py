@@ -1,4 +1,4 @@
-"""What a height is read with, how far it may honestly be off, and how far it reaches.
+"""What a height is read with, how far it may be off, and how far it reaches.
 
 Each ± is the limit that 95 of 100 careful readings keep.  Defaults are the trade's own rules of thumb: a laser or an
 optical level 1/16 inch in 100 ft, a water level 1/16 inch at any distance, a line level 1/8 inch in 10 ft.

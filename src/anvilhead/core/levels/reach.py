@@ -23,7 +23,7 @@ class ReachKind(StrEnum):
     """A string that hangs through more than the work allows."""
     RADIUS = "radius"
     """A sight longer than the instrument reaches."""
-    WARMTH = "warmth"
+    TEMPERATURE = "temperature"
     """Water warmer in one leg of the hose than in the other."""
 
 
@@ -80,7 +80,7 @@ def reaches(
     return found
 
 
-def warmth(leg_mm: float, warmer_c: float, kind: LevelClass) -> Reach | None:
+def temperature_rise(leg_mm: float, warmer_c: float, kind: LevelClass) -> Reach | None:
     """What water warmer in one leg costs; None while it stays within what the water level claims.
 
     Args:
@@ -89,4 +89,4 @@ def warmth(leg_mm: float, warmer_c: float, kind: LevelClass) -> Reach | None:
         kind: what the water level claims.
     """
     rise = leg_mm * WATER_PER_C * abs(warmer_c)
-    return Reach(ReachKind.WARMTH, rise, kind.reading_mm) if rise > kind.reading_mm else None
+    return Reach(ReachKind.TEMPERATURE, rise, kind.reading_mm) if rise > kind.reading_mm else None

@@ -1,4 +1,4 @@
-"""What a distance or a right angle is read with, and how far it may honestly be off.
+"""What a distance or a right angle is read with, and how far it may be off.
 
 Each ± is the limit that 95 of 100 careful readings keep, from the trade's own rules of thumb.
 """

@@ -170,7 +170,7 @@ class Hypotenuse:
         return one, other
 
 
-def gap_mm(observation: Observation, at: Mapping[str, Point]) -> float:
+def observed_minus_computed_mm(observation: Observation, at: Mapping[str, Point]) -> float:
     """Observed less computed, millimetres."""
     return observation.value_mm - observation.computed_mm(at)
 

@@ -10,7 +10,7 @@ from anvilhead.core.units.units import SIXTEENTH_MM
 
 @dataclass(frozen=True, slots=True)
 class TapeClass:
-    """How far a pull with this tape may honestly be off.
+    """How far a careful pull with this tape may be off.
 
     The trade's "±1/16 inch plus 1 in 10,000" is read as the limit that 95 of 100 careful pulls keep,
     so one standard deviation is half of it.

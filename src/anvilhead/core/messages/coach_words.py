@@ -165,7 +165,9 @@ def meeting_text(meeting: Meeting, units: Units) -> str:
     """Whether two ways round to a corner agree."""
     apart, allowed = (print_within(mm, units) for mm in (meeting.misclosure_mm, meeting.allowed_mm))
     if meeting.agrees:
-        return f"Both ways round meet within {apart} at {meeting.corner}; {allowed} is honest, and it is shared out."
+        return (
+            f"Both ways round meet within {apart} at {meeting.corner}; {allowed} is allowable, and it is distributed."
+        )
     return (
         f"The two ways round to {meeting.corner} are {apart} apart, more than the {allowed} tapes can explain: "
         "pull the shorter way again before you trust either."

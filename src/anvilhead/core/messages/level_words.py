@@ -8,10 +8,10 @@ from collections.abc import Sequence
 from anvilhead.core.ground.earthwork import Earthwork, Rough
 from anvilhead.core.ground.slab import YARD3_MM3
 from anvilhead.core.levels.closing import Closing, LevelSuspect, Trust
-from anvilhead.core.levels.doubt import LONGEST_ROD_MM, Doubt, DoubtKind
 from anvilhead.core.levels.height_target import Standing, Way
 from anvilhead.core.levels.instrument_check import CheckKind, Truth
 from anvilhead.core.levels.level_instrument import USUAL_SIGHT_MM, LevelInstrument
+from anvilhead.core.levels.questioned import LONGEST_ROD_MM, Questioned, QuestionKind
 from anvilhead.core.levels.reach import Reach, ReachKind
 from anvilhead.core.levels.rod import RodMarks, print_reading
 from anvilhead.core.measure.misreading import Misreading
@@ -76,16 +76,16 @@ def closing_words(closing: Closing, units: Units) -> str:
     usual = print_distance(USUAL_SIGHT_MM, units)
     taken = f", sights taken as {usual} where nobody said" if closing.assumed else ""
     if closing.fits:
-        shared = "shared out over them" if check.shared else "a later check decides"
-        return f"{came}; {allowed} is honest{taken}: {shared}."
+        shared = "distributed over them" if check.shared else "a later check decides"
+        return f"{came}; {allowed} is allowable{taken}: {shared}."
     if check.shared:
         return (
-            f"{came}; only {allowed} is honest{taken}. Shared out over them, but level it again before you build on "
-            "these heights."
+            f"{came}; only {allowed} is allowable{taken}. Distributed over them, but level it again before you build "
+            "on these heights."
         )
     if not check.decides:
-        return f"{came}; only {allowed} is honest{taken}. A later check decides."
-    return f"{came}; only {allowed} is honest{taken}. A reading slipped, so nothing was shared out."
+        return f"{came}; only {allowed} is allowable{taken}. A later check decides."
+    return f"{came}; only {allowed} is allowable{taken}. A reading slipped, so nothing was distributed."
 
 
 def trust_words(trust: Sequence[Trust], closing: Closing, units: Units) -> str:
@@ -96,7 +96,7 @@ def trust_words(trust: Sequence[Trust], closing: Closing, units: Units) -> str:
     way = "high" if closing.check.misclosure_mm > 0 else "low"
     says = {
         Trust.SOUND: ("stands: it lies before whatever slipped", "stand: they lie before whatever slipped"),
-        Trust.DOUBTFUL: ("is in doubt", "are in doubt"),
+        Trust.UNCERTAIN: ("is in doubt", "are in doubt"),
         Trust.OFF: (f"is {off} too {way}", f"are {off} too {way}"),
     }
     parts = []
@@ -139,19 +139,19 @@ def suspect_words(suspect: LevelSuspect, name: str, should_read: str) -> str:
     return f"{name} should read {should_read}{why}. {sure}"
 
 
-def doubt_words(doubt: Doubt, name: str, marks: RodMarks, units: Units) -> str:
+def questioned_words(one: Questioned, name: str, marks: RodMarks, units: Units) -> str:
     """Why a reading is questioned, and what it may have been."""
-    amount, higher = print_difference(abs(doubt.off_mm), units), "higher" if doubt.off_mm > 0 else "lower"
+    amount, higher = print_difference(abs(one.off_mm), units), "higher" if one.off_mm > 0 else "lower"
     said = {
-        DoubtKind.OFF_ROD: f"{name} reads {amount} more than the rod is long",
-        DoubtKind.NO_ROD: f"{name} reads more than any rod is long",
-        DoubtKind.UPSIDE_DOWN: f"{name} reads below zero: the level line would run {amount} under the ground",
-        DoubtKind.BELOW_GROUND: f"{name} lies {amount} under the ground there",
-        DoubtKind.STANDS_OUT: f"{name} is {amount} {higher} than the ground around",
-        DoubtKind.NOT_AGAIN: f"{name} came out {amount} {higher} than the first time",
-    }[doubt.kind]
-    if doubt.slip and doubt.should_read_mm is not None:
-        return f"{said}. Was it {print_reading(doubt.should_read_mm, marks)} ({SLIP_WORDS[doubt.slip]})? Read it again."
+        QuestionKind.OFF_ROD: f"{name} reads {amount} more than the rod is long",
+        QuestionKind.NO_ROD: f"{name} reads more than any rod is long",
+        QuestionKind.UPSIDE_DOWN: f"{name} reads below zero: the level line would run {amount} under the ground",
+        QuestionKind.BELOW_GROUND: f"{name} lies {amount} under the ground there",
+        QuestionKind.STANDS_OUT: f"{name} is {amount} {higher} than the ground around",
+        QuestionKind.NOT_AGAIN: f"{name} came out {amount} {higher} than the first time",
+    }[one.kind]
+    if one.slip and one.should_read_mm is not None:
+        return f"{said}. Was it {print_reading(one.should_read_mm, marks)} ({SLIP_WORDS[one.slip]})? Read it again."
     return f"{said}. Read it again."
 
 
@@ -174,7 +174,7 @@ def truth_words(truth: Truth, units: Units) -> str:
     allowed = print_difference(truth.allowed_mm, units)
     over = f" over {print_distance(truth.over_mm, units)}" if truth.over_mm else ""
     if truth.is_true:
-        return f"True: {amount}{over} is within the {allowed} of honest reading."
+        return f"True: {amount}{over} is within the {allowed} of careful reading."
     way = "too much" if truth.error_mm > 0 else "too little"
     remedy = {
         CheckKind.TWO_PEG: "Keep sights ahead and behind equally long, or take the correction, until it is adjusted.",
@@ -182,7 +182,7 @@ def truth_words(truth: Truth, units: Units) -> str:
         CheckKind.TURN_ROUND: "Turn it round at every reading: the mean of both is right.",
         CheckKind.ENDS_TOGETHER: "There is air in the hose, or an end is shut: let it out and try again.",
     }[truth.kind]
-    return f"It reads {amount} {way}{over}; {allowed} would be honest. {remedy}"
+    return f"It reads {amount} {way}{over}; {allowed} would be allowable. {remedy}"
 
 
 def correction_words(truth: Truth, units: Units) -> str | None:
@@ -204,7 +204,7 @@ def reach_words(reach: Reach, units: Units) -> str:
             f"The string hangs {sag} through at mid-span, more than the {tolerance} the work allows. Take heights off "
             "it near its ends only, or prop it in the middle."
         )
-    if reach.kind is ReachKind.WARMTH:
+    if reach.kind is ReachKind.TEMPERATURE:
         return (
             f"Water warmer in one leg stands {print_difference(reach.amount_mm, units)} too high there. Keep the hose "
             "in the shade and let it rest."

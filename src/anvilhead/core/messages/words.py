@@ -47,26 +47,26 @@ _SLIP_TEXT = {
 def _square_words(set_out: SetOut, check: SquareCheck, units: Units) -> str:
     """Square, and how sure that is: tapes may not tell corners as finely as they are asked for."""
     within = print_difference(set_out.tolerance_mm, units)
-    worst, doubt_mm = _least_known(set_out, check)
-    if doubt_mm <= set_out.tolerance_mm:
+    worst, uncertain_mm = _least_known(set_out, check)
+    if uncertain_mm <= set_out.tolerance_mm:
         return f"Square: every corner within {within}"
-    return f"Square: every corner within {within} as read; {worst} is known to ±{print_within(doubt_mm, units)}"
+    return f"Square: every corner within {within} as read; {worst} is known to ±{print_within(uncertain_mm, units)}"
 
 
 def _least_known(set_out: SetOut, check: SquareCheck) -> tuple[str, float]:
     """The corner that the pulls know least, and how well, millimetres; no corner and 0 where none is known."""
-    doubts = {
+    known_to = {
         name: found.major_mm for name in set_out.footprint.names if (found := check.laid.ellipses.get(name)) is not None
     }
-    worst = max(doubts, key=doubts.__getitem__, default="")
-    return worst, doubts.get(worst, 0.0)
+    worst = max(known_to, key=known_to.__getitem__, default="")
+    return worst, known_to.get(worst, 0.0)
 
 
 def after_moves(set_out: SetOut, check: SquareCheck, worst_mm: float, units: Units) -> str:
     """Where the corners will be once the moves are made, and how well these pulls know that."""
-    corner, doubt_mm = _least_known(set_out, check)
+    corner, uncertain_mm = _least_known(set_out, check)
     near = "on its plan" if worst_mm < SMALLEST_MOVE_MM else f"within {print_within(worst_mm, units)} of its plan"
-    known = f", as far as these pulls know it: {corner} to ±{print_within(doubt_mm, units)}" if corner else ""
+    known = f", as far as these pulls know it: {corner} to ±{print_within(uncertain_mm, units)}" if corner else ""
     return f"Every corner will then be {near}{known}."
 
 
@@ -103,7 +103,7 @@ def _doubtful(check: SquareCheck) -> str:
 def reason(set_out: SetOut, check: SquareCheck, units: Units) -> str:
     """One sentence that says why the verdict is what it is."""
     if check.verdict is Verdict.CHECK_READINGS:
-        return _doubt(check)
+        return _questioned(check)
     if check.worst is None:
         clash = "Readings so far contradict each other. " if check.fit.disagrees or check.suspects else ""
         return clash + (_why_pull(check.next_pull) if check.next_pull else "")
@@ -231,7 +231,7 @@ def _why_pull(next_pull: NextPull) -> str:
     return f"Pull {pair} again."
 
 
-def _doubt(check: SquareCheck) -> str:
+def _questioned(check: SquareCheck) -> str:
     if _in_common(check):
         return "Look how the tape was held, set the burn right at the top of the screen, and enter what was read again."
     if any(suspect.certain for suspect in check.suspects):
@@ -241,7 +241,7 @@ def _doubt(check: SquareCheck) -> str:
     if check.fit.redundancy == 1:
         again = _again(check.suspects)
         return f"With one pull to spare the readings cannot tell which one is wrong. Pull again: {again}."
-    return f"The readings disagree by more than honest errors do. Pull again: {_again(check.suspects)}."
+    return f"The readings disagree by more than random errors do. Pull again: {_again(check.suspects)}."
 
 
 def _in_common(check: SquareCheck) -> bool:

@@ -45,7 +45,7 @@ REDUNDANCY_FLOOR = 1e-6
 """A pull with a smaller redundancy number is checked by no other pull at all."""
 
 DISAGREE_PROBABILITY = 0.001
-"""Pulls are said to disagree when honest errors would do this less often than once in a thousand."""
+"""Pulls are said to disagree when random errors would do this less often than once in a thousand."""
 
 SMALLEST_MOVE_MM = INCH_MM / 32
 """Half of 1/16 inch: a nail cannot be set finer, so a smaller move is no move."""

@@ -7,12 +7,12 @@ from functools import cached_property
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.ground.terrain import GroundShot, Terrain, terrain_of
 from anvilhead.core.levels import instrument_check
-from anvilhead.core.levels.closing import Closing, ShareRule, Sights, Trust, closings, trust_of
-from anvilhead.core.levels.doubt import Around, Doubt, doubts
+from anvilhead.core.levels.closing import Closing, DistributeRule, Sights, Trust, closings, trust_of
 from anvilhead.core.levels.height_target import ThingKind
 from anvilhead.core.levels.instrument_check import CheckKind, Truth
 from anvilhead.core.levels.level_book import LevelBook, LevelSetup, LevelShot, Spot, keep_book
 from anvilhead.core.levels.level_instrument import CLASSES, SPANNED, LevelClass, LevelInstrument
+from anvilhead.core.levels.questioned import Around, Questioned, questioned
 from anvilhead.core.levels.rod import RodMarks, marks_for
 from anvilhead.core.units.errors import GeometryError, InputError
 from anvilhead.core.units.units import Units
@@ -120,12 +120,12 @@ class Book:
         return self.trust[found.setup] is Trust.SOUND and (found.setup, found.shot) not in suspected
 
     @cached_property
-    def doubts(self) -> list[Doubt]:
+    def questioned(self) -> list[Questioned]:
         """Every reading in question."""
         tops = frozenset(target.name for target in self.levels.targets if kind_of(target) in TOPS)
         lengths = [mm_of(entry.rod_length) for entry in self.levels.setups]
         around = Around(lengths, [rod.units for rod in self.rods], self.points.places, tops)
-        return doubts(self.book, self.setups, self.sights, around)
+        return questioned(self.book, self.setups, self.sights, around)
 
     @cached_property
     def ground_shots(self) -> list[GroundShot]:
@@ -236,7 +236,7 @@ def work_book(levels: Levels, points: LevelPoints, units: Units, in_hand: int | 
     setups = [_corrected(setup, entry, truths, sights, s) for s, (setup, entry) in enumerate(
         zip(raw, levels.setups, strict=True))]  # fmt: skip
     rods = tuple(entry.rod or marks_for(units) for entry in levels.setups)
-    rule = ShareRule(setups, sights, [rod.units for rod in rods])
+    rule = DistributeRule(setups, sights, [rod.units for rod in rods])
     return Book(
         levels=levels,
         points=points,
@@ -246,7 +246,7 @@ def work_book(levels: Levels, points: LevelPoints, units: Units, in_hand: int | 
         sights=sights,
         rods=rods,
         truths=truths,
-        book=keep_book(benchmarks_of(levels), setups, rule.may_share),
+        book=keep_book(benchmarks_of(levels), setups, rule.may_distribute),
         in_hand=in_hand,
     )
 

@@ -122,7 +122,7 @@ def _measured(
             # where cut turns to fill: the line on which the ground is at the pad
             "parted": [
                 [place(point) for point in line.points]
-                for line in contours(between(mesh, surface.height_at), NEVER_AGAIN_MM)
+                for line in contours(between(mesh, surface.height_at), ONE_CONTOUR_MM)
             ],
             "rough": rough,
             "text": text,
@@ -130,5 +130,5 @@ def _measured(
     )
 
 
-NEVER_AGAIN_MM = 1e9
+ONE_CONTOUR_MM = 1e9
 """A contour step so large that only the line at nothing is drawn."""

@@ -5,10 +5,10 @@ from enum import StrEnum
 from pydantic import Field
 
 from anvilhead.core.levels.closing import Trust
-from anvilhead.core.levels.doubt import DoubtKind
 from anvilhead.core.levels.height_target import ThingKind, Way
 from anvilhead.core.levels.instrument_check import CheckKind
 from anvilhead.core.levels.level_instrument import LevelInstrument
+from anvilhead.core.levels.questioned import QuestionKind
 from anvilhead.core.levels.reach import ReachKind
 from anvilhead.core.measure.misreading import Misreading
 from anvilhead.jobfile.levels.built_results import (
@@ -29,7 +29,7 @@ class ShotResult(Result):
 
     Attributes:
         role: start, check (on a benchmark), or shot; thing: what the rod stood on, null for the ground.
-        height_mm: what it found, as shared out; of a check as it came out.
+        height_mm: what it found, as distributed; of a check as it came out.
         carries: what would go with it if it were struck, in words; null when nothing hangs on it.
     """
 
@@ -92,9 +92,9 @@ class LevelSuspectResult(Result):
 
 
 class ClosingCheckResult(Result):
-    """A check on a benchmark: found minus known, what honest reading allows, and whether it was shared out.
+    """A check on a benchmark: found minus known, what careful reading allows, and whether it was distributed.
 
-    `decides`: its run is judged by it; a slip is not shared out.
+    `decides`: its run is judged by it; a slip is not distributed.
     """
 
     setup: int
@@ -112,13 +112,13 @@ class ClosingCheckResult(Result):
     suspects: list[LevelSuspectResult]
 
 
-class DoubtResult(Result):
+class QuestionedResult(Result):
     """A reading in question."""
 
     setup: int
     number: int
     at: str
-    kind: DoubtKind
+    kind: QuestionKind
     off_mm: float
     slip: Misreading | None
     should_read_text: str | None
@@ -196,7 +196,7 @@ class BookState(StrEnum):
     OPEN = "open"
     """Nothing closes its last run yet."""
     CLOSED = "closed"
-    DOUBTFUL = "doubtful"
+    UNCERTAIN = "doubtful"
 
 
 class BenchmarkResult(Result):
@@ -230,7 +230,7 @@ class LevelsResult(Result):
     standing_text: str | None = None
     misclosure_mm: float | None = None
     closings: list[ClosingCheckResult] = Field(default_factory=list)
-    doubts: list[DoubtResult] = Field(default_factory=list)
+    doubts: list[QuestionedResult] = Field(default_factory=list)
     devices: list[DeviceResult] = Field(default_factory=list)
     targets: list[StandingResult] = Field(default_factory=list)
     ground: GroundResult | None = None

@@ -2,10 +2,10 @@
 
 from anvilhead.core.boards.string_sag import PULL_N, STRING_N_PER_M
 from anvilhead.core.levels.closing import Closing
-from anvilhead.core.levels.doubt import Doubt
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.levels.level_instrument import SPANNED
-from anvilhead.core.levels.reach import StringHung, reaches, warmth
+from anvilhead.core.levels.questioned import Questioned
+from anvilhead.core.levels.reach import StringHung, reaches, temperature_rise
 from anvilhead.core.levels.rod import print_reading
 from anvilhead.core.messages import level_words as words
 from anvilhead.core.units.length_printing import print_difference
@@ -65,7 +65,7 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         ],
         misclosure_mm=tidy(checks[-1].check.misclosure_mm) if checks else None,
         closings=[_closing(book, closing) for closing in checks],
-        doubts=[_doubt(book, doubt) for doubt in book.doubts],
+        doubts=[_questioned(book, one) for one in book.questioned],
         devices=[_device(book, device) for device in book.levels.devices],
         targets=solve_targets(book, points),
         ground=solve_ground(frames, frame),
@@ -87,12 +87,12 @@ def _standing(book: Book) -> tuple[r.BookState, str, str]:
         return r.BookState.EMPTY, "Set up, and shoot the benchmark", f"The first shot stands on {first}; it gives HI."
     adrift = [i for i, one in enumerate(book.book.setups) if book.setups[i].shots and one.hi_mm is None]
     if adrift:
-        return r.BookState.DOUBTFUL, f"Setup {adrift[0] + 1} has no height", words.ADRIFT
-    torn = [closing for closing in book.closings if closing.check.decides and not closing.fits]
-    if torn:
-        return r.BookState.DOUBTFUL, "The book does not close", _closing_text(book, torn[0])
-    if book.doubts:
-        return r.BookState.DOUBTFUL, *_in_question(book)
+        return r.BookState.UNCERTAIN, f"Setup {adrift[0] + 1} has no height", words.ADRIFT
+    unclosed = [closing for closing in book.closings if closing.check.decides and not closing.fits]
+    if unclosed:
+        return r.BookState.UNCERTAIN, "The book does not close", _closing_text(book, unclosed[0])
+    if book.questioned:
+        return r.BookState.UNCERTAIN, *_in_question(book)
     if book.standing is None:
         return r.BookState.OPEN, "Shoot the benchmark first", words.FIRST_SHOT
     line = book.book.setups[book.standing].level_line_mm
@@ -105,8 +105,8 @@ def _standing(book: Book) -> tuple[r.BookState, str, str]:
 
 def _in_question(book: Book) -> tuple[str, str]:
     """How many readings are in question; why the first is, and where the others stand."""
-    _, *others = dict.fromkeys(doubt.place for doubt in book.doubts)
-    why = _doubt(book, book.doubts[0]).text
+    _, *others = dict.fromkeys(one.place for one in book.questioned)
+    why = _questioned(book, book.questioned[0]).text
     if not others:
         return "One reading is in question", why
     named = [_name(book, place) for place in others]
@@ -162,7 +162,7 @@ def _setup(book: Book, index: int) -> r.SetupResult:
 
 
 def _shots(book: Book, index: int, hi_mm: float, line_mm: float) -> list[r.ShotResult]:
-    """Shots of a setup: heights as shared out, checks as they came out."""
+    """Shots of a setup: heights as distributed, checks as they came out."""
     setup, rod, found = book.setups[index], book.rods[index], book.book.setups[index]
     out = []
     for n, shot in enumerate(setup.shots):
@@ -212,7 +212,7 @@ def _reaches(book: Book, index: int) -> list[r.ReachResult]:
                     default=TAKEN_TOLERANCE_MM)  # fmt: skip
     far = [mm for (s, _), mm in book.sights.distance_mm.items() if s == index]
     found = reaches(setup.instrument, far, kind, tolerance, _string(device) if setup.instrument in SPANNED else None)
-    if entry.warmer and entry.leg and (warm := warmth(entry.leg.mm, entry.warmer, kind)):
+    if entry.warmer and entry.leg and (warm := temperature_rise(entry.leg.mm, entry.warmer, kind)):
         found.append(warm)
     return [r.ReachResult(kind=one.kind, text=words.reach_words(one, book.units)) for one in found]
 
@@ -264,18 +264,18 @@ def _name(book: Book, shot: tuple[int, int]) -> str:
     return f"{spot} in setup {shot[0] + 1}" if len(book.setups) > 1 else str(spot)
 
 
-def _doubt(book: Book, doubt: Doubt) -> r.DoubtResult:
-    rod = book.rods[doubt.place[0]]
-    should = doubt.should_read_mm
-    return r.DoubtResult(
-        setup=doubt.place[0],
-        number=book.number_of(doubt.place),
-        at=book.entry_of(doubt.place).at,
-        kind=doubt.kind,
-        off_mm=tidy(doubt.off_mm),
-        slip=doubt.slip,
+def _questioned(book: Book, one: Questioned) -> r.QuestionedResult:
+    rod = book.rods[one.place[0]]
+    should = one.should_read_mm
+    return r.QuestionedResult(
+        setup=one.place[0],
+        number=book.number_of(one.place),
+        at=book.entry_of(one.place).at,
+        kind=one.kind,
+        off_mm=tidy(one.off_mm),
+        slip=one.slip,
         should_read_text=None if should is None else print_reading(should, rod),
-        text=words.doubt_words(doubt, _name(book, doubt.place), rod, book.units),
+        text=words.questioned_words(one, _name(book, one.place), rod, book.units),
     )
 
 

@@ -1682,9 +1682,9 @@ export interface components {
         };
         /**
          * ClosingCheckResult
-         * @description A check on a benchmark: found minus known, what honest reading allows, and whether it was shared out.
+         * @description A check on a benchmark: found minus known, what careful reading allows, and whether it was distributed.
          *
-         *     `decides`: its run is judged by it; a slip is not shared out.
+         *     `decides`: its run is judged by it; a slip is not distributed.
          */
         ClosingCheckResult: {
             /** Setup */
@@ -2007,32 +2007,6 @@ export interface components {
             remainder_mm: number;
             /** Remainder Text */
             remainder_text: string | null;
-        };
-        /**
-         * DoubtKind
-         * @description Why a reading is questioned.
-         * @enum {string}
-         */
-        DoubtKind: "off-rod" | "no-rod" | "upside-down" | "below-ground" | "stands-out" | "not-again";
-        /**
-         * DoubtResult
-         * @description A reading in question.
-         */
-        DoubtResult: {
-            /** Setup */
-            setup: number;
-            /** Number */
-            number: number;
-            /** At */
-            at: string;
-            kind: components["schemas"]["DoubtKind"];
-            /** Off Mm */
-            off_mm: number;
-            slip: components["schemas"]["Misreading"] | null;
-            /** Should Read Text */
-            should_read_text: string | null;
-            /** Text */
-            text: string;
         };
         /**
          * EdgeResult
@@ -2956,7 +2930,7 @@ export interface components {
             /** Closings */
             closings: components["schemas"]["ClosingCheckResult"][];
             /** Doubts */
-            doubts: components["schemas"]["DoubtResult"][];
+            doubts: components["schemas"]["QuestionedResult"][];
             /** Devices */
             devices: components["schemas"]["DeviceResult"][];
             /** Targets */
@@ -4412,6 +4386,32 @@ export interface components {
          */
         Purpose: "framing" | "footing" | "post-frame" | "fence";
         /**
+         * QuestionKind
+         * @description Why a reading is questioned.
+         * @enum {string}
+         */
+        QuestionKind: "off-rod" | "no-rod" | "upside-down" | "below-ground" | "stands-out" | "not-again";
+        /**
+         * QuestionedResult
+         * @description A reading in question.
+         */
+        QuestionedResult: {
+            /** Setup */
+            setup: number;
+            /** Number */
+            number: number;
+            /** At */
+            at: string;
+            kind: components["schemas"]["QuestionKind"];
+            /** Off Mm */
+            off_mm: number;
+            slip: components["schemas"]["Misreading"] | null;
+            /** Should Read Text */
+            should_read_text: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * RailPlan
          * @description A screed rail: from place to place of the plan, or right across `beside` a line, `at` a distance inward.
          */
@@ -4445,7 +4445,7 @@ export interface components {
          * @description What goes beyond what an instrument is good for.
          * @enum {string}
          */
-        ReachKind: "span" | "sag" | "radius" | "warmth";
+        ReachKind: "span" | "sag" | "radius" | "temperature";
         /**
          * ReachResult
          * @description A limit of the instrument that a setup goes beyond.
@@ -5015,7 +5015,7 @@ export interface components {
          *
          *     Attributes:
          *         role: start, check (on a benchmark), or shot; thing: what the rod stood on, null for the ground.
-         *         height_mm: what it found, as shared out; of a check as it came out.
+         *         height_mm: what it found, as distributed; of a check as it came out.
          *         carries: what would go with it if it were struck, in words; null when nothing hangs on it.
          */
         ShotResult: {
@@ -6055,7 +6055,7 @@ export interface components {
          * SuspectResult
          * @description A pull that may be wrong, likeliest first; add `correction_mm` to the reading to undo the slip.
          *
-         *     `agreement` is the chance that honest errors leave the other pulls as far apart as they are without it.
+         *     `agreement` is the chance that random errors leave the other pulls as far apart as they are without it.
          */
         SuspectResult: {
             /** From */

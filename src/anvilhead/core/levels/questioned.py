@@ -22,7 +22,7 @@ MENDED_SHARE = 0.35
 """A slip explains a shot that stands out when it leaves no more than this share of it."""
 
 
-class DoubtKind(StrEnum):
+class QuestionKind(StrEnum):
     """Why a reading is questioned."""
 
     OFF_ROD = "off-rod"
@@ -40,7 +40,7 @@ class DoubtKind(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Doubt:
+class Questioned:
     """A reading in question.
 
     Attributes:
@@ -49,7 +49,7 @@ class Doubt:
     """
 
     place: Place
-    kind: DoubtKind
+    kind: QuestionKind
     off_mm: float
     slip: Misreading | None = None
     should_read_mm: float | None = None
@@ -71,21 +71,21 @@ class Around:
     tops: frozenset[str]
 
 
-def doubts(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, around: Around) -> list[Doubt]:
+def questioned(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, around: Around) -> list[Questioned]:
     """Every reading in question, in the order of the book."""
     found = [*_each(book, setups, around), *_under(book, around), *_not_again(book, setups, sights, around),
              *_standing_out(book, setups, around)]  # fmt: skip
-    return sorted(found, key=lambda doubt: doubt.place)
+    return sorted(found, key=lambda one: one.place)
 
 
-def off_rod(reading_mm: float, rod_mm: float | None) -> DoubtKind | None:
+def off_rod(reading_mm: float, rod_mm: float | None) -> QuestionKind | None:
     """Whether a reading is more than the rod shows, or than any rod does where its length was not said."""
     if rod_mm is not None and abs(reading_mm) > rod_mm + NOTHING_MM:
-        return DoubtKind.OFF_ROD
-    return DoubtKind.NO_ROD if abs(reading_mm) > LONGEST_ROD_MM else None
+        return QuestionKind.OFF_ROD
+    return QuestionKind.NO_ROD if abs(reading_mm) > LONGEST_ROD_MM else None
 
 
-def _each(book: LevelBook, setups: Sequence[LevelSetup], around: Around) -> list[Doubt]:
+def _each(book: LevelBook, setups: Sequence[LevelSetup], around: Around) -> list[Questioned]:
     """Readings that no rod shows."""
     out = []
     for s, setup in enumerate(setups):
@@ -93,25 +93,25 @@ def _each(book: LevelBook, setups: Sequence[LevelSetup], around: Around) -> list
         for n, shot in enumerate(setup.shots):
             kind = off_rod(shot.used_mm, rod)
             if kind:
-                longest = rod if rod is not None and kind is DoubtKind.OFF_ROD else LONGEST_ROD_MM
-                out.append(Doubt((s, n), kind, abs(shot.used_mm) - longest))
+                longest = rod if rod is not None and kind is QuestionKind.OFF_ROD else LONGEST_ROD_MM
+                out.append(Questioned((s, n), kind, abs(shot.used_mm) - longest))
             elif shot.used_mm < 0 and not shot.spot.thing and shot.spot.at not in book.benchmarks:
-                out.append(Doubt((s, n), DoubtKind.UPSIDE_DOWN, -shot.used_mm))
+                out.append(Questioned((s, n), QuestionKind.UPSIDE_DOWN, -shot.used_mm))
     return out
 
 
-def _under(book: LevelBook, around: Around) -> list[Doubt]:
+def _under(book: LevelBook, around: Around) -> list[Questioned]:
     """Tops that lie under the ground at their own point."""
     out = []
     for spot, found in book.found.items():
         ground = book.height_of(Spot(spot.at)) if spot.thing in around.tops else None
         if ground is not None and found.height_mm < ground:
-            out.append(Doubt((found.setup, found.shot), DoubtKind.BELOW_GROUND, ground - found.height_mm))
+            out.append(Questioned((found.setup, found.shot), QuestionKind.BELOW_GROUND, ground - found.height_mm))
     return out
 
 
-def _not_again(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, around: Around) -> list[Doubt]:
-    """Ground read twice and otherwise, by more than two honest readings differ; things set to height are moved."""
+def _not_again(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, around: Around) -> list[Questioned]:
+    """Ground read twice and otherwise, by more than two careful readings differ; things set to height are moved."""
     out = []
     for again in book.again:
         if again.spot.thing != GROUND:
@@ -122,11 +122,11 @@ def _not_again(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, ar
             s, n = again.second
             shot = setups[s].shots[n]
             slip, by = _slip(shot.used_mm, shot.typed, around.units[s], again.higher_mm, allowed)
-            out.append(Doubt(again.second, DoubtKind.NOT_AGAIN, again.higher_mm, slip, by))
+            out.append(Questioned(again.second, QuestionKind.NOT_AGAIN, again.higher_mm, slip, by))
     return out
 
 
-def _standing_out(book: LevelBook, setups: Sequence[LevelSetup], around: Around) -> list[Doubt]:
+def _standing_out(book: LevelBook, setups: Sequence[LevelSetup], around: Around) -> list[Questioned]:
     """Ground far out against its neighbours, told when a slip would put it among them, or it is very far out."""
     ground = {spot.at: found for spot, found in book.found.items() if spot.thing == GROUND and spot.at in around.places}
     names = list(ground)
@@ -145,7 +145,7 @@ def _standing_out(book: LevelBook, setups: Sequence[LevelSetup], around: Around)
         setup, number = ground[name].setup, ground[name].shot
         shot = setups[setup].shots[number]
         slip, should = _slip(shot.used_mm, shot.typed, around.units[setup], off, MENDED_SHARE * abs(off))
-        out.append(Doubt((setup, number), DoubtKind.STANDS_OUT, off, slip, should))
+        out.append(Questioned((setup, number), QuestionKind.STANDS_OUT, off, slip, should))
     return out
 
 

@@ -2,6 +2,7 @@
 
 import math
 import random
+from functools import partial
 
 import numpy as np
 
@@ -78,9 +79,7 @@ def main() -> None:
     took = {}
     for corners in (10, 20, 40, 80):
         problem = site(corners, 5 * corners)
-        took[corners] = min(
-            seconds(lambda problem=problem: adjust(problem[0], ("A", "B"), problem[1])) for _ in range(5)
-        )
+        took[corners] = min(seconds(partial(adjust, problem[0], ("A", "B"), problem[1])) for _ in range(5))
     for small, large in ((10, 20), (20, 40), (40, 80)):
         growth = took[large] / took[small]
         report(

@@ -15,8 +15,8 @@ from anvilhead.store.database import Database
 from bench.side_by_side import ratio, report
 
 PLAN = {"kind": "building", "footprint": {"shape": "rectangle", "length": "44", "width": "27 6"}}
-ROUND = (("A", "B", "44"), ("B", "C", "27 6"), ("C", "D", "44"), ("D", "A", "27 6"))
-ROUND += (("A", "C", "51 10 5/8"), ("B", "D", "51 10 5/8"))
+SIDES = (("A", "B", "44"), ("B", "C", "27 6"), ("C", "D", "44"), ("D", "A", "27 6"))
+ROUND = (*SIDES, ("A", "C", "51 10 5/8"), ("B", "D", "51 10 5/8"))
 TIMES = 5
 
 

@@ -5,6 +5,7 @@ import json
 import socket
 import threading
 import time
+from functools import partial
 
 import uvicorn
 
@@ -48,7 +49,7 @@ def main() -> None:
         ("a plan", bare, "at most 3"),
         ("a plan and a pull", BODY, "none; judging the pull comes on top"),
     ):
-        mine, none, times = ratio(lambda body=body: preview(body), empty, 15)
+        mine, none, times = ratio(partial(preview, body), empty, 15)
         print(f"  {name}: {mine / BATCH * 1000:.2f} ms, empty endpoint {none / BATCH * 1000:.2f} ms")
         report(f"preview of {name} against an empty endpoint", times, aim)
     server.should_exit = True

@@ -4,10 +4,11 @@ import random
 from collections.abc import Iterable, Mapping
 
 from anvilhead.core.boards.batter_board import boards_for, string_crossing
-from anvilhead.core.check.squaring import Move, SetOut
+from anvilhead.core.check.squaring import SetOut
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import Pull
+from anvilhead.core.moves.moves import Move
 
 RECTANGLE_PAIRS = [("A", "B"), ("B", "C"), ("C", "D"), ("D", "A"), ("A", "C"), ("B", "D")]
 

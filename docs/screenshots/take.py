@@ -12,11 +12,11 @@ from pathlib import Path
 
 from bench.running import running_demo
 from PIL import Image
-from playwright.sync_api import Browser, Page, expect, sync_playwright
+from playwright.sync_api import Browser, Page, ViewportSize, expect, sync_playwright
 
 HERE = Path(__file__).parent
-DESK = {"width": 1280, "height": 800}
-PHONE = {"width": 390, "height": 844}
+DESK: ViewportSize = {"width": 1280, "height": 800}
+PHONE: ViewportSize = {"width": 390, "height": 844}
 FIRST_ROUND = ("45'", "28' 5 7/8\"", "45'", "28' 6 1/8\"", "52' 11 1/8\"", "52' 10 1/16\"")
 FLAGS = [
     "--no-sandbox",
@@ -156,7 +156,7 @@ def sheet_picture(pdf: Path) -> None:
         whole.save(HERE / "site-sheet.png")
 
 
-def device(browser: Browser, site: str, size: dict[str, int]) -> Page:
+def device(browser: Browser, site: str, size: ViewportSize) -> Page:
     """A device whose holder has given a name."""
     context = browser.new_context(
         base_url=site, viewport=size, has_touch=size == PHONE, reduced_motion="reduce", locale="en-GB"

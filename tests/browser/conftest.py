@@ -8,14 +8,14 @@ from typing import Any
 
 import pytest
 import uvicorn
-from playwright.sync_api import Browser, Page
+from playwright.sync_api import Browser, Page, ViewportSize
 
 from anvilhead.api.app import create_app
 from anvilhead.launch.paths import WEB
 from anvilhead.store.database import Database
 
-DESK = {"width": 1280, "height": 800}
-PHONE = {"width": 390, "height": 844}
+DESK: ViewportSize = {"width": 1280, "height": 800}
+PHONE: ViewportSize = {"width": 390, "height": 844}
 CHROMIUM_ARGUMENTS = [
     "--no-sandbox",
     "--disable-dev-shm-usage",
@@ -59,13 +59,13 @@ def site(database: Database) -> Iterator[str]:
 
 
 @pytest.fixture(params=[DESK, PHONE], ids=["desk", "phone"])
-def size(request: pytest.FixtureRequest) -> dict[str, int]:
+def size(request: pytest.FixtureRequest) -> ViewportSize:
     """Both sizes the screens are made for."""
-    found: dict[str, int] = request.param
+    found: ViewportSize = request.param
     return found
 
 
-def open_page(browser: Browser, site: str, size: dict[str, int], who: str | None = "Ines", **context: Any) -> Page:
+def open_page(browser: Browser, site: str, size: ViewportSize, who: str | None = "Ines", **context: Any) -> Page:
     """A fresh device; fails the test on any error of a script."""
     made = browser.new_context(
         base_url=site,
@@ -97,7 +97,7 @@ def page(browser: Browser, site: str) -> Iterator[Page]:
 
 
 @pytest.fixture
-def sized_page(browser: Browser, site: str, size: dict[str, int]) -> Iterator[Page]:
+def sized_page(browser: Browser, site: str, size: ViewportSize) -> Iterator[Page]:
     """A page of either size."""
     page = open_page(browser, site, size)
     yield page

@@ -1,5 +1,6 @@
 """What a builder does, in the words of the screens."""
 
+from collections.abc import Mapping
 from uuid import uuid4
 
 from playwright.sync_api import Locator, Page, expect
@@ -53,7 +54,7 @@ def stand_at_levels(page: Page, job: str = "Gannet Slip", readings: dict[str, st
 RECTANGLE = {"shape": "rectangle", "length": "44", "width": "27 6"}
 
 
-def made_store(page: Page, job: str, footprint: dict[str, object] | None = None) -> str:
+def made_store(page: Page, job: str, footprint: Mapping[str, object] | None = None) -> str:
     """Make a job with a boat store, without the screens; answers its address."""
     store = {
         "id": str(uuid4()),

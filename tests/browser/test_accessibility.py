@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Browser, Page, ViewportSize, expect
 
 from anvilhead.launch.paths import WEB
 from tests.browser.conftest import DESK, PHONE, open_page
@@ -41,7 +41,7 @@ def _run(page: Page, options: str) -> list[str]:
     ]
 
 
-def test_every_view_passes(browser: Browser, site: str, size: dict[str, int]) -> None:
+def test_every_view_passes(browser: Browser, site: str, size: ViewportSize) -> None:
     page = open_page(browser, site, size)
     stand_at_boards(page, "Scanned")
     found = {"boards": violations(page)}
@@ -99,7 +99,7 @@ def test_every_view_passes(browser: Browser, site: str, size: dict[str, int]) ->
     assert found == {view: [] for view in found}
 
 
-def test_every_part_of_levels_passes(browser: Browser, site: str, size: dict[str, int]) -> None:
+def test_every_part_of_levels_passes(browser: Browser, site: str, size: ViewportSize) -> None:
     page = open_page(browser, site, size)
     stand_at_levels(page, "Scanned levels", GROUND)
     found = {"shoot": violations(page)}

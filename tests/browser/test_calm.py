@@ -190,7 +190,7 @@ def test_two_tabs_send_what_both_of_them_kept(page: Page) -> None:
 
 def test_a_server_that_fails_is_tried_again_and_nothing_is_lost(page: Page) -> None:
     stand_at_square(page, "Server fails")
-    failed = []
+    failed: list[str] = []
 
     def fail_twice(route: Route) -> None:
         if len(failed) < 2:

@@ -6,6 +6,7 @@ from typing import Any
 import pytest
 from pydantic import ValidationError
 
+from anvilhead.jobfile.footprints import Rectangle
 from anvilhead.jobfile.levels.measured import SetupEntry
 from anvilhead.jobfile.planned import planned
 from anvilhead.jobfile.problems import DocumentRefused
@@ -42,8 +43,9 @@ def test_what_is_left_out_has_its_default() -> None:
 def test_numbers_are_millimetres_and_texts_take_the_units_of_the_file() -> None:
     footprint = {"shape": "rectangle", "length": 13411.2, "width": "27 6"}
     read = read_job(json.dumps(job(structures=[STORE | {"footprint": footprint}])).encode())
-    assert read.structures[0].footprint.length.mm == 13411.2
-    assert read.structures[0].footprint.width.mm == 8382
+    plan = read.structures[0].footprint
+    assert isinstance(plan, Rectangle)
+    assert (plan.length.mm, plan.width.mm) == (13411.2, 8382)
 
 
 def test_a_byte_order_mark_is_no_fault() -> None:

@@ -10,7 +10,7 @@ from anvilhead.jobfile.reading import read_job
 from anvilhead.jobfile.solving import solve_job
 
 FOOT = 304.8
-ELL = {
+ELL: dict[str, Any] = {
     "shape": "walk",
     "steps": [
         {"go": "30'"}, {"turn": 90, "go": "12'"}, {"turn": 90, "go": "10'"},
@@ -86,7 +86,7 @@ class TestShapes:
         assert closing["legs"][3]["go_mm"] == pytest.approx((14 - 4 * 0.5**0.5) * FOOT, abs=1e-4)
 
     def test_a_walk_that_does_not_close_is_refused_with_its_error(self) -> None:
-        steps = [*ELL["steps"][:-1], {"turn": 90, "go": "19' 6\""}]  # type: ignore[misc]
+        steps = [*ELL["steps"][:-1], {"turn": 90, "go": "19' 6\""}]
         with pytest.raises(DocumentRefused, match=r"ends 152\.4 mm from A") as error:
             read({"footprint": {"shape": "walk", "steps": steps}})
         assert [p.pointer for p in error.value.problems] == ["/structures/0/footprint"]
@@ -123,7 +123,7 @@ class TestShapes:
 class TestSquaringAnyShape:
     @pytest.mark.parametrize("clockwise", [False, True])
     def test_an_ell_pulled_exactly_is_found_and_moved_back(self, clockwise: bool) -> None:
-        steps = [{**s, **({"turn": -s["turn"]} if "turn" in s and clockwise else {})} for s in ELL["steps"]]  # type: ignore[attr-defined]
+        steps = [{**s, **({"turn": -s["turn"]} if "turn" in s and clockwise else {})} for s in ELL["steps"]]
         plan = {"footprint": {"shape": "walk", "steps": steps}}
         corners = one(plan)["corners"]
         moved = {"C": (6.0, -3.0), "D": (0.0, 9.0), "F": (-5.0, 2.0)}

@@ -32,8 +32,9 @@ def job(**changes: Any) -> bytes:
 
 
 def solved(**changes: Any) -> dict[str, Any]:
-    found: dict[str, Any] = solve_job(read_job(job(**changes))).model_dump(mode="json", by_alias=True)["structures"]
-    return found["store"]
+    results = solve_job(read_job(job(**changes))).model_dump(mode="json", by_alias=True)
+    found: dict[str, Any] = results["structures"]["store"]
+    return found
 
 
 class TestOrder:

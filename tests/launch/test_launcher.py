@@ -188,7 +188,7 @@ def test_a_database_address_that_is_none_is_said(var: Path) -> None:
 
 class TestSetUp:
     def test_a_missing_package_is_named_to_who_cannot_install_it(self, monkeypatch: pytest.MonkeyPatch) -> None:
-        monkeypatch.setattr(bootstrap.os, "geteuid", lambda: 1000)
+        monkeypatch.setattr("os.geteuid", lambda: 1000)
         with pytest.raises(LaunchError) as refusal:
             bootstrap.install_programs({"mariadb-server": ("no-such-mariadbd",)})
         assert str(refusal.value) == (
@@ -196,7 +196,7 @@ class TestSetUp:
         )
 
     def test_nothing_missing_asks_for_nothing(self, monkeypatch: pytest.MonkeyPatch) -> None:
-        monkeypatch.setattr(bootstrap.os, "geteuid", lambda: 1000)
+        monkeypatch.setattr("os.geteuid", lambda: 1000)
         bootstrap.install_programs({"coreutils": ("ls", "cat")})
 
     def test_an_old_node_is_told_with_the_version_wanted(self, monkeypatch: pytest.MonkeyPatch, tmp_path: Path) -> None:

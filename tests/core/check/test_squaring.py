@@ -123,7 +123,7 @@ class TestMoves:
     ) -> None:
         points = STORE.points if not clockwise else tuple(Point(p.x, -p.y) for p in STORE.points)
         set_out = SetOut(Footprint(points), BoardLayout(setback_mm), hold=Hold(names=(held[0], held[1])))
-        first, second = held
+        first, second = held[0], held[1]
         others = [n for n in "ABCD" if n not in held]
         along = (set_out.footprint.corners[second] - set_out.footprint.corners[first]).unit() * shifts[4]
         truth = displaced(

@@ -8,7 +8,7 @@ from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.observation import Distance, Hypotenuse, Observation, Offset, Station
 
 AT = {"P": Point(1000, 500), "Q": Point(9000, 6500), "X": Point(3000, 7000), "R": Point(7000, -2000)}
-KINDS = [
+KINDS: list[Observation] = [
     Distance("P", "X", 0, 1),
     Station("X", ("P", "Q"), 0, 1),
     Offset("X", ("P", "Q"), 0, 1),

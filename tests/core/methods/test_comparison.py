@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Callable
+from functools import partial
 
 import numpy as np
 import pytest
@@ -132,9 +133,9 @@ class TestByNumpy:
         at = {name: np.array([places[name].x, places[name].y]) for name in names}
         free = [(name, axis) for name in names for axis in (0, 1) if (name, axis) not in (("A", 0), ("A", 1), ("B", 1))]
         rows = [(self.measure(one, ends), self.sigma(one, ends, at)) for one in asked]
-        rows += [(lambda p, n=name: self.off(p, n, *ends[n.split("@")[0]]), INCH / 32) for name in nails]
-        rows += [(lambda p, n=one.end: self.off(p, n, *ends["AB"]), INCH / 32) for one in asked
-                 if one.kind is PullKind.ALONG]  # fmt: skip
+        rows += [(partial(self.beside, name, ends[name.split("@")[0]]), INCH / 32) for name in nails]
+        marks = [one.end for one in asked if one.kind is PullKind.ALONG]
+        rows += [(partial(self.beside, name, ends["AB"]), INCH / 32) for name in marks]
         design = np.array([[self.slope(value, at, *unknown) / sigma for unknown in free] for value, sigma in rows])
         covariance = np.linalg.inv(design.T @ design)
         found = {}
@@ -187,6 +188,9 @@ class TestByNumpy:
         for sign in (1, -1):
             ways.append(value({**at, name: at[name] + sign * step}))
         return ways[0] - ways[1]
+
+    def beside(self, name: str, line: tuple[str, str], p: dict[str, np.ndarray]) -> float:
+        return self.off(p, name, *line)
 
     def toward(self, p: dict[str, np.ndarray], start: str, end: str) -> np.ndarray:
         away = p[end] - p[start]

@@ -4,6 +4,7 @@ import gzip
 import re
 
 from anvilhead.launch.paths import WEB
+from bench.side_by_side import report
 
 BUILD = WEB / "build"
 
@@ -16,7 +17,7 @@ def main() -> None:
     first = {BUILD / name for name in wanted}
     for name, files in (("named by the page", first), ("every view of the app", parts)):
         size = sum(len(gzip.compress(path.read_bytes(), 6)) for path in files)
-        print(f"  {name}: {len(files)} files, {size / 1000:.0f} kB compressed (to reach: under 200 kB)")
+        report(f"script and style {name}, compressed", size / 1000, "under 200", "kB")
 
 
 if __name__ == "__main__":

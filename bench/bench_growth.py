@@ -71,7 +71,12 @@ class Job:
 def _against(what: str, large: Callable[[], None], small: Callable[[], None], aim: str) -> None:
     much, little, times = ratio(large, small, TIMES)
     print(f"  {what}: {much * 1000:.0f} ms in the large job, {little * 1000:.0f} ms in the small one")
-    report(f"{what}, in the large job against the small one", times, aim)
+    report(
+        f"{what}, in a job of 50 structures and 2,000 pulls against a small one",
+        times,
+        aim,
+        detail=f"{much * 1000:.0f} ms",
+    )
 
 
 def main() -> None:

@@ -7,6 +7,7 @@ import tempfile
 import time
 
 from anvilhead.launch.paths import ROOT
+from bench.side_by_side import report
 
 
 def main() -> None:
@@ -29,7 +30,7 @@ def main() -> None:
                     break
             ready = time.perf_counter()
             print(f"  {name} start: {ready - began:.1f} s in all")
-            print(f"  ready {ready - up:.1f} s after the database was up (to reach: 5)")
+            report(f"{name} `demo` start, from the database being up", ready - up, "5", "s")
             process.terminate()
             process.wait()
 

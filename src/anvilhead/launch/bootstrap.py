@@ -25,7 +25,7 @@ HELP = """Anvilhead sets out building, slab and fence footprints.
   ./anvilhead backup F  write all jobs to the file F
   ./anvilhead restore F bring all jobs back from the file F
   ./anvilhead test      set up everything and run every check
-  ./anvilhead bench     measure and print the figures of bench/
+  ./anvilhead bench     measure and print the figures of bench/; with --write into the README too
 
 demo and start take --port N (8710 unless given); demo takes --fresh to begin with untouched samples;
 backup and restore take --demo for the database of the samples.

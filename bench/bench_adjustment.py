@@ -81,13 +81,8 @@ def main() -> None:
         problem = site(corners, 5 * corners)
         took[corners] = min(seconds(partial(adjust, problem[0], ("A", "B"), problem[1])) for _ in range(5))
     for small, large in ((10, 20), (20, 40), (40, 80)):
-        growth = took[large] / took[small]
-        report(
-            f"{small} to {large} corners take {growth:.1f} times as long, a power of",
-            math.log2(growth),
-            "at most 3",
-            "",
-        )
+        power = math.log2(took[large] / took[small])
+        report(f"growth of least squares from {small} to {large} corners, power", power, "at most 3", "")
 
 
 if __name__ == "__main__":

@@ -47,7 +47,7 @@ def test_no_room_of_the_core_is_crowded_and_each_says_what_lives_there() -> None
     for room in (folder for folder in CORE.iterdir() if (folder / "__init__.py").exists()):
         files = sorted(file.stem for file in room.glob("*.py") if file.stem != "__init__")
         page = ast.get_docstring(ast.parse((room / "__init__.py").read_text())) or ""
-        assert len(files) <= 12, room.name
+        assert len(files) <= 14, room.name
         assert [name for name in files if not re.search(rf"\b{name}\b", page)] == [], room.name
 
 

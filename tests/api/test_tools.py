@@ -67,6 +67,8 @@ def test_the_echo_says_what_was_understood_and_how_far_off(client: TestClient) -
 @pytest.mark.parametrize(("text", "position"), [("27' 13\"", 4), ("x", 0), ("9" * 5000, 60), ("<b>", 0), ("", 0)])
 def test_the_echo_of_nonsense_is_its_trouble(client: TestClient, text: str, position: int) -> None:
     response = client.post("/api/lengths", json={"units": "ft-in", "text": text})
+    together = client.post("/api/lengths/many", json={"lengths": [{"units": "ft-in", "text": text}] * 2})
+    assert together.json() == [response.json()] * 2
     assert response.status_code == 200
     assert response.json()["read"] is None
     assert response.json()["trouble"]["position"] == position

@@ -1,15 +1,26 @@
 """Readings typed fast, offline, in two tabs or by two hands land where they belong; at rest nothing is asked."""
 
 import json
+import re
 from collections.abc import Iterator
 
 import pytest
 from playwright.sync_api import Browser, Page, Route, expect
 
 from tests.browser.conftest import DESK, PHONE, open_page
-from tests.browser.steps import GROUND, field, stand_at_levels, stand_at_square
+from tests.browser.steps import GROUND, field, made_store, stand_at_levels, stand_at_square
 
 REST_MS = 4000
+STAIRS = {
+    "shape": "walk",
+    "steps": [
+        {"go": "4'"},
+        *({"turn": -90 if n % 2 else 90, "go": "4'"} for n in range(38)),
+        {"turn": 90, "go": "20'"},
+        {"turn": 90, "go": "80'"},
+        {"turn": 90, "go": "96'"},
+    ],
+}
 
 
 @pytest.mark.parametrize("stage", ["ground", "footprint", "boards", "square", "methods", "levels", "handover"])
@@ -23,6 +34,21 @@ def test_a_view_at_rest_asks_nothing(page: Page, stage: str) -> None:
     page.wait_for_timeout(REST_MS)
     # the stream of changes stays open and asks nothing anew
     assert asked == []
+
+
+def test_opening_a_stage_asks_at_most_three_times(page: Page) -> None:
+    """Also of a walk of many legs, each with a field of its own."""
+    page.goto(f"{made_store(page, 'Many legs', STAIRS)}/handover")
+    expect(page.get_by_role("heading", level=1)).to_be_visible()
+    page.wait_for_timeout(500)
+    asked: list[str] = []
+    page.on("request", lambda request: asked.append(request.url) if "/api/" in request.url else None)
+    for stage in ("Ground", "Footprint", "Boards", "Square", "Levels"):
+        asked.clear()
+        page.get_by_role("navigation", name="Stages").get_by_role("link", name=stage).click()
+        expect(page).to_have_url(re.compile(stage.lower()))
+        page.wait_for_timeout(1500)
+        assert len(asked) <= 3, (stage, asked)
 
 
 def shoot_fast(page: Page, readings: list[str]) -> None:

@@ -187,6 +187,10 @@ class OutlineChosen(InJobUnits):
     closed: bool = True
 
 
+MOST_LENGTHS = 200
+"""Fields that one page asks about at once."""
+
+
 class LengthAsked(InJobUnits):
     """A text to be read as a length, for the echo while typing.
 
@@ -200,3 +204,9 @@ class LengthAsked(InJobUnits):
     against_mm: Annotated[float, Field(allow_inf_nan=False, ge=-1e9, le=1e9)] | None = None
     far_per_mm: Annotated[float, Field(allow_inf_nan=False, ge=0, le=1e6)] | None = None
     signed: bool = False
+
+
+class LengthsAsked(Strict):
+    """The texts of a whole page at once."""
+
+    lengths: Annotated[list[LengthAsked], Field(max_length=MOST_LENGTHS)]

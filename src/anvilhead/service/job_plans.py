@@ -42,7 +42,7 @@ def plans_of(job: JobRow, in_hand: str | None = None, mark: store.Mark | None = 
     return replace(plans, book=replace(plans.book, in_hand=at)) if plans.book and at is not None else plans
 
 
-_plans: Kept[JobPlans] = Kept(most=128)  # more than the yard asks for at a time
+_plans: Kept[JobPlans] = Kept(most=64)  # more than the yard asks for at a time
 
 
 def _work(job: JobRow, layout: tuple[object, ...], record: LevelRecord) -> JobPlans:

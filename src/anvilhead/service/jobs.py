@@ -74,8 +74,7 @@ def create_job(database: Database, document: JobCreate, by: By, *, sample: bool 
         store.add_log(session, job, "job-made", f"Made the job {job.name}.", by.who, by.at)
         if document.structure:
             add_structure(session, job, document.structure, by)
-        session.expire(job)
-        return job_view(store.job_by_id(session, job.id))
+    return get_job(database, str(document.id))
 
 
 @again_when_busy
@@ -102,9 +101,7 @@ def change_job(database: Database, job_id: str, change: JobChange, by: By) -> vi
             store.add_log(session, job, "control", "Changed what is held as true on the site.", by.who, by.at)
             job.control_before = [*(job.control_before or []), job.control or {}][-MOST_CONTROLS:]
             job.control = change.control.model_dump(mode="json")
-        session.flush()
-        session.expire_all()
-        return job_view(store.job_by_id(session, job_id))
+    return get_job(database, job_id)
 
 
 @again_when_busy
@@ -120,9 +117,7 @@ def undo_control(database: Database, job_id: str, base_revision: int, by: By) ->
             raise Conflict("Nothing was held as true before: there is nothing to undo.")
         *job.control_before, job.control = job.control_before
         store.add_log(session, job, "control-undone", "Went back to what was held as true before.", by.who, by.at)
-        session.flush()
-        session.expire_all()
-        return job_view(store.job_by_id(session, job_id))
+    return get_job(database, job_id)
 
 
 @again_when_busy
@@ -130,11 +125,10 @@ def add_structure_to_job(database: Database, job_id: str, structure: StructureCr
     """Add a structure with its plan to a job."""
     refuse(work_out(structure.plan, "/structure/plan")[1])
     with database.session() as session:
-        job = store.job_by_id(session, job_id)
+        job = store.job_by_id(session, job_id, to_change=True)
         if not any(row.id == str(structure.id) for row in job.structures):
             add_structure(session, job, structure, by)
-        session.expire_all()
-        return job_view(store.job_by_id(session, job_id))
+    return get_job(database, job_id)
 
 
 @again_when_busy
@@ -181,8 +175,7 @@ def import_job(
                 store.add_log(session, job, "pulls-imported", text, by.who, by.at, row.id)
         if file.levels:
             import_levels(session, job, file.levels, by)
-        session.expire_all()
-        return job_view(store.job_by_id(session, job_id))
+    return get_job(database, job_id)
 
 
 def export_job(database: Database, job_id: str) -> JobFile:
@@ -248,6 +241,7 @@ def delete_structure(database: Database, structure_id: str, by: By, *, deleted: 
         Conflict: when the job has no other, or its level book stands on its corners.
     """
     with database.session() as session:
+        store.lock_job_of(session, structure_id)
         row = store.structure_head(session, structure_id)
         if (row.deleted_at is not None) == deleted:
             return

@@ -11,7 +11,7 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.service.job_plans import JobPlans, plans_of
 from anvilhead.service.level_documents import LevelPlanChange
 from anvilhead.service.level_record import LevelRecord, level_record
-from anvilhead.service.level_showing import levels_now
+from anvilhead.service.level_showing import get_levels
 from anvilhead.service.level_views import LevelsView
 from anvilhead.service.people import By
 from anvilhead.store import jobs as store
@@ -40,7 +40,7 @@ def change_level_plan(
         if not record.plans or document != record.plans[-1].document:
             keep_plan(session, job, record.revision + 1, document, by)
             store.add_log(session, job, "heights-planned", "Changed the plan of heights.", by.who, by.at, row.id)
-        return levels_now(session, structure_id, in_hand)
+    return get_levels(database, structure_id, in_hand)
 
 
 def _still_begins(plans: JobPlans, plan: LevelPlan) -> list[Problem]:
@@ -75,7 +75,7 @@ def undo_level_plan(
         keep_plan(session, job, record.revision + 1, document, by, restores=target)
         text = f"Went back to plan {target} of heights."
         store.add_log(session, job, "heights-undone", text, by.who, by.at, row.id)
-        return levels_now(session, structure_id, in_hand)
+    return get_levels(database, structure_id, in_hand)
 
 
 def _unchanged(record: LevelRecord, base_revision: int) -> LevelRecord:

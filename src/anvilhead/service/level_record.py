@@ -177,7 +177,7 @@ class LevelRecord:
         return Seen(*self.mark[1::3])._replace(back=0)
 
 
-_records: Kept[LevelRecord] = Kept(most=128)
+_records: Kept[LevelRecord] = Kept(most=64)
 
 
 def level_record(session: Session, job_id: str, mark: Mark | None = None) -> LevelRecord:

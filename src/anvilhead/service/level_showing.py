@@ -23,8 +23,7 @@ def get_levels(database: Database, structure_id: str, in_hand: str | None = None
 
 
 def levels_now(session: Session, structure_id: str, in_hand: str | None) -> LevelsView:
-    """The same inside somebody's transaction, with what it has recorded."""
-    session.flush()
+    """The same inside somebody's transaction."""
     row = store.structure_in_short(session, structure_id)
     return levels_view(row, plans_of(row.job, in_hand))
 

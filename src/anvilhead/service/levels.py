@@ -18,7 +18,7 @@ from anvilhead.service.job_plans import JobPlans, control_of, plans_of
 from anvilhead.service.level_documents import CheckCreate, SetupCreate, ShotCreate
 from anvilhead.service.level_record import LevelRecord, Setup, Shot, level_record
 from anvilhead.service.level_rows import check_row, setup_row, shot_row
-from anvilhead.service.level_showing import book_of, levels_now
+from anvilhead.service.level_showing import book_of, get_levels, levels_now
 from anvilhead.service.level_views import LevelsView
 from anvilhead.service.people import By
 from anvilhead.store import jobs as store
@@ -45,7 +45,7 @@ def begin_setup(database: Database, structure_id: str, document: SetupCreate, by
             name = document.device or document.instrument.value
             text = f"Set up the {name}: setup {len(record.setups) + 1}."
             store.add_log(session, job, "setup", text, by.who, by.at, row.id)
-        return levels_now(session, structure_id, str(document.id))
+    return get_levels(database, structure_id, str(document.id))
 
 
 def _setup_problems(record: LevelRecord, document: SetupCreate) -> list[Problem]:
@@ -90,7 +90,7 @@ def record_shot(
             strike(session, replaced.id, by.who, by.at, replaced_by=shot.id)
             text += f" Replaces {replaced.reading.text} by {replaced.who}."
         store.add_log(session, job, "shot", text, by.who, by.at, row.id)
-        return levels_now(session, structure_id, in_hand)
+    return get_levels(database, structure_id, in_hand)
 
 
 def _replaced(setup: Setup, document: ShotCreate) -> Shot | None:
@@ -161,7 +161,7 @@ def strike_shot(
             strike(session, shot.id, by.who, by.at)
             text = f"Setup {index + 1}: struck {Spot(shot.point, shot.thing or '')} {shot.reading.text}."
             store.add_log(session, job, "shot-struck", text, by.who, by.at, row.id)
-        return levels_now(session, structure_id, in_hand)
+    return get_levels(database, structure_id, in_hand)
 
 
 @again_when_busy
@@ -176,7 +176,7 @@ def take_strike_back(
             take_back(session, shot.strike.number, by.who, by.at)
             text = f"Setup {index + 1}: {Spot(shot.point, shot.thing or '')} {shot.reading.text} counts again."
             store.add_log(session, job, "strike-taken-back", text, by.who, by.at, row.id)
-        return levels_now(session, structure_id, in_hand)
+    return get_levels(database, structure_id, in_hand)
 
 
 def _shot_in(record: LevelRecord, shot_id: str) -> tuple[int, Shot]:
@@ -214,4 +214,4 @@ def record_check(
             store.add(session, check_row(document.id, job.id, document, by), "The id of this test belongs to another.")
             text = f"Tested {document.device}: {document.kind}."
             store.add_log(session, job, "instrument-tested", text, by.who, by.at, row.id)
-        return levels_now(session, structure_id, in_hand)
+    return get_levels(database, structure_id, in_hand)

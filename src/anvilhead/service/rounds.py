@@ -20,7 +20,7 @@ from anvilhead.service.documents import Acceptance, InHandChange, LostCreate, Ro
 from anvilhead.service.job_plans import burn_of, plans_of, rounds_in
 from anvilhead.service.people import By
 from anvilhead.service.round_views import InHand
-from anvilhead.service.showing import structure_view
+from anvilhead.service.showing import get_structure, structure_view
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
@@ -44,7 +44,7 @@ def begin_round(database: Database, structure_id: str, document: RoundBegin, by:
         elif known.occasion != document.occasion:
             told = occasion_text(Occasion(known.occasion))
             raise Conflict(f"{known.who} began round {document.round} {told}. Reload to see it.")
-        return _shown(session, structure_id)
+    return get_structure(database, structure_id)
 
 
 @again_when_busy
@@ -67,7 +67,7 @@ def accept_round(database: Database, structure_id: str, document: Acceptance, by
             session.add(_acceptance_row(row, document.round, check.worst[1], tolerance, document.note, by))
             text = _acceptance_text(document, check, tolerance, rounds.units)
             store.add_log(session, row.job, "accepted", text, by.who, by.at, row.id)
-        return _shown(session, structure_id)
+    return get_structure(database, structure_id)
 
 
 def _acceptance_text(document: Acceptance, check: SquareCheck, tolerance_mm: float, units: Units) -> str:
@@ -102,7 +102,7 @@ def lose_point(database: Database, structure_id: str, document: LostCreate, by: 
         store.add(session, lost, "The id of this lost point belongs to another.")
         left = f"; left are {', '.join(document.left)}" if document.left else ""
         store.add_log(session, row.job, "point-lost", f"{document.point} is gone{left}.", by.who, by.at, row.id)
-        return _shown(session, structure_id)
+    return get_structure(database, structure_id)
 
 
 @again_when_busy
@@ -115,7 +115,7 @@ def set_again(database: Database, structure_id: str, lost_id: str, document: Set
             lost.set_again, lost.set_by, lost.set_at = document.how, by.who, by.at
             text = f"Set {lost.point} again: {document.how}"
             store.add_log(session, row.job, "point-set", text, by.who, by.at, row.id)
-        return _shown(session, structure_id)
+    return get_structure(database, structure_id)
 
 
 @again_when_busy
@@ -127,7 +127,7 @@ def found_after_all(database: Database, structure_id: str, lost_id: str, by: By)
         if lost.is_gone:
             lost.found_by, lost.found_at = by.who, by.at
             store.add_log(session, row.job, "point-found", f"{lost.point} is not gone.", by.who, by.at, row.id)
-        return _shown(session, structure_id)
+    return get_structure(database, structure_id)
 
 
 def _lost_in(row: StructureRow, lost_id: str) -> LostPointRow:
@@ -207,12 +207,6 @@ def rounds_for_file(job: JobRow) -> dict[str, Any]:
             if one.is_gone
         ],
     }
-
-
-def _shown(session: Session, structure_id: str) -> views.StructureView:
-    session.flush()
-    session.expire_all()
-    return structure_view(store.structure_by_id(session, structure_id))
 
 
 def _round_row(row: StructureRow, number: int, occasion: Occasion, by: By) -> RoundRow:

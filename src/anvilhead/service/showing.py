@@ -18,6 +18,8 @@ from anvilhead.service.progress import next_thing
 from anvilhead.service.revisions import to_restore
 from anvilhead.service.round_views import acceptance_of, begun_of, in_hand_of, lost_of, names_of
 from anvilhead.service.summaries import stages_in, structure_summaries
+from anvilhead.store import jobs as store
+from anvilhead.store.database import Database
 from anvilhead.store.tables import JobRow, PullRow, StructureRow
 
 
@@ -38,6 +40,15 @@ def job_view(job: JobRow) -> views.JobView:
         changed_at=job.changed_at,
         structures=structure_summaries(job, plans),
     )
+
+
+def get_structure(database: Database, structure_id: str) -> views.StructureView:
+    """One structure with everything computed.
+
+    What changed something answers with this after its own transaction, which holds the job's lock, has ended.
+    """
+    with database.session() as session:
+        return structure_view(store.structure_by_id(session, structure_id))
 
 
 def structure_view(row: StructureRow) -> views.StructureView:

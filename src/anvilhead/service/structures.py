@@ -2,6 +2,8 @@
 
 from typing import Any
 
+from sqlalchemy.orm import Session
+
 from anvilhead.core.messages.words import pull_name
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.models import Plan
@@ -18,7 +20,7 @@ from anvilhead.service.job_plans import control_of, plans_of, reading_of
 from anvilhead.service.jobs import new_pull_row
 from anvilhead.service.people import By
 from anvilhead.service.revisions import to_restore
-from anvilhead.service.showing import structure_view
+from anvilhead.service.showing import get_structure
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
@@ -33,13 +35,6 @@ class PlanIsStale(Exception):
             f"{details.who} changed this plan while you were at it. Look at what changed, then save again."
         )
         self.details = details
-
-
-def get_structure(database: Database, structure_id: str) -> views.StructureView:
-    """One structure with everything computed."""
-    with database.session() as session:
-        row = store.structure_by_id(session, structure_id)
-        return structure_view(row)
 
 
 def preview_site(database: Database, structure_id: str, asked: SiteAsked) -> views.SitePreview:
@@ -91,7 +86,7 @@ def change_plan(database: Database, structure_id: str, change: PlanChange, by: B
             store.add_plan(session, row, document, by.who, by.at)
             told = "; ".join(f"{c.pointer.strip('/')} {c.was} → {c.now}" for c in changes_between(was, document))
             store.add_log(session, row.job, "plan-changed", f"Changed the plan: {told}.", by.who, by.at, row.id)
-        return structure_view(row)
+    return get_structure(database, structure_id)
 
 
 @again_when_busy
@@ -111,7 +106,7 @@ def undo_plan(database: Database, structure_id: str, base_revision: int, by: By)
         document = next(plan.document for plan in row.revisions if plan.revision == target)
         store.add_plan(session, row, document, by.who, by.at, restores=target)
         store.add_log(session, row.job, "plan-undone", f"Went back to plan {target}.", by.who, by.at, row.id)
-        return structure_view(row)
+    return get_structure(database, structure_id)
 
 
 @again_when_busy
@@ -127,23 +122,24 @@ def record_pull(database: Database, structure_id: str, document: PullCreate, by:
     with database.session() as session:
         row = store.structure_by_id(session, structure_id, to_change=True)
         known = store.pull_by_id(session, str(document.id))
-        if known is not None:
+        if known is None:
+            _keep_pull(session, row, document, by)
+        else:
             _refuse_another(known, row, document)
-            return structure_view(row)
-        refuse(pull_problems(document, plans_of(row.job).namings[row.name_in_file]))
-        pull = new_pull_row(str(document.id), row.id, document, by)
-        store.add_pull(session, pull)
-        way, read, burn = pull_name(pull_of(document)), document.reading.text, document.burn.text
-        text = f"Round {document.round}: {way} read {read}, burn {burn}."
-        if document.replaces:
-            struck = _pull_of_structure(store.pull_by_id(session, str(document.replaces)), row)
-            store.strike(session, struck, by.who, by.at, replaced_by=pull.id)
-            text += f" Replaces {struck.reading_written} by {struck.who}."
-        store.add_log(session, row.job, "pull", text, by.who, by.at, row.id)
-        session.flush()
-        session.expire_all()
-        row = store.structure_by_id(session, structure_id)
-        return structure_view(row)
+    return get_structure(database, structure_id)
+
+
+def _keep_pull(session: Session, row: StructureRow, document: PullCreate, by: By) -> None:
+    refuse(pull_problems(document, plans_of(row.job).namings[row.name_in_file]))
+    pull = new_pull_row(str(document.id), row.id, document, by)
+    store.add_pull(session, pull)
+    way, read, burn = pull_name(pull_of(document)), document.reading.text, document.burn.text
+    text = f"Round {document.round}: {way} read {read}, burn {burn}."
+    if document.replaces:
+        struck = _pull_of_structure(store.pull_by_id(session, str(document.replaces)), row)
+        store.strike(session, struck, by.who, by.at, replaced_by=pull.id)
+        text += f" Replaces {struck.reading_written} by {struck.who}."
+    store.add_log(session, row.job, "pull", text, by.who, by.at, row.id)
 
 
 @again_when_busy
@@ -156,10 +152,7 @@ def strike_pull(database: Database, structure_id: str, pull_id: str, by: By) -> 
             store.strike(session, pull, by.who, by.at)
             text = f"Round {pull.round}: struck {pull_name(pull_of(reading_of(pull)))} {pull.reading_written}."
             store.add_log(session, row.job, "strike", text, by.who, by.at, row.id)
-            session.flush()
-            session.expire_all()
-            row = store.structure_by_id(session, structure_id)
-        return structure_view(row)
+    return get_structure(database, structure_id)
 
 
 @again_when_busy
@@ -172,10 +165,7 @@ def take_strike_back(database: Database, structure_id: str, pull_id: str, by: By
             store.take_back(session, pull.strike, by.who, by.at)
             text = f"Round {pull.round}: {pull_name(pull_of(reading_of(pull)))} {pull.reading_written} counts again."
             store.add_log(session, row.job, "strike-taken-back", text, by.who, by.at, row.id)
-            session.flush()
-            session.expire_all()
-            row = store.structure_by_id(session, structure_id)
-        return structure_view(row)
+    return get_structure(database, structure_id)
 
 
 def changes_between(was: dict[str, Any], now: dict[str, Any]) -> list[views.PlanFieldChange]:

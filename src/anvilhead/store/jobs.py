@@ -87,12 +87,12 @@ def job_head(session: Session, job_id: str) -> JobRow:
 
 
 def structure_head(session: Session, structure_id: str) -> StructureRow:
-    """One structure without its readings, deleted or not, which nobody else changes meanwhile.
+    """One structure without its readings, deleted or not; its job is to be locked before.
 
     Raises:
         NotFound: when there is none.
     """
-    return _found(session.scalar(select(StructureRow).where(StructureRow.id == structure_id).with_for_update()))
+    return _found(session.scalar(select(StructureRow).where(StructureRow.id == structure_id)))
 
 
 def job_from_file(session: Session, digest: str) -> JobRow | None:
@@ -121,7 +121,8 @@ def job_by_id(session: Session, job_id: str, *, to_change: bool = False) -> JobR
 def lock_job_of(session: Session, structure_id: str) -> str:
     """Keep others from changing the job of a structure; answers its id.
 
-    Nothing of it may have been read before: what is read afterwards is what others left.
+    Every change of anything in a job begins with this lock, so that two changes never wait for each other's; nothing
+    may have been read before: what is read afterwards is what others left.
 
     Raises:
         NotFound: when there is no such structure.
@@ -134,16 +135,17 @@ def lock_job_of(session: Session, structure_id: str) -> str:
 
 
 def structure_by_id(session: Session, structure_id: str, *, to_change: bool = False) -> StructureRow:
-    """One structure with its plans and readings; `to_change` keeps others from changing it meanwhile.
+    """One structure with its plans and readings; `to_change` keeps others from changing its job meanwhile.
 
     Of the structures beside it the plans come along, of the job's heights nothing: see `level_record`.
 
     Raises:
         NotFound: when there is none.
     """
+    if to_change:
+        lock_job_of(session, structure_id)
     query = select(StructureRow).options(*_WHOLE_STRUCTURE, _BESIDE)
-    query = query.where(StructureRow.id == structure_id, StructureRow.deleted_at.is_(None))
-    return _found(session.scalar(query.with_for_update(of=StructureRow) if to_change else query))
+    return _found(session.scalar(query.where(StructureRow.id == structure_id, StructureRow.deleted_at.is_(None))))
 
 
 def structure_in_short(session: Session, structure_id: str) -> StructureRow:

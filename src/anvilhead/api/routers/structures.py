@@ -9,7 +9,7 @@ from anvilhead.api import examples
 from anvilhead.api.dependencies import ByWhom, Db
 from anvilhead.api.problems import ANSWERS
 from anvilhead.jobfile.square_results import RecheckResult
-from anvilhead.service import jobs, rounds, structures
+from anvilhead.service import jobs, rounds, showing, structures
 from anvilhead.service.documents import (
     Acceptance,
     InHandChange,
@@ -31,7 +31,7 @@ router = APIRouter(prefix="/structures/{structure_id}", tags=["structures"], res
 @router.get("")
 def get_structure(database: Db, structure_id: UUID) -> StructureView:
     """One structure with everything computed."""
-    return structures.get_structure(database, str(structure_id))
+    return showing.get_structure(database, str(structure_id))
 
 
 @router.post("/on-site")

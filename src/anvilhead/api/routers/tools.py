@@ -15,7 +15,7 @@ from anvilhead.api import examples
 from anvilhead.api.problems import ANSWERS
 from anvilhead.core.units.standards import STANDARDS, Standard
 from anvilhead.core.units.units import Units
-from anvilhead.service.documents import LengthAsked, PreviewRequest, WalkRequest
+from anvilhead.service.documents import LengthAsked, LengthsAsked, PreviewRequest, WalkRequest
 from anvilhead.service.level_documents import LevelAsked
 from anvilhead.service.level_views import LevelEcho
 from anvilhead.service.preview import preview, read_level_typed, read_typed, shapes_in
@@ -76,6 +76,14 @@ async def read_length(
 ) -> LengthEcho:
     """What a typed text means as a length, for the echo while typing."""
     return read_typed(asked)
+
+
+@router.post("/lengths/many")
+def read_lengths(
+    asked: Annotated[LengthsAsked, Body(examples=[{"lengths": [{"units": "ft-in", "text": "27-6-1/2"}]}])],
+) -> list[LengthEcho]:
+    """The same for the fields of a whole page, in their order."""
+    return [read_typed(one) for one in asked.lengths]
 
 
 @router.post("/level-readings")

@@ -1,6 +1,7 @@
 import createClient, { type Middleware } from 'openapi-fetch';
 import { person } from '$lib/person/person.svelte';
 import type { components, paths } from './schema';
+import { transport } from './transport';
 
 export type Schemas = components['schemas'];
 export type ProblemDocument = Schemas['ProblemDocument'];
@@ -35,8 +36,6 @@ export class ApiError extends Error {
 	}
 }
 
-const ANSWER_WITHIN_MS = 15_000;
-
 const whoIsAtWork: Middleware = {
 	onRequest({ request }) {
 		if (person.name) request.headers.set('Anvilhead-Who', encodeURIComponent(person.name));
@@ -46,10 +45,7 @@ const whoIsAtWork: Middleware = {
 
 export const api = createClient<paths>({
 	baseUrl: '/',
-	fetch: (request) =>
-		fetch(request, {
-			signal: AbortSignal.any([request.signal, AbortSignal.timeout(ANSWER_WITHIN_MS)])
-		})
+	fetch: (request) => transport.ask(request)
 });
 api.use(whoIsAtWork);
 

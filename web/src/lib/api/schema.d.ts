@@ -1084,6 +1084,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lengths/many": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Lengths
+         * @description The same for the fields of a whole page, in their order.
+         */
+        post: operations["read_lengths_api_lengths_many_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/level-readings": {
         parameters: {
             query?: never;
@@ -2662,6 +2682,14 @@ export interface components {
             difference_text: string | null;
             /** Cost Text */
             cost_text: string | null;
+        };
+        /**
+         * LengthsAsked
+         * @description The texts of a whole page at once.
+         */
+        LengthsAsked: {
+            /** Lengths */
+            lengths: components["schemas"]["LengthAsked"][];
         };
         /**
          * LevelAsked
@@ -11368,7 +11396,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LengthAsked"];
+                "application/json": components["schemas"]["LengthsAsked"];
             };
         };
         responses: {
@@ -11379,6 +11407,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LengthEcho"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    read_lengths_api_lengths_many_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LengthsAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LengthEcho"][];
                 };
             };
             /** @description Too large */

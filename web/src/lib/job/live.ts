@@ -1,3 +1,5 @@
+import { transport } from '$lib/api/transport';
+
 const FIRST_PAUSE_MS = 1000;
 const LONGEST_PAUSE_MS = 20_000;
 
@@ -12,7 +14,7 @@ export function follow(jobId: string, onChanged: () => void): () => void {
 	let seen: string | undefined;
 
 	function open(): void {
-		source = new EventSource(`/api/jobs/${jobId}/changes`);
+		source = transport.events(`/api/jobs/${jobId}/changes`);
 		source.addEventListener('changed', (event) => {
 			pauseMs = FIRST_PAUSE_MS;
 			const mark = (event as MessageEvent<string>).lastEventId;

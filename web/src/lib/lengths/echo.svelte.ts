@@ -1,5 +1,7 @@
-import { answer, api, ApiError } from '$lib/api/client';
+import type { Schemas } from '$lib/api/client';
+import { Latest } from '$lib/api/latest';
 import type { LengthRead, Units } from '$lib/api/types';
+import { readLength } from './echoes';
 
 const PAUSE_MS = 60;
 
@@ -24,53 +26,58 @@ export class Echo {
 	trouble = $state('');
 	/** The text that was answered last. */
 	about = $state('');
-	#asked = 0;
-	#timer: ReturnType<typeof setTimeout> | undefined;
+	readonly #latest = new Latest();
 
 	/** Ask again for a new text; an empty one, and one that says nothing of a length, asks nothing. */
 	ask(text: string, units: Units, how: Asked = {}): void {
-		const mine = ++this.#asked;
-		clearTimeout(this.#timer);
 		if (text.trim() === '' || text === how.notALength) {
+			this.#latest.drop();
 			this.read = undefined;
 			this.trouble = '';
 			return;
 		}
-		this.#timer = setTimeout(() => void this.#fetch(mine, text, units, how), PAUSE_MS);
+		this.#latest.later(
+			PAUSE_MS,
+			() => read(text, units, how),
+			(echo) => this.#show(text, echo),
+			this.#unanswered
+		);
 	}
 
 	/** Ask at once what is wrong with a text; '' when nothing is, or when nobody answers. */
 	async check(text: string, units: Units, how: Asked = {}): Promise<string> {
-		clearTimeout(this.#timer);
-		if (text.trim() === '') return '';
-		return this.#fetch(++this.#asked, text, units, how);
-	}
-
-	async #fetch(mine: number, text: string, units: Units, how: Asked): Promise<string> {
-		try {
-			const echo = await answer(
-				api.POST('/api/lengths', {
-					body: {
-						text,
-						units,
-						signed: how.signed ?? false,
-						against_mm: how.againstMm,
-						far_per_mm: how.farPerMm
-					}
-				})
-			);
-			const trouble = echo.trouble?.message ?? '';
-			if (mine === this.#asked) {
-				this.read = echo.read ?? undefined;
-				this.trouble = trouble;
-				this.about = text;
-			}
-			return trouble;
-		} catch (error) {
-			// without an answer there is no echo; the text stays, and recording it will tell
-			if (!(error instanceof ApiError)) throw error;
-			if (mine === this.#asked) this.read = undefined;
+		if (text.trim() === '') {
+			this.#latest.drop();
 			return '';
 		}
+		let trouble = '';
+		const ask = async () => {
+			const echo = await read(text, units, how);
+			trouble = echo.trouble?.message ?? '';
+			return echo;
+		};
+		await this.#latest.now(ask, (echo) => this.#show(text, echo), this.#unanswered);
+		return trouble;
 	}
+
+	#show(text: string, echo: Schemas['LengthEcho']): void {
+		this.read = echo.read ?? undefined;
+		this.trouble = echo.trouble?.message ?? '';
+		this.about = text;
+	}
+
+	/** Without an answer there is no echo; the text stays, and recording it will tell. */
+	readonly #unanswered = (): void => {
+		this.read = undefined;
+	};
+}
+
+function read(text: string, units: Units, how: Asked): Promise<Schemas['LengthEcho']> {
+	return readLength({
+		text,
+		units,
+		signed: how.signed ?? false,
+		against_mm: how.againstMm ?? null,
+		far_per_mm: how.farPerMm ?? null
+	});
 }

@@ -1,4 +1,5 @@
-import { answer, api, ApiError, type Schemas } from '$lib/api/client';
+import { answer, api, type Schemas } from '$lib/api/client';
+import { Latest } from '$lib/api/latest';
 
 const PAUSE_MS = 60;
 
@@ -10,40 +11,45 @@ export class ReadingEcho {
 	says = $state('');
 	text = $state('');
 	trouble = $state('');
-	#asked = 0;
-	#timer: ReturnType<typeof setTimeout> | undefined;
+	readonly #latest = new Latest();
 
 	ask(asked: Schemas['LevelAsked']): void {
-		const mine = ++this.#asked;
-		clearTimeout(this.#timer);
 		if (asked.text.trim() === '') {
+			this.#latest.drop();
 			this.says = this.text = this.trouble = '';
 			return;
 		}
-		this.#timer = setTimeout(() => void this.#fetch(mine, asked), PAUSE_MS);
+		this.#latest.later(PAUSE_MS, (signal) => read(asked, signal), this.#show, this.#unanswered);
 	}
 
 	/** Ask at once what is wrong with a text; '' when nothing is, or when nobody answers. */
 	async check(asked: Schemas['LevelAsked']): Promise<string> {
-		clearTimeout(this.#timer);
-		return asked.text.trim() === '' ? '' : this.#fetch(++this.#asked, asked);
-	}
-
-	async #fetch(mine: number, asked: Schemas['LevelAsked']): Promise<string> {
-		try {
-			const echo = await answer(api.POST('/api/level-readings', { body: asked }));
-			const trouble = echo.trouble?.message ?? '';
-			if (mine === this.#asked) {
-				this.says = echo.says ?? '';
-				this.text = echo.text ?? '';
-				this.trouble = trouble;
-			}
-			return trouble;
-		} catch (error) {
-			// without an answer there is no echo; the text stays, and keeping it will tell
-			if (!(error instanceof ApiError)) throw error;
-			if (mine === this.#asked) this.says = this.text = '';
+		if (asked.text.trim() === '') {
+			this.#latest.drop();
 			return '';
 		}
+		let trouble = '';
+		const ask = async () => {
+			const echo = await read(asked); // not ended by what is typed next: somebody waits to hear it
+			trouble = echo.trouble?.message ?? '';
+			return echo;
+		};
+		await this.#latest.now(ask, this.#show, this.#unanswered);
+		return trouble;
 	}
+
+	readonly #show = (echo: Schemas['LevelEcho']): void => {
+		this.says = echo.says ?? '';
+		this.text = echo.text ?? '';
+		this.trouble = echo.trouble?.message ?? '';
+	};
+
+	/** Without an answer there is no echo; the text stays, and keeping it will tell. */
+	readonly #unanswered = (): void => {
+		this.says = this.text = '';
+	};
+}
+
+function read(asked: Schemas['LevelAsked'], signal?: AbortSignal): Promise<Schemas['LevelEcho']> {
+	return answer(api.POST('/api/level-readings', { body: asked, ...(signal ? { signal } : {}) }));
 }

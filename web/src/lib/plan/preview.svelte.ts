@@ -1,4 +1,5 @@
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
+import { Latest } from '$lib/api/latest';
 import type { PlanDoc, Preview, Structure, Units, Walk } from '$lib/api/types';
 import { isDrawable, sendable, stepsOf, typedSteps } from './planDoc';
 
@@ -11,10 +12,7 @@ export class PlanPreview {
 	walk = $state.raw<Walk>();
 	/** What is wrong, by pointer into the plan (`/footprint/width`). */
 	troubles = $state<Record<string, string>>({});
-	#asked = 0;
-	/** Ends the question on its way, so that the server need not work out what nobody waits for. */
-	#ending = new AbortController();
-	#timer: ReturnType<typeof setTimeout> | undefined;
+	readonly #latest = new Latest();
 
 	get isGood(): boolean {
 		return Object.keys(this.troubles).length === 0;
@@ -33,41 +31,43 @@ export class PlanPreview {
 		shot: Structure['shot_ground'] = {},
 		methods = false
 	): void {
-		const mine = ++this.#asked;
-		clearTimeout(this.#timer);
-		this.#ending.abort();
-		this.#ending = new AbortController();
-		const { signal } = this.#ending;
-		this.#timer = setTimeout(async () => {
-			const walk = await this.#follow(doc, units);
-			if (mine !== this.#asked) return;
-			this.walk = walk;
-			if (!isDrawable(doc)) return;
-			try {
-				const plan = sendable(doc);
-				const got = await answer(
-					api.POST('/api/preview', {
-						body: { units, burn, plan, pulls: [], shot_ground: heightsOf(shot), methods },
-						signal
-					})
-				);
-				if (mine !== this.#asked) return;
-				this.shown = got;
+		this.#latest.later(
+			PAUSE_MS,
+			(signal) => this.#workOut(doc, units, burn, shot, methods, signal),
+			(got) => {
+				this.walk = got.walk;
+				if (!got.preview) return;
+				this.shown = got.preview;
 				this.troubles = {};
-			} catch (error) {
-				if (mine !== this.#asked || !(error instanceof ApiError)) return;
-				this.troubles = planTroubles(error.problem);
-			}
-		}, PAUSE_MS);
+			},
+			(error) => (this.troubles = planTroubles(error.problem))
+		);
+	}
+
+	async #workOut(
+		doc: PlanDoc,
+		units: Units,
+		burn: string,
+		shot: Structure['shot_ground'],
+		methods: boolean,
+		signal: AbortSignal
+	): Promise<{ walk: Walk | undefined; preview?: Preview }> {
+		const walk = await this.#follow(doc, units, signal);
+		signal.throwIfAborted();
+		if (!isDrawable(doc)) return { walk };
+		const plan = sendable(doc);
+		const body = { units, burn, plan, pulls: [], shot_ground: heightsOf(shot), methods };
+		this.walk = walk;
+		return { walk, preview: await answer(api.POST('/api/preview', { body, signal })) };
 	}
 
 	/** The corners of a walk so far; nothing for other shapes, or while a leg cannot be read. */
-	async #follow(doc: PlanDoc, units: Units): Promise<Walk | undefined> {
+	async #follow(doc: PlanDoc, units: Units, signal: AbortSignal): Promise<Walk | undefined> {
 		const steps = typedSteps(stepsOf(doc.footprint));
 		if (doc.footprint.shape !== 'walk' || steps.length === 0) return undefined;
 		try {
 			return await answer(
-				api.POST('/api/walks', { body: { units, steps, tolerance: doc.tolerance } })
+				api.POST('/api/walks', { body: { units, steps, tolerance: doc.tolerance }, signal })
 			);
 		} catch (error) {
 			if (error instanceof ApiError) return this.walk;

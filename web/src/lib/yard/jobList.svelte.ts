@@ -1,4 +1,5 @@
-import { answer, api, ApiError } from '$lib/api/client';
+import { answer, api, type ApiError } from '$lib/api/client';
+import { Latest } from '$lib/api/latest';
 import type { JobSummary } from '$lib/api/types';
 
 const PAGE = 30;
@@ -9,6 +10,12 @@ const PAUSE_MS = 200;
 function ask(find: string, after: number, away: boolean | undefined): Promise<JobSummary[]> {
 	const query = { find, most: PAGE, after, ...(away === undefined ? {} : { away }) };
 	return answer(api.GET('/api/jobs', { params: { query } }));
+}
+
+interface Found {
+	find: string;
+	jobs: JobSummary[];
+	away: JobSummary[];
 }
 
 /** The jobs of the yard, a page at a time, and the latest of those put away. */
@@ -25,36 +32,33 @@ export class JobList {
 	found = $state('');
 
 	#pages = 1;
-	/** How often jobs were asked for; a late answer to an older question is dropped. */
-	#asked = 0;
-	#timer: ReturnType<typeof setTimeout> | undefined;
-	#left = false;
+	readonly #latest = new Latest();
 
 	/** Fetch what is shown again; whoever looks for a name finds it among those put away as well. */
-	async load(): Promise<void> {
-		clearTimeout(this.#timer);
-		const mine = ++this.#asked;
+	load(): Promise<void> {
+		return this.#latest.now(() => this.#fetch(), this.#show, this.#fail);
+	}
+
+	async #fetch(): Promise<Found> {
 		const find = this.wanted.trim();
 		const jobs: JobSummary[] = [];
-		try {
-			for (let page = 0; page < this.#pages && jobs.length === page * PAGE; page++) {
-				jobs.push(...(await ask(find, page * PAGE, find ? undefined : false)));
-				if (mine !== this.#asked) return;
-			}
-			const away = find ? [] : await ask('', 0, true);
-			if (mine !== this.#asked) return;
-			this.jobs = jobs;
-			this.away = away;
-			this.found = find;
-			this.hasMore = jobs.length === this.#pages * PAGE;
-			this.trouble = '';
-		} catch (error) {
-			if (!(error instanceof ApiError)) throw error;
-			if (mine !== this.#asked) return;
-			this.trouble = error.message;
-			if (error.isPassing) this.#later(RETRY_MS);
-		}
+		for (let page = 0; page < this.#pages && jobs.length === page * PAGE; page++)
+			jobs.push(...(await ask(find, page * PAGE, find ? undefined : false)));
+		return { find, jobs, away: find ? [] : await ask('', 0, true) };
 	}
+
+	readonly #show = ({ find, jobs, away }: Found): void => {
+		this.jobs = jobs;
+		this.away = away;
+		this.found = find;
+		this.hasMore = jobs.length === this.#pages * PAGE;
+		this.trouble = '';
+	};
+
+	readonly #fail = (error: ApiError): void => {
+		this.trouble = error.message;
+		if (error.isPassing) this.#later(RETRY_MS);
+	};
 
 	/** Look for a name once typing pauses. */
 	find(text: string): void {
@@ -70,12 +74,10 @@ export class JobList {
 
 	/** The page is left: nothing is asked for it any more. */
 	leave(): void {
-		this.#left = true;
-		clearTimeout(this.#timer);
+		this.#latest.leave();
 	}
 
 	#later(pauseMs: number): void {
-		clearTimeout(this.#timer);
-		if (!this.#left) this.#timer = setTimeout(() => void this.load(), pauseMs);
+		this.#latest.later(pauseMs, () => this.#fetch(), this.#show, this.#fail);
 	}
 }

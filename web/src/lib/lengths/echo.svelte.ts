@@ -3,7 +3,7 @@ import { Latest } from '$lib/api/latest';
 import type { LengthRead, Units } from '$lib/api/types';
 import { readLength } from './echoes';
 
-const PAUSE_MS = 60;
+const PAUSE_MS = 40;
 
 /** What else to ask about a text. */
 interface Asked {
@@ -52,7 +52,7 @@ export class Echo {
 		}
 		let trouble = '';
 		const ask = async () => {
-			const echo = await read(text, units, how);
+			const echo = await read(text, units, how, true);
 			trouble = echo.trouble?.message ?? '';
 			return echo;
 		};
@@ -72,12 +72,18 @@ export class Echo {
 	};
 }
 
-function read(text: string, units: Units, how: Asked): Promise<Schemas['LengthEcho']> {
-	return readLength({
+function read(
+	text: string,
+	units: Units,
+	how: Asked,
+	atOnce = false
+): Promise<Schemas['LengthEcho']> {
+	const asked = {
 		text,
 		units,
 		signed: how.signed ?? false,
 		against_mm: how.againstMm ?? null,
 		far_per_mm: how.farPerMm ?? null
-	});
+	};
+	return readLength(asked, atOnce);
 }

@@ -55,7 +55,7 @@ describe('echoes of a page', () => {
 	it('tell what is wrong at once when asked, also while something newer is typed', async () => {
 		const echo = new Echo();
 		const told = echo.check('abc', 'm');
-		await vi.advanceTimersByTimeAsync(0);
+		await vi.advanceTimersByTimeAsync(50);
 		const asked = line.last(MANY);
 		echo.ask('abcd', 'm');
 		await asked.answer([{ read: null, trouble: { message: 'no length' } }]);
@@ -66,7 +66,7 @@ describe('echoes of a page', () => {
 	it('say nothing where nobody answers, and ask nothing of an empty field', async () => {
 		const echo = new Echo();
 		const told = echo.check('3', 'm');
-		await vi.advanceTimersByTimeAsync(0);
+		await vi.advanceTimersByTimeAsync(50);
 		await line.last(MANY).lose();
 		expect(await told).toBe('');
 		echo.ask(' ', 'm');

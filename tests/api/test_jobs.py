@@ -165,7 +165,14 @@ def test_names_that_are_none_are_refused_at_their_place(client: TestClient, name
     assert (response.status_code, response.json()["problems"][0]["pointer"]) == (422, "/name")
 
 
-@pytest.mark.parametrize("path", [f"/api/jobs/{uuid4()}", f"/api/structures/{uuid4()}", "/api/nothing"])
+@pytest.mark.parametrize(
+    "path",
+    [
+        "/api/jobs/6f1c0b52-7a7b-4a53-9d3e-2f8a3f0f9f10",
+        "/api/structures/6f1c0b52-7a7b-4a53-9d3e-2f8a3f0f9f10",
+        "/api/nothing",
+    ],
+)
 def test_what_is_not_there_is_a_problem_document(client: TestClient, path: str) -> None:
     response = client.get(path)
     assert response.status_code == 404

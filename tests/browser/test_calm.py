@@ -2,6 +2,7 @@
 
 import json
 import re
+import time
 from collections.abc import Iterator
 
 import pytest
@@ -69,6 +70,37 @@ def test_readings_typed_fast_land_on_the_points_in_order(page: Page) -> None:
     shoot_fast(page, ["4 2 1/2", "5 2", "5 3", "4 3"])
     expect(page.get_by_role("table", name="Shots of setup 1").locator("tbody tr")).to_have_count(5)
     assert rows_of(page) == ["BM", "A", "B", "C", "D"]
+
+
+def test_they_do_also_where_the_server_takes_its_time(page: Page) -> None:
+    """Each reading is asked about before it is kept; what is typed meanwhile is for the next point."""
+    stand_at_levels(page, "Typed fast, slow server", {"BM": "4 2"})
+
+    def slowly(route: Route) -> None:
+        time.sleep(0.4)
+        route.continue_()
+
+    page.route("**/api/level-readings", slowly)
+    shoot_fast(page, ["4 2 1/2", "5 2", "5 3", "4 3"])
+    expect(page.get_by_role("table", name="Shots of setup 1").locator("tbody th")).to_have_count(5, timeout=20_000)
+    assert rows_of(page) == ["BM", "A", "B", "C", "D"]
+
+
+def test_what_cannot_be_read_is_told_although_the_next_is_being_typed(page: Page) -> None:
+    stand_at_levels(page, "Refused meanwhile", {"BM": "4 2"})
+    held: list[Route] = []
+
+    def hold(route: Route) -> None:
+        held.append(route)
+
+    page.route("**/api/level-readings", hold)
+    shoot_fast(page, ["4 x"])
+    page.get_by_label("Reading", exact=True).fill("5 2")
+    page.wait_for_timeout(300)
+    for route in held:  # the echo of what is typed now is among them
+        route.continue_()
+    expect(page.get_by_text("A, “4 x”")).to_be_visible()
+    expect(page.get_by_label("Reading", exact=True)).to_have_value("5 2")
 
 
 def test_readings_kept_offline_go_to_a_point_each(page: Page) -> None:

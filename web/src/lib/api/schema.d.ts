@@ -11396,7 +11396,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LengthsAsked"];
+                "application/json": components["schemas"]["LengthAsked"];
             };
         };
         responses: {

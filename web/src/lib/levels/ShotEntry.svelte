@@ -5,7 +5,7 @@
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { outbox } from '$lib/outbox/outbox.svelte';
 	import { ReadingEcho } from './readingEcho.svelte';
-	import type { LevelsStage } from './stage.svelte';
+	import type { LevelsStage, ShotDraft } from './stage.svelte';
 	import { CARRIED, THINGS, TURNED, unitsOf } from './words';
 
 	interface Props {
@@ -23,10 +23,15 @@
 	const pending = $derived(
 		stage.parcels.filter((one) => !one.refused && one.setupId === setup.id && !one.shot?.replaces)
 	);
-	/** Everything read from here in order: recorded, then on its way. */
+	/** Readings kept under somebody's hands that the server is still asked whether it can read. */
+	let checking = $state.raw<{ at: string; thing: string }[]>([]);
+	/** One after the other, so that readings go off in the order they were typed. */
+	let line: Promise<void> = Promise.resolve();
+	/** Everything read from here in order: recorded, on its way, about to be. */
 	const read = $derived([
 		...shot.map((one) => ({ at: one.at, thing: one.thing ?? '' })),
-		...pending.map((one) => ({ at: one.shot?.at ?? '', thing: one.shot?.on ?? '' }))
+		...pending.map((one) => ({ at: one.shot?.at ?? '', thing: one.shot?.on ?? '' })),
+		...checking
 	]);
 	/** The first shot of a setup is on a point whose height is known. */
 	const first = $derived(read.length === 0 && setup.instrument !== 'string');
@@ -76,7 +81,7 @@
 	$effect(() => echo.ask(asked));
 	const things = $derived([...new Set([...stage.things, ...THINGS])]);
 
-	async function keep(event: SubmitEvent) {
+	function keep(event: SubmitEvent) {
 		event.preventDefault();
 		if (!at || !reading.trim()) return;
 		if (!stage.pointOf(at) && !first && unknown !== at) {
@@ -84,17 +89,32 @@
 			return;
 		}
 		const shot = { at, thing, reading, turned, distance };
+		const question = { ...asked, text: shot.reading };
+		const mine = { at: stage.nameOf(at), thing };
 		unknown = '';
+		checking = [...checking, mine];
 		// empty at once, for the next reading; what cannot be read comes back
 		for (const key of ['reading', 'turned', 'distance', 'at']) stage.type(key, '');
-		trouble = await echo.check({ ...asked, text: shot.reading });
-		if (trouble) {
-			if (!reading)
-				for (const key of ['reading', 'turned', 'distance', 'at'] as const)
-					stage.type(key, shot[key]);
-			return;
+		line = line
+			.then(() => send(shot, question))
+			.finally(() => {
+				checking = checking.filter((one) => one !== mine);
+			});
+	}
+
+	async function send(shot: ShotDraft, question: Parameters<ReadingEcho['check']>[0]) {
+		const said = await echo.check(question);
+		if (!said) {
+			trouble = '';
+			void stage.shoot(setup, shot);
+		} else if (reading) {
+			// another one is being typed already
+			trouble = `${shot.at}, “${shot.reading.trim()}”: ${said}`;
+		} else {
+			trouble = said;
+			for (const key of ['reading', 'turned', 'distance', 'at'] as const)
+				stage.type(key, shot[key]);
 		}
-		void stage.shoot(setup, shot);
 	}
 </script>
 

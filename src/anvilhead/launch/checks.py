@@ -12,6 +12,9 @@ from anvilhead.launch.console import fail
 from anvilhead.launch.paths import ROOT, VENV, WEB
 
 BIN = VENV / "bin"
+SIDE_BY_SIDE = ("-n", str(min(4, os.cpu_count() or 1)), "--dist", "loadfile")
+"""Files of tests run beside each other, each worker with a database and a server of its own."""
+
 ENVIRONMENT = {
     **os.environ,
     "PYTHONPATH": str(ROOT / "src"),
@@ -33,7 +36,7 @@ def main(arguments: list[str]) -> None:
         ("front end lint and format", quietly("npm", "run", "-s", "lint", folder=WEB)),
         ("front end types", quietly("npm", "run", "-s", "check", folder=WEB)),
         ("front end tests", quietly("npm", "run", "-s", "test", folder=WEB)),
-        ("tests on the real database and in the browser", aloud(*python, "pytest", *arguments[1:])),
+        ("tests on the real database and in the browser", aloud(*python, "pytest", *SIDE_BY_SIDE, *arguments[1:])),
     ]
     failed = [name for name, check in checks if not timed(name, check)]
     if failed:

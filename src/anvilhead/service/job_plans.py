@@ -36,7 +36,7 @@ def plans_of(job: JobRow, in_hand: str | None = None, mark: store.Mark | None = 
 
     `mark` is that of its heights, where it was fetched with those of other jobs.
     """
-    layout, record = _layout_key(job), level_record(store.session_of(job), job.id, mark)
+    layout, record = layout_of(job), level_record(store.session_of(job), job.id, mark)
     plans = _plans.get((layout, record.mark), lambda: _work(job, layout, record))
     at = record.index_of(in_hand)
     return replace(plans, book=replace(plans.book, in_hand=at)) if plans.book and at is not None else plans
@@ -52,7 +52,8 @@ def _work(job: JobRow, layout: tuple[object, ...], record: LevelRecord) -> JobPl
     return JobPlans(work.units, work.site, work.not_placed, work.book, layout, record)
 
 
-def _layout_key(job: JobRow) -> tuple[object, ...]:
+def layout_of(job: JobRow) -> tuple[object, ...]:
+    """What a job's plans are worked out from, as a value to compare by."""
     plans = tuple((row.name_in_file, row.newest.number) for row in job.structures)
     return (job.id, job.units, json.dumps(job.control, sort_keys=True), plans)
 

@@ -19,7 +19,7 @@ from anvilhead.jobfile.square_results import SquareResult
 from anvilhead.jobfile.square_solving import solve_square
 from anvilhead.jobfile.writing import place
 from anvilhead.service import views
-from anvilhead.service.job_plans import JobPlans, plans_of, rounds_in
+from anvilhead.service.job_plans import JobPlans, layout_of, plans_of, rounds_in
 from anvilhead.service.kept import Kept
 from anvilhead.service.progress import ground_state, levels_state, next_thing, stages_of
 from anvilhead.service.views import StageState
@@ -31,8 +31,14 @@ from anvilhead.store.tables import JobRow, StructureRow
 def job_summaries(session: Session, jobs: Sequence[JobRow]) -> list[views.JobSummary]:
     """Jobs as the yard shows them, in a constant number of queries."""
     heights = level_marks(session, [job.id for job in jobs])
-    plans = {job.id: plans_of(job, mark=heights[job.id]) for job in jobs}
-    judged = _judge(session, jobs, plans)
+    marks = store.structure_marks(session, [row.id for job in jobs for row in job.structures])
+    keys = {row.id: (row.id, layout_of(job), heights[job.id], marks[row.id]) for job in jobs for row in job.structures}
+    unknown = [job for job in jobs if any(keys[row.id] not in _cards for row in job.structures)]
+    plans = {job.id: plans_of(job, mark=heights[job.id]) for job in unknown}
+    judged = _judge(session, unknown, plans) if unknown else {}
+    for job in unknown:
+        for row in job.structures:
+            _cards.put(keys[row.id], _summary(row, plans[job.id], judged[row.id]))
     return [
         views.JobSummary(
             id=job.id,
@@ -41,10 +47,20 @@ def job_summaries(session: Session, jobs: Sequence[JobRow]) -> list[views.JobSum
             sample=job.sample,
             archived=job.archived_at is not None,
             changed_at=job.changed_at,
-            structures=[_summary(row, plans[job.id], judged[row.id]) for row in job.structures],
+            structures=[_cards.get(keys[row.id], partial(_card_of, job, row)) for row in job.structures],
         )
         for job in jobs
     ]
+
+
+_cards: Kept[views.StructureSummary] = Kept(most=4096)
+"""Structures as they hang in the yard, by everything they are worked out from."""
+
+
+def _card_of(job: JobRow, row: StructureRow) -> views.StructureSummary:
+    """One that made room for others just now."""
+    plans = plans_of(job)
+    return _summary(row, plans, _judge(store.session_of(job), [job], {job.id: plans})[row.id])
 
 
 def structure_summaries(job: JobRow, plans: JobPlans) -> list[views.StructureSummary]:

@@ -15,7 +15,7 @@ from anvilhead.core.plan.inner_line import points_of
 from anvilhead.core.units.length_printing import print_difference, print_distance, print_small, print_within
 from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
 from anvilhead.core.units.units import FOOT_MM, Units
-from anvilhead.jobfile import plan_results as r
+from anvilhead.jobfile import method_results as r
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.planned import Planned
 from anvilhead.jobfile.writing import ellipse_of, text_of, tidy

@@ -5,6 +5,7 @@ from typing import Literal
 from pydantic import Field
 
 from anvilhead.jobfile.levels.level_results import LevelsResult
+from anvilhead.jobfile.method_results import MethodsResult, SettingOutResult
 from anvilhead.jobfile.plan_results import (
     BoardResult,
     ClosingResult,
@@ -13,9 +14,7 @@ from anvilhead.jobfile.plan_results import (
     InnerResult,
     MarkingStick,
     MaterialsResult,
-    MethodsResult,
     OverallResult,
-    SettingOutResult,
     SiteResult,
     StakeResult,
     StringResult,

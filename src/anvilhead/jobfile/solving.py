@@ -17,6 +17,7 @@ from anvilhead.jobfile.footprints import CLOSES, Step, Walk
 from anvilhead.jobfile.judging import Rounds, judge
 from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.line_solving import solve_families, solve_inner, solve_overall, solve_sticks, working_diagonals
+from anvilhead.jobfile.method_results import MethodsResult, SettingOutResult
 from anvilhead.jobfile.method_solving import compare, solve_methods, solve_setting_out
 from anvilhead.jobfile.models import JobFile
 from anvilhead.jobfile.naming import Naming, pull_of
@@ -98,7 +99,7 @@ def solve_structure(
     footprint, set_out = found.footprint, found.set_out
     boards = Boards(found, units, _obstacles(*site) if site else {})
 
-    def of_methods() -> tuple[p.MethodsResult, p.SettingOutResult | None]:
+    def of_methods() -> tuple[MethodsResult, SettingOutResult | None]:
         comparison = compare(found, units)
         return solve_methods(found, comparison, units), solve_setting_out(found, comparison, burn_mm, units)
 

@@ -40,7 +40,7 @@ def test_a_view_at_rest_asks_nothing(page: Page, stage: str) -> None:
 def test_opening_a_stage_asks_at_most_three_times(page: Page) -> None:
     """Also of a walk of many legs, each with a field of its own."""
     page.goto(f"{made_store(page, 'Many legs', STAIRS)}/handover")
-    expect(page.get_by_role("heading", level=1)).to_be_visible()
+    expect(page.get_by_role("heading", level=1)).to_be_visible(timeout=20_000)
     page.wait_for_timeout(500)
     asked: list[str] = []
     page.on("request", lambda request: asked.append(request.url) if "/api/" in request.url else None)

@@ -13,7 +13,7 @@ from anvilhead.launch.paths import ROOT, VENV, WEB
 
 BIN = VENV / "bin"
 SIDE_BY_SIDE = ("-n", str(min(4, os.cpu_count() or 1)), "--dist", "loadfile")
-"""Files of tests run beside each other, each worker with a database and a server of its own."""
+"""Files of tests run beside each other, each worker with a database of its own; what is timed in the browser does not."""
 
 ENVIRONMENT = {
     **os.environ,
@@ -36,8 +36,13 @@ def main(arguments: list[str]) -> None:
         ("front end lint and format", quietly("npm", "run", "-s", "lint", folder=WEB)),
         ("front end types", quietly("npm", "run", "-s", "check", folder=WEB)),
         ("front end tests", quietly("npm", "run", "-s", "test", folder=WEB)),
-        ("tests on the real database and in the browser", aloud(*python, "pytest", *SIDE_BY_SIDE, *arguments[1:])),
     ]
+    if arguments[1:]:
+        checks.append(("tests", aloud(*python, "pytest", *arguments[1:])))
+    else:
+        apart = ("--ignore", "tests/browser")
+        checks.append(("tests, on the real database", aloud(*python, "pytest", *SIDE_BY_SIDE, *apart)))
+        checks.append(("tests in the browser", aloud(*python, "pytest", "tests/browser")))
     failed = [name for name, check in checks if not timed(name, check)]
     if failed:
         fail(f"failed: {', '.join(failed)}.")

@@ -13,7 +13,7 @@ from anvilhead.launch.paths import ROOT, VENV, WEB
 
 BIN = VENV / "bin"
 SIDE_BY_SIDE = ("-n", str(min(4, os.cpu_count() or 1)), "--dist", "loadfile")
-"""Files of tests run beside each other, each worker with a database of its own; what is timed in the browser does not."""
+"""Files of tests run beside each other, each worker with a database of its own; those of the browser do not."""
 
 ENVIRONMENT = {
     **os.environ,

@@ -85,6 +85,19 @@ class TestKinds:
         assert answer.status_code == 422
         assert (pointer, code) in [(p["pointer"], p["code"]) for p in answer.json()["problems"]]
 
+    @pytest.mark.parametrize(
+        ("laser", "instrument", "offset", "more_mm"), [(True, "square-laser", '4"', 101.6), (False, "3-4-5", None, 0.0)]
+    )
+    def test_only_a_laser_stands_off_its_string(
+        self, client: TestClient, structure: str, laser: bool, instrument: str, offset: str | None, more_mm: float
+    ) -> None:
+        """D stands square off A: what is read from the thrown line is the laser's own offset, or nothing."""
+        plan = PLAN | {"method": "station-offset", "laser": laser, "laser_offset": '4"'}
+        body = {"units": "ft-in", "base_revision": 1, "plan": plan}
+        calls = client.put(f"/api/structures/{structure}/plan", json=body).json()["calls"]
+        row = next(one for one in calls if one["pull"] == "square" and one["to"] == "D")
+        assert (row["instrument"], row["offset"], row["call_mm"]) == (instrument, offset, pytest.approx(more_mm))
+
     def test_a_chosen_method_says_what_to_pull_and_what_is_left(self, client: TestClient, structure: str) -> None:
         plan = PLAN | {"method": "shortest-distance"}
         body = {"units": "ft-in", "base_revision": 1, "plan": plan}

@@ -17,7 +17,7 @@ from anvilhead.core.units.length_printing import print_length
 from anvilhead.core.units.tolerances import FLAT_SHARE
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.judging import Rounds
-from anvilhead.jobfile.lengths import mm_of
+from anvilhead.jobfile.lengths import Length, mm_of
 from anvilhead.jobfile.method_solving import baseline_of
 from anvilhead.jobfile.naming import Naming
 from anvilhead.jobfile.planned import Planned
@@ -140,15 +140,24 @@ class _Sheet:
     def _burn(self, pull: Pull) -> float:
         """What the tape shows on top: the burn, or a laser's own offset less where it stands."""
         if pull.kind is PullKind.SQUARE:
-            by_laser = pull.instrument != Instrument.THREE_FOUR_FIVE
-            return ((by_laser and mm_of(self.found.plan.laser_offset)) or 0.0) - pull.station_mm
+            return (mm_of(self._offset_of(pull)) or 0.0) - pull.station_mm
         return self.burn_mm
+
+    def _read_with(self, pull: Pull) -> Instrument | None:
+        """What a row is read with: a square line is a laser's where nothing else is said; None for the tape in hand."""
+        if pull.instrument != Instrument.STEEL_TAPE:
+            return Instrument(pull.instrument)
+        return Instrument.SQUARE_LASER if pull.kind is PullKind.SQUARE else None
+
+    def _offset_of(self, pull: Pull) -> Length | None:
+        """Offset of the laser that a square line is thrown by; a 3-4-5 stands on the string itself."""
+        return self.found.plan.laser_offset if self._read_with(pull) is Instrument.SQUARE_LASER else None
 
     def _row(self, pull: Pull, call: Call) -> CallResult:
         units, printed = self.units, print_length(call.length_mm, self.units)
         plain = pull.kind is PullKind.POINTS
         told, then = (self._later(pull, places) for places in (self.told, self.then))
-        how = coach_words.pull_how(pull, units)
+        how, offset = coach_words.pull_how(pull, units), self._offset_of(pull)
         return CallResult(
             start=call.start,
             end=call.end,
@@ -159,7 +168,8 @@ class _Sheet:
             line=pull.line or None,
             legs=[text_of(mm, units) for mm in pull.legs_mm] if pull.kind is PullKind.TRIANGLE else [],
             station=text_of(pull.station_mm, units) if pull.station_mm else None,
-            instrument=None if pull.instrument == Instrument.STEEL_TAPE else Instrument(pull.instrument),
+            instrument=self._read_with(pull),
+            offset=offset and offset.text,
             how=how,
             length_mm=tidy(call.length_mm),
             text=printed.text,

@@ -30,6 +30,7 @@ class CallResult(Distance):
         pull: what it is taken between; line, legs, station: as a reading says them; how: in words, when not point to
             point.
         instrument: what it is read with; null for the tape in hand.
+        offset: of a laser from the string, which the call has in it and a reading is sent with.
         call_mm, call_text: what the tape reads when all is as planned.
         origin: how the call comes about, in words.
         far_per_mm: how far the far corner moves for each millimetre this number is wrong.
@@ -46,6 +47,7 @@ class CallResult(Distance):
     legs: list[str]
     station: str | None
     instrument: Instrument | None
+    offset: str | None
     how: str
     call_mm: float
     call_text: str

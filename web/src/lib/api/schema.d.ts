@@ -1542,6 +1542,7 @@ export interface components {
          *         pull: what it is taken between; line, legs, station: as a reading says them; how: in words, when not point to
          *             point.
          *         instrument: what it is read with; null for the tape in hand.
+         *         offset: of a laser from the string, which the call has in it and a reading is sent with.
          *         call_mm, call_text: what the tape reads when all is as planned.
          *         origin: how the call comes about, in words.
          *         far_per_mm: how far the far corner moves for each millimetre this number is wrong.
@@ -1575,6 +1576,8 @@ export interface components {
             /** Station */
             station: string | null;
             instrument: components["schemas"]["Instrument"] | null;
+            /** Offset */
+            offset: string | null;
             /** How */
             how: string;
             /** Call Mm */

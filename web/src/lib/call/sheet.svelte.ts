@@ -1,7 +1,6 @@
 import type { Schemas } from '$lib/api/client';
 import type { Call, Instrument, Occasion, Pull, Structure, Units } from '$lib/api/types';
 import { isOfLevels, outbox, type Outcome, type Parcel } from '$lib/outbox/outbox.svelte';
-import { textAt } from '$lib/plan/planDoc';
 import { readKept, writeKept } from '$lib/ui/kept';
 import { newId } from '$lib/ui/newId';
 
@@ -191,12 +190,8 @@ export class CallSheetState {
 				round: this.round,
 				reading: text,
 				burn: row.call.pull === 'square' ? 0 : burn,
-				offset:
-					row.call.pull === 'square' && row.call.instrument !== '3-4-5'
-						? textAt(this.#structure().document, ['laser_offset']) || 0
-						: 0,
-				instrument:
-					row.call.instrument ?? (row.call.pull === 'square' ? 'square-laser' : this.instrument),
+				offset: row.call.offset ?? 0,
+				instrument: row.call.instrument ?? this.instrument,
 				...(replaces ? { replaces } : {})
 			}
 		});

@@ -186,8 +186,10 @@ def test_shout_stays_on_refusals_keeps_its_order_and_fits(shouting: Page) -> Non
     entry.fill("45")
     expect(shout.get_by_text("= 45′ 0″")).to_be_visible()
     entry.press("Enter")
-    shouting.get_by_label("Your name").fill("Ines")  # the first reading of a device asks who holds the tape
-    shouting.keyboard.press("Enter")
+    # the first reading of a device asks who holds the tape: above Shout, with the caret in its field
+    expect(shouting.get_by_label("Your name")).to_be_focused()
+    shouting.keyboard.type("Ines")
+    shouting.get_by_role("button", name="Keep it").click()
     expect(shout.get_by_text("B–C", exact=True)).to_be_visible()
     shout.get_by_role("button", name="Next").click()
     expect(shout.get_by_text("C–D", exact=True)).to_be_visible()

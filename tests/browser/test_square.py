@@ -74,7 +74,7 @@ def test_a_burn_left_out_is_suspected_and_no_nail_is_moved(square: Page) -> None
 def test_four_sides_ask_for_the_diagonal_and_put_the_tape_on_it(square: Page) -> None:
     enter_round(square, {pair: SLID[pair] for pair in ("A–B", "B–C", "C–D", "D–A")})
     expect(square.get_by_role("heading", name="C and D can still rack")).to_be_visible()
-    expect(square.get_by_text("Four right sides prove nothing")).to_be_visible()
+    expect(square.get_by_text("Sides alone prove nothing")).to_be_visible()
     square.reload()
     expect(square.get_by_label("The tape around A–C")).to_contain_text("52′ 10\u20095/8″")
 

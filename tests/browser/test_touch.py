@@ -48,6 +48,13 @@ def test_a_reading_is_typed_with_the_pad_and_enter_goes_on_to_the_next(phone: Pa
     assert top
     assert box
     assert box["y"] + box["height"] + 20 < top["y"]
+    # a finger on a reading that stands types over it; a second tap sets the caret
+    entry.tap()
+    press(phone, "4")
+    expect(entry).to_have_value("4")
+    entry.tap()
+    press(phone, "4")
+    expect(entry).to_have_value("44")
 
 
 def test_the_pad_gives_way_to_letters_and_comes_back(phone: Page) -> None:

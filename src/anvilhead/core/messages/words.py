@@ -163,7 +163,7 @@ def trap_text(trap: Trap, units: Units) -> str:
             "Equal diagonals alone do not prove a rectangle: a trapezoid has them too. Pull the opposite sides as well."
         )
     if trap.kind is TrapKind.NO_DIAGONAL:
-        return "Four right sides prove nothing about the corners: the shape can rack. Pull a diagonal."
+        return "Sides alone prove nothing about the corners: the shape can rack. Pull a diagonal."
     if trap.kind is TrapKind.RACKED:
         return (
             f"The far side {trap.points[0]} has slid {print_difference(trap.amount_mm, units)} toward {trap.points[1]}."

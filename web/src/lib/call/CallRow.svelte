@@ -199,13 +199,16 @@
 		pointer-events: none;
 	}
 	.result {
-		/* a reading miles off must not push the row off the screen */
+		/* a reading miles off must not push the row off the screen, nor be cut */
 		min-width: 0;
-		overflow: hidden;
+		line-height: 1.1;
 		font-size: 1.15rem;
 		font-weight: 700;
 		text-align: right;
 		color: var(--measured);
+	}
+	.result :global(.numbers) {
+		white-space: normal;
 	}
 	.echo {
 		grid-column: 2 / -1;

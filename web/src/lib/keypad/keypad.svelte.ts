@@ -109,13 +109,27 @@ export function lengths(takes: () => PadFor): Attachment<HTMLInputElement> {
 			field.inputMode = modeOf(keypad.letters);
 			keypad.open(field, takes);
 		};
-		const leave = () => keypad.leave(field);
+		// what stood there before is typed over, not into; a second tap sets the caret
+		let met = '';
+		const leave = () => {
+			met = '';
+			keypad.leave(field);
+		};
+		const tap = () => {
+			if (field.value !== met) field.select();
+			met = field.value;
+		};
+		const type = () => (met = field.value);
 		field.addEventListener('focus', enter);
 		field.addEventListener('blur', leave);
+		field.addEventListener('click', tap);
+		field.addEventListener('input', type);
 		if (document.activeElement === field) enter();
 		return () => {
 			field.removeEventListener('focus', enter);
 			field.removeEventListener('blur', leave);
+			field.removeEventListener('click', tap);
+			field.removeEventListener('input', type);
 			leave();
 		};
 	};

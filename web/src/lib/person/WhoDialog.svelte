@@ -23,7 +23,13 @@
 	<form class="mt-4 flex gap-3" onsubmit={submit}>
 		<label class="grow">
 			<span class="sr-only">Your name</span>
-			<input class="field" bind:value={name} autocomplete="name" placeholder="Your name" />
+			<input
+				class="field"
+				bind:value={name}
+				autocomplete="name"
+				placeholder="Your name"
+				data-first
+			/>
 		</label>
 		<button class="board-button" disabled={!name.trim() || tooLong}>Keep it</button>
 	</form>

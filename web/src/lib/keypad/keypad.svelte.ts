@@ -33,6 +33,9 @@ class Keypad {
 	}
 
 	#pressed = false;
+	/** What the finger found or left in the field. */
+	#met = '';
+	#selecting = 0;
 	#leaving: ReturnType<typeof setTimeout> | undefined;
 
 	constructor() {
@@ -46,6 +49,16 @@ class Keypad {
 		clearTimeout(this.#leaving);
 		this.field = field;
 		this.takes = takes;
+		this.meet(field);
+		// what stands there is typed over, not into; once the press has set its caret
+		this.#selecting = requestAnimationFrame(() => {
+			if (document.activeElement === field) field.select();
+		});
+	}
+
+	/** Somebody typed: what stands in the field now is known to whoever holds the device. */
+	meet(field: HTMLInputElement): void {
+		if (this.field === field) this.#met = field.value;
 	}
 
 	/** The field was left: the pad goes once the press that left it is over, or what is pressed would move away. */
@@ -68,12 +81,16 @@ class Keypad {
 		field.blur();
 		field.inputMode = modeOf(letters);
 		field.focus();
+		// the same entry goes on
+		cancelAnimationFrame(this.#selecting);
 	}
 
 	/** Put text where the caret stands, as if it had been typed. */
 	put(text: string): void {
 		const field = this.field;
 		if (!field || field.readOnly) return;
+		// a reading that came from elsewhere meanwhile is typed over as well
+		if (field.value !== this.#met) field.select();
 		const [from, to] = [field.selectionStart ?? 0, field.selectionEnd ?? 0];
 		field.setRangeText(text, from, to, 'end');
 		typed(field);
@@ -109,26 +126,15 @@ export function lengths(takes: () => PadFor): Attachment<HTMLInputElement> {
 			field.inputMode = modeOf(keypad.letters);
 			keypad.open(field, takes);
 		};
-		// what stood there before is typed over, not into; a second tap sets the caret
-		let met = '';
-		const leave = () => {
-			met = '';
-			keypad.leave(field);
-		};
-		const tap = () => {
-			if (field.value !== met) field.select();
-			met = field.value;
-		};
-		const type = () => (met = field.value);
+		const leave = () => keypad.leave(field);
+		const type = () => keypad.meet(field);
 		field.addEventListener('focus', enter);
 		field.addEventListener('blur', leave);
-		field.addEventListener('click', tap);
 		field.addEventListener('input', type);
 		if (document.activeElement === field) enter();
 		return () => {
 			field.removeEventListener('focus', enter);
 			field.removeEventListener('blur', leave);
-			field.removeEventListener('click', tap);
 			field.removeEventListener('input', type);
 			leave();
 		};

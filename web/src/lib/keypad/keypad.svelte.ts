@@ -1,3 +1,4 @@
+import { untrack } from 'svelte';
 import type { Attachment } from 'svelte/attachments';
 import type { RodMarks, Units } from '$lib/api/types';
 import { readKept, writeKept } from '$lib/ui/kept';
@@ -121,7 +122,8 @@ export const keypad = new Keypad();
 export function lengths(takes: () => PadFor): Attachment<HTMLInputElement> {
 	return (field) => {
 		if (!keypad.isWanted) return;
-		field.inputMode = modeOf(keypad.letters);
+		// not told of a change here: the field is not entered anew by it
+		field.inputMode = modeOf(untrack(() => keypad.letters));
 		const enter = () => {
 			field.inputMode = modeOf(keypad.letters);
 			keypad.open(field, takes);
@@ -131,7 +133,7 @@ export function lengths(takes: () => PadFor): Attachment<HTMLInputElement> {
 		field.addEventListener('focus', enter);
 		field.addEventListener('blur', leave);
 		field.addEventListener('input', type);
-		if (document.activeElement === field) enter();
+		if (document.activeElement === field) untrack(enter);
 		return () => {
 			field.removeEventListener('focus', enter);
 			field.removeEventListener('blur', leave);

@@ -1,6 +1,8 @@
 """The drawing on paper, and the site sheet."""
 
 import re
+import sys
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from datetime import date
 from itertools import takewhile
@@ -196,3 +198,22 @@ def test_a_level_sheet_names_structures_and_the_heights_held_as_true(written: li
     assert any(text.startswith("Heights held as true: BM at 0") for text in texts)
     assert "Story stick for Net loft: from the string at" in " ".join(texts)
     assert "/" not in "".join(one.text for one in written if one.x == MARGIN and one.size == 18)
+
+
+def test_sheets_printed_side_by_side_are_those_printed_one_by_one() -> None:
+    def printed(seed: int) -> bytes:
+        sheet = Paper("a4", f"Sheet {seed}", "Anvilhead")
+        sheet.new_page()
+        for line in range(40):
+            sheet.text(40, 700 - line * 12, "".join(chr(33 + (seed * 7 + line * 3 + at) % 90) for at in range(60)), 9)
+        return sheet.bytes()
+
+    alone = [printed(seed) for seed in range(8)]
+    often = sys.getswitchinterval()
+    sys.setswitchinterval(1e-6)  # threads change hands in the middle of everything
+    try:
+        with ThreadPoolExecutor(8) as pool:
+            together = list(pool.map(printed, [seed % 8 for seed in range(64)]))
+    finally:
+        sys.setswitchinterval(often)
+    assert together == alone * 8

@@ -2,6 +2,7 @@
 
 import io
 import re
+import threading
 from collections.abc import Sequence
 from functools import cache
 from pathlib import Path
@@ -17,13 +18,18 @@ MARGIN = 14 * mm
 PAPERS = {"a4": A4, "letter": LETTER}
 _FONTS = Path(__file__).parent / "fonts"
 _FRACTION = re.compile(r"([0-9]+)/([0-9]+)")
+# the letters of a sheet are cut out of font files that all sheets read: two at once would read each other's place
+_ONE_AT_THE_FONTS = threading.Lock()
 
 
 @cache
 def load_fonts() -> None:
     """Make the fonts that ship with the application known, once."""
-    pdfmetrics.registerFont(TTFont(REGULAR, _FONTS / "SofiaSansCondensed-Regular.ttf"))
-    pdfmetrics.registerFont(TTFont(BOLD, _FONTS / "SofiaSansCondensed-Bold.ttf"))
+    with _ONE_AT_THE_FONTS:
+        if REGULAR in pdfmetrics.getRegisteredFontNames():
+            return
+        pdfmetrics.registerFont(TTFont(BOLD, _FONTS / "SofiaSansCondensed-Bold.ttf"))
+        pdfmetrics.registerFont(TTFont(REGULAR, _FONTS / "SofiaSansCondensed-Regular.ttf"))
 
 
 class Paper:
@@ -63,7 +69,8 @@ class Paper:
     def bytes(self) -> bytes:
         """The finished file."""
         self.canvas.showPage()
-        self.canvas.save()
+        with _ONE_AT_THE_FONTS:
+            self.canvas.save()
         return self._out.getvalue()
 
     def room_for(self, height: float) -> None:

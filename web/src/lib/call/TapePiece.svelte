@@ -13,7 +13,7 @@
 		/** How the planned call comes about. */
 		origin: string;
 		/** What is being typed, if it can be read, millimetres. */
-		readMm?: number;
+		readMm?: number | undefined;
 		units: Units;
 	}
 	let { pair, mm, text, origin, readMm, units }: Props = $props();

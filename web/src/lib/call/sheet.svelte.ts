@@ -11,11 +11,11 @@ export interface Row {
 	/** What the tape should read in this round, burn and all. */
 	wanted: { text: string; mm: number };
 	/** The reading that counts in this round. */
-	pull?: Pull;
+	pull?: Pull | undefined;
 	/** Other readings of the same pull in this round: they count as well. */
 	others: Pull[];
 	/** A reading on its way to the server, or refused by it. */
-	parcel?: Parcel;
+	parcel?: Parcel | undefined;
 	/** What stands in the field, and whether that differs from the reading that counts. */
 	text: string;
 	edited: boolean;

@@ -73,7 +73,7 @@ export class CoachActions {
 				body: {
 					units: this.#here.job.units,
 					base_revision: structure.revision,
-					plan: { ...documentOf(structure), hold },
+					plan: { ...documentOf(structure), hold: hold ?? null },
 					put_together: true
 				}
 			})

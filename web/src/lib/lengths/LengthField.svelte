@@ -9,15 +9,15 @@
 		value: string;
 		units: Units;
 		/** What the server said about this field when it was last sent. */
-		refused?: string;
+		refused?: string | undefined;
 		/** One short sentence on what the length is. */
-		hint?: string;
+		hint?: string | undefined;
 		/** A height or an offset: below zero as well. */
-		signed?: boolean;
+		signed?: boolean | undefined;
 		/** A row of a list: no label or hint to be seen, the label is only spoken. */
 		bare?: boolean;
 		/** What is shown while the field is empty: what counts then. */
-		placeholder?: string;
+		placeholder?: string | undefined;
 		onInput: (text: string) => void;
 	}
 	let {

@@ -8,9 +8,9 @@ const PAUSE_MS = 40;
 /** What else to ask about a text. */
 interface Asked {
 	/** What it should be, millimetres. */
-	againstMm?: number;
+	againstMm?: number | undefined;
 	/** How far the far corner moves for each millimetre it is not. */
-	farPerMm?: number;
+	farPerMm?: number | undefined;
 	/** Whether it may be below zero. */
 	signed?: boolean;
 	/** A word that stands in place of a length. */

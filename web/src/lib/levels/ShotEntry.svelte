@@ -65,15 +65,15 @@
 	/** What a reading on this point would mean. */
 	const meaning = $derived(
 		first
-			? { known_mm: stage.pointOf(at)?.height_mm ?? undefined }
-			: { hi_mm: stage.found?.level_line_mm ?? undefined }
+			? { known_mm: stage.pointOf(at)?.height_mm ?? null }
+			: { hi_mm: stage.found?.level_line_mm ?? null }
 	);
 	const asked = $derived({
 		units: stage.job.units,
 		rod: setup.rod,
 		text: reading,
-		rod_mm: setup.rod_length?.mm,
-		correct_per_mm: stage.found?.correction_per_mm ?? undefined,
+		rod_mm: setup.rod_length?.mm ?? null,
+		correct_per_mm: stage.found?.correction_per_mm ?? null,
 		turned,
 		distance,
 		...meaning

@@ -46,8 +46,8 @@
 				at: shot.at,
 				thing: shot.thing ?? '',
 				reading: text,
-				turned: shot.turned?.written,
-				distance: shot.distance?.written
+				turned: shot.turned?.written ?? '',
+				distance: shot.distance?.written ?? ''
 			},
 			shot
 		);

@@ -11,7 +11,7 @@
 	interface Props {
 		stage: LevelsStage;
 		/** The slab to change; a new one when left out. */
-		slab?: Slab;
+		slab?: Slab | undefined;
 		onKept: () => void;
 	}
 	let { stage, slab, onKept }: Props = $props();

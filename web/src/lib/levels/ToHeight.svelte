@@ -33,7 +33,7 @@
 	async function mark(value: string) {
 		trouble = await stage.plan((all) => ({
 			...all,
-			marked_in: (value || null) as LevelPlan['marked_in']
+			marked_in: (value || null) as NonNullable<LevelPlan['marked_in']> | null
 		}));
 	}
 	const stick = $derived(

@@ -96,13 +96,13 @@ export class HeightEntry {
 			units: job.units,
 			rod: this.marks,
 			text: this.text,
-			rod_mm: setup?.rod_length?.mm,
-			hi_mm: found?.level_line_mm ?? undefined,
+			rod_mm: setup?.rod_length?.mm ?? null,
+			hi_mm: found?.level_line_mm ?? null,
 			target_mm: this.row.height_mm,
 			tolerance_mm: this.row.tolerance_mm,
-			correct_per_mm: found?.correction_per_mm ?? undefined,
+			correct_per_mm: found?.correction_per_mm ?? null,
 			distance: this.distance,
-			distance_mm: this.row.sight_mm ?? undefined
+			distance_mm: this.row.sight_mm ?? null
 		};
 	}
 }

@@ -110,7 +110,7 @@ describe('what is typed', () => {
 		expect(['3', '0', '2.5', 'x', '-1', ''].map(countOf)).toEqual([
 			3,
 			0,
-			...Array(4).fill(undefined)
+			...Array<undefined>(4).fill(undefined)
 		]);
 	});
 

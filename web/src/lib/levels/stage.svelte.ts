@@ -94,7 +94,7 @@ export class LevelsStage {
 
 	/** What is planned about heights, as it is kept. */
 	get planned(): LevelPlan {
-		return (this.levels?.plan ?? {}) as LevelPlan;
+		return this.levels?.plan ?? {};
 	}
 
 	/** Names of things to set to height, in the order planned. */

@@ -19,7 +19,7 @@ export interface Parcel {
 	shot?: Schemas['ShotCreate'];
 	setupId?: string;
 	/** The setup that target readings of the answer are for. */
-	inHand?: string;
+	inHand?: string | undefined;
 	/** A strike that may take the heights of others along. */
 	anyway?: boolean;
 	/** How often the server failed over it. */

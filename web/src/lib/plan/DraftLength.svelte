@@ -12,7 +12,7 @@
 		units: Units;
 		hint?: string;
 		/** What counts while nothing is typed. */
-		placeholder?: string;
+		placeholder?: string | undefined;
 		/** A height or an offset: below zero as well. */
 		signed?: boolean;
 		/** A row of a list: the label is only spoken. */

@@ -13,7 +13,7 @@
 		drawing: string;
 		units: Units;
 		/** How many times larger errors are drawn; offered to be chosen when given. */
-		factor?: number;
+		factor?: number | undefined;
 		onFactor?: (factor: number | undefined) => void;
 		/** More classes of the drawing. */
 		class?: string;

@@ -39,11 +39,11 @@
 		/** Draw inner lines and where they cross. */
 		inner?: boolean;
 		/** How well each corner would be known, drawn as ellipses. */
-		expected?: Method['ellipses'];
+		expected?: Method['ellipses'] | undefined;
 		/** Draw where the strings are by the readings, and the moves. */
 		measured?: boolean;
 		/** The two corners of the pull in hand. */
-		current?: [string, string];
+		current?: [string, string] | undefined;
 	}
 	let {
 		result,

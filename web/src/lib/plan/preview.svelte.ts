@@ -1,4 +1,5 @@
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
+import { given } from '$lib/api/given';
 import { Latest } from '$lib/api/latest';
 import type { PlanDoc, Preview, Structure, Units, Walk } from '$lib/api/types';
 import { isDrawable, sendable, stepsOf, typedSteps } from './planDoc';
@@ -67,7 +68,7 @@ export class PlanPreview {
 		if (doc.footprint.shape !== 'walk' || steps.length === 0) return undefined;
 		try {
 			return await answer(
-				api.POST('/api/walks', { body: { units, steps, tolerance: doc.tolerance }, signal })
+				api.POST('/api/walks', { body: given({ units, steps, tolerance: doc.tolerance }), signal })
 			);
 		} catch (error) {
 			if (error instanceof ApiError) return this.walk;

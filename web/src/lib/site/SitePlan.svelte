@@ -17,9 +17,9 @@
 		structure: Structure;
 		units: Units;
 		/** How it would stand as it is typed. */
-		as?: Schemas['SitePreview'];
+		as?: Schemas['SitePreview'] | undefined;
 		/** A side or a line was pressed: what it is measured from, or which of its own sides is. */
-		onPick?: (side: Measurable) => void;
+		onPick?: ((side: Measurable) => void) | undefined;
 	}
 	let { job, structure, units, as, onPick }: Props = $props();
 

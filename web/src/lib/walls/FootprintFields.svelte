@@ -12,7 +12,7 @@
 		draft: PlanDraft;
 		units: Units;
 		/** Outlines to start from; none are offered where a footprint stands already. */
-		shapes?: Shape[];
+		shapes?: Shape[] | undefined;
 	}
 	let { draft, units, shapes = [] }: Props = $props();
 

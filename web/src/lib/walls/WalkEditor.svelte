@@ -12,7 +12,7 @@
 		open?: boolean;
 		units: Units;
 		/** The walk as far as it is typed, from the server. */
-		walk?: Walk;
+		walk?: Walk | undefined;
 		/** What is wrong with a leg, by its number and `go` or `turn`. */
 		trouble: (index: number, key: 'go' | 'turn') => string | undefined;
 		/** Nothing of the footprint is refused; only then is it said that it closes. */

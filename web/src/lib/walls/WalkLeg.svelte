@@ -12,11 +12,11 @@
 		first: boolean;
 		units: Units;
 		/** The turn as understood, degrees, left positive; nothing while it cannot be read. */
-		turnDeg?: number;
+		turnDeg?: number | undefined;
 		/** How far it goes, where that was worked out. */
-		workedOut?: string;
-		turnTrouble?: string;
-		goTrouble?: string;
+		workedOut?: string | undefined;
+		turnTrouble?: string | undefined;
+		goTrouble?: string | undefined;
 		onChange: (step: Step) => void;
 		onRemove: () => void;
 		onInsert: () => void;

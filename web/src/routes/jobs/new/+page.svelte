@@ -103,7 +103,7 @@
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 			refused = { '': error.message };
-			if (error.isPassing) setTimeout(loadStandards, 2000);
+			if (error.isPassing) setTimeout(() => void loadStandards(), 2000);
 		}
 	}
 	onMount(() => void loadStandards());

@@ -240,12 +240,38 @@ def test_two_tabs_send_what_both_of_them_kept(page: Page) -> None:
     for tab, pair in ((page, "A–B"), (other, "B–C")):
         field(tab, pair).fill("45" if pair == "A–B" else "28 6")
         field(tab, pair).press("Enter")
-    kept = page.evaluate("Object.keys(localStorage).filter(key => key.startsWith('anvilhead.outbox.')).length")
+    page.wait_for_timeout(300)
+    kept = page.evaluate(
+        """() => new Promise((resolve) => {
+            indexedDB.open("anvilhead.outbox").onsuccess = ({ target }) => {
+                const shelf = target.result.transaction("parcels").objectStore("parcels");
+                shelf.count().onsuccess = (counted) => resolve(counted.target.result);
+            };
+        })"""
+    )
     assert kept == 2
     page.context.set_offline(False)
     for pair in ("A–B", "B–C"):
         row = page.get_by_role("listitem").filter(has=field(page, pair))
         expect(row).to_have_attribute("data-state", "read", timeout=25_000)
+
+
+def test_what_was_not_taken_is_told_on_every_page(page: Page) -> None:
+    stand_at_square(page, "Not taken")
+    page.route("**/pulls", lambda route: route.fulfill(
+        status=422, content_type="application/problem+json",
+        body=json.dumps({"detail": "That cannot be.", "code": "x", "problems": []})))  # fmt: skip
+    field(page, "A–B").fill("45")
+    field(page, "A–B").press("Enter")
+    expect(page.get_by_text("That cannot be.")).to_be_visible()
+    page.goto("/")
+    told = page.get_by_role("status").filter(has_text="1 thing you recorded was not taken.")
+    told.get_by_role("button", name="Look").click()
+    panel = page.get_by_role("dialog", name="Not taken")
+    expect(panel).to_contain_text("Reading A–B 45")
+    page.unroute("**/pulls")
+    panel.get_by_role("button", name="send it again").click()
+    expect(told).to_have_count(0)
 
 
 def test_a_server_that_fails_is_tried_again_and_nothing_is_lost(page: Page) -> None:
@@ -268,7 +294,7 @@ def test_a_server_that_fails_is_tried_again_and_nothing_is_lost(page: Page) -> N
 
 def test_storage_that_is_full_is_said(page: Page) -> None:
     stand_at_square(page, "Full")
-    page.evaluate("void (Storage.prototype.setItem = () => { throw new DOMException('full', 'QuotaExceededError') })")
+    page.evaluate("void (IDBObjectStore.prototype.put = () => { throw new DOMException('', 'QuotaExceededError') })")
     page.context.set_offline(True)
     field(page, "A–B").fill("45")
     field(page, "A–B").press("Enter")

@@ -172,15 +172,11 @@ export class CallSheetState {
 		delete this.#drafts[this.#draftKey(row.key)];
 		this.#keep();
 		if (text === was) return 'sent';
-		if (text === '')
-			return standing
-				? outbox.post({ id: standing, structureId: this.#structure().id, kind: 'strike' })
-				: 'sent';
+		if (text === '') return standing ? this.#post({ id: standing, kind: 'strike' }) : 'sent';
 		const id = newId();
 		const replaces = draft && draft.on !== standing ? '' : standing;
-		return outbox.post({
+		return this.#post({
 			id,
-			structureId: this.#structure().id,
 			kind: 'pull',
 			callKey: row.key,
 			body: {
@@ -200,9 +196,8 @@ export class CallSheetState {
 	/** Record a reading of any kind, whether or not the sheet asks for it; answers why it was refused, or ''. */
 	async recordAny(reading: Omit<Schemas['PullCreate'], 'id' | 'round'>): Promise<string> {
 		const id = newId();
-		const outcome = await outbox.post({
+		const outcome = await this.#post({
 			id,
-			structureId: this.#structure().id,
 			kind: 'pull',
 			body: {
 				...reading,
@@ -233,12 +228,17 @@ export class CallSheetState {
 	}
 
 	strike(pull: Pull): void {
-		void outbox.post({ id: pull.id, structureId: this.#structure().id, kind: 'strike' });
+		void this.#post({ id: pull.id, kind: 'strike' });
 	}
 
 	/** Let a struck reading count again. */
 	takeBack(pull: Pull): void {
-		void outbox.post({ id: pull.id, structureId: this.#structure().id, kind: 'unstrike' });
+		void this.#post({ id: pull.id, kind: 'unstrike' });
+	}
+
+	#post(parcel: Omit<Parcel, 'structureId'>): Promise<Outcome> {
+		const { id, plan, name_in_file } = this.#structure();
+		return outbox.post({ ...parcel, structureId: id, where: plan.name ?? name_in_file });
 	}
 
 	#row(call: Call): Row {

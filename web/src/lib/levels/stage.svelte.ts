@@ -174,6 +174,7 @@ export class LevelsStage {
 		return outbox.post({
 			id,
 			structureId: this.structure.id,
+			where: this.structure.plan.name ?? this.structure.name_in_file,
 			setupId: setup.id,
 			inHand: this.setup?.id,
 			kind: 'shot',
@@ -214,6 +215,7 @@ export class LevelsStage {
 		void outbox.post({
 			id: shot.id,
 			structureId: this.structure.id,
+			where: this.structure.plan.name ?? this.structure.name_in_file,
 			inHand: this.setup?.id,
 			kind,
 			anyway

@@ -6,8 +6,10 @@
 		parcels: Parcel[];
 		/** How a point of a level reading is called here. */
 		label?: (name: string) => string;
+		/** Whether to say which structure each is of. */
+		named?: boolean;
 	}
-	let { parcels, label = (name) => name }: Props = $props();
+	let { parcels, label = (name) => name, named = false }: Props = $props();
 
 	const KINDS: Record<Parcel['kind'], string> = {
 		pull: 'Reading',
@@ -30,7 +32,7 @@
 		<h2 class="font-bold">Not taken</h2>
 		{#each parcels as parcel (parcel.key ?? parcel.id)}
 			<p class="mt-1">
-				<b>{KINDS[parcel.kind]} {what(parcel)}</b>
+				<b>{named && parcel.where ? `${parcel.where}: ` : ''}{KINDS[parcel.kind]} {what(parcel)}</b>
 				<span class="block font-semibold text-string">{parcel.refused}</span>
 				<button class="min-h-11 pr-4 underline" type="button" onclick={() => outbox.again(parcel)}
 					>send it again</button

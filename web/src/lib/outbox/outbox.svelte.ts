@@ -1,7 +1,7 @@
 import { answer, api, ApiError } from '$lib/api/client';
 import type { Levels, Structure } from '$lib/api/types';
 import { person } from '$lib/person/person.svelte';
-import { forgetParcel, keepParcel, parcelsKept, type Parcel } from './parcels';
+import { keyed, ParcelShelf, type KeyedParcel, type Parcel } from './parcels';
 
 export type { Parcel } from './parcels';
 
@@ -14,8 +14,8 @@ const MOST_FAILURES = 4;
 export type Outcome = 'sent' | 'kept' | 'refused';
 
 /** Sends readings in order and keeps trying while the server or its database is away. */
-class Outbox {
-	parcels = $state<Parcel[]>(parcelsKept());
+export class Outbox {
+	parcels = $state<KeyedParcel[]>([]);
 	/** Set while the last try found nobody. */
 	away = $state(false);
 	/** Set when this device could not keep a parcel: it is only in this page. */
@@ -24,69 +24,117 @@ class Outbox {
 	onDelivered: (structure: Structure) => void = () => {};
 	/** Told of the level book that a delivered shot changed. */
 	onShot: (levels: Levels) => void = () => {};
+	readonly #shelf = new ParcelShelf(() => void this.reread());
+	/** What is being written to the device, one after the other. */
+	#writing: Promise<void> = Promise.resolve();
+	/** Keys of parcels that only this page has, and of those it is taking off the device. */
+	readonly #onlyHere = new Set<string>();
+	readonly #leaving = new Set<string>();
 	#sending = false;
 	#retryMs = FIRST_RETRY_MS;
 	#timer: ReturnType<typeof setTimeout> | undefined;
 	#watched: Record<string, (outcome: Outcome) => void> = {};
 
-	get waiting(): Parcel[] {
+	get waiting(): KeyedParcel[] {
 		return this.parcels.filter((parcel) => !parcel.refused);
 	}
 
+	/** What the server would not take. */
+	get refused(): KeyedParcel[] {
+		return this.parcels.filter((parcel) => parcel.refused);
+	}
+
+	/** Whether leaving the page now would lose a reading. */
+	get wouldLose(): boolean {
+		return this.waiting.some((parcel) => this.#onlyHere.has(parcel.key));
+	}
+
 	/** Parcels of one structure, waiting or refused. */
-	of(structureId: string): Parcel[] {
+	of(structureId: string): KeyedParcel[] {
 		return this.parcels.filter((parcel) => parcel.structureId === structureId);
 	}
 
 	/** Put a parcel in and send at once; answers what became of it, without waiting for a server that is away. */
 	post(parcel: Parcel): Promise<Outcome> {
-		const made = keepParcel(parcel);
-		if (!made.kept) this.unkept = true;
-		const outcome = new Promise<Outcome>(
-			(resolve) => (this.#watched[made.parcel.key ?? ''] = resolve)
-		);
-		this.parcels.push(made.parcel);
+		const made = keyed(parcel);
+		const outcome = new Promise<Outcome>((resolve) => (this.#watched[made.key] = resolve));
+		this.parcels.push(made);
+		this.#keep(made);
 		void this.flush();
 		return outcome;
 	}
 
 	/** Throw a refused parcel away, once its text is back under somebody's hands. */
-	drop(parcel: Parcel): void {
-		forgetParcel(parcel);
-		this.parcels = this.parcels.filter((one) => one.key !== parcel.key);
+	drop({ key }: Parcel): void {
+		if (key === undefined) return;
+		this.parcels = this.parcels.filter((one) => one.key !== key);
+		this.#leaving.add(key);
 		if (this.parcels.length === 0) this.unkept = false;
+		void this.#write(() => this.#shelf.forget(key)).then(() => {
+			this.#onlyHere.delete(key);
+			this.#leaving.delete(key);
+		});
 	}
 
 	/** Send a refused parcel once more, as it stands. */
 	again(parcel: Parcel): void {
-		delete parcel.refused;
-		delete parcel.failed;
-		keepParcel($state.snapshot(parcel));
+		const one = this.parcels.find(({ key }) => key === parcel.key);
+		if (!one) return;
+		delete one.refused;
+		delete one.failed;
+		this.#keep(one);
 		void this.flush();
 	}
 
-	/** Take over what other tabs of this device put in or sent. */
-	reread(): void {
-		const kept = parcelsKept();
-		const onlyHere = this.unkept
-			? this.parcels.filter((one) => !kept.some(({ key }) => key === one.key))
-			: [];
-		this.parcels = [...kept, ...onlyHere];
+	/** Take over what this device keeps: from an earlier page, or from other tabs that put in or sent. */
+	async reread(): Promise<void> {
+		await this.#writing;
+		let kept: KeyedParcel[] = [];
+		try {
+			kept = await this.#shelf.all();
+		} catch {
+			// what cannot be read was never kept: there is only what this page has
+		}
+		const here = this.parcels.filter(({ key }) => this.#onlyHere.has(key));
+		const there = kept.filter(
+			({ key }) => !this.#leaving.has(key) && !here.some((one) => one.key === key)
+		);
+		this.parcels = [...there, ...here].toSorted((a, b) => (a.key < b.key ? -1 : 1));
+	}
+
+	#keep(parcel: KeyedParcel): void {
+		const snapshot = $state.snapshot(parcel);
+		this.#onlyHere.add(snapshot.key);
+		void this.#write(async () => {
+			try {
+				await this.#shelf.keep(snapshot);
+				this.#onlyHere.delete(snapshot.key);
+			} catch {
+				this.unkept = true;
+			}
+		});
+	}
+
+	#write(work: () => Promise<void>): Promise<void> {
+		this.#writing = this.#writing.then(work).catch(() => {});
+		return this.#writing;
 	}
 
 	/** Send what waits, oldest first; one tab of a device at a time. */
 	async flush(): Promise<void> {
 		if (this.#sending) return;
 		clearTimeout(this.#timer);
-		if (this.waiting.length === 0) return;
 		this.#sending = true;
+		let done = false;
 		try {
-			if (!(await person.ensure())) return;
+			await this.reread();
+			if (this.waiting.length === 0 || !(await person.ensure())) return;
 			await alone(async () => {
-				this.reread();
-				let next: Parcel | undefined;
+				await this.reread();
+				let next: KeyedParcel | undefined;
 				while ((next = this.waiting[0])) await this.#deliver(next);
 			});
+			done = true;
 			this.away = false;
 			this.#retryMs = FIRST_RETRY_MS;
 		} catch (error) {
@@ -96,12 +144,14 @@ class Outbox {
 			this.#retryMs = Math.min(this.#retryMs * 2, LONGEST_RETRY_MS);
 		} finally {
 			this.#sending = false;
-			for (const parcel of this.waiting) this.#tell(parcel.key, 'kept');
+			// one that was put in after the last was sent goes as well
+			if (done && this.waiting.length > 0) void this.flush();
+			else for (const parcel of this.waiting) this.#tell(parcel.key, 'kept');
 		}
 	}
 
 	/** Deliver one parcel; throws only when trying again later can help. */
-	async #deliver(parcel: Parcel): Promise<void> {
+	async #deliver(parcel: KeyedParcel): Promise<void> {
 		try {
 			if (isOfLevels(parcel)) {
 				const levels = await answer(sendShot(parcel));
@@ -115,15 +165,16 @@ class Outbox {
 			this.#tell(parcel.key, 'sent');
 		} catch (error) {
 			if (!(error instanceof ApiError) || error.isPassing) throw error;
-			parcel.failed = (parcel.failed ?? 0) + 1;
-			if (error.isFault && parcel.failed < MOST_FAILURES) {
-				keepParcel($state.snapshot(parcel));
-				throw error;
-			}
-			parcel.refused = error.told;
-			keepParcel($state.snapshot(parcel));
-			this.#standAlone(parcel.id);
-			this.#tell(parcel.key, 'refused');
+			// what other tabs did may have been taken over meanwhile
+			const one = this.parcels.find(({ key }) => key === parcel.key);
+			if (!one) return;
+			one.failed = (one.failed ?? 0) + 1;
+			const isGivenUp = !error.isFault || one.failed >= MOST_FAILURES;
+			if (isGivenUp) one.refused = error.told;
+			this.#keep(one);
+			if (!isGivenUp) throw error;
+			this.#standAlone(one.id);
+			this.#tell(one.key, 'refused');
 		}
 	}
 
@@ -133,14 +184,14 @@ class Outbox {
 			for (const reading of [other.body, other.shot]) {
 				if (reading?.replaces !== id) continue;
 				delete reading.replaces;
-				keepParcel($state.snapshot(other));
+				this.#keep(other);
 			}
 		}
 	}
 
-	#tell(key: string | undefined, outcome: Outcome): void {
-		this.#watched[key ?? '']?.(outcome);
-		delete this.#watched[key ?? ''];
+	#tell(key: string, outcome: Outcome): void {
+		this.#watched[key]?.(outcome);
+		delete this.#watched[key];
 	}
 }
 

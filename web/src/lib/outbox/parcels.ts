@@ -1,8 +1,11 @@
-/** Parcels as they are kept on this device: each under a key of its own, so that two tabs never overwrite a list. */
+/** Parcels as this device keeps them: one list in its database for all tabs, in the order in which they were made. */
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Schemas } from '$lib/api/client';
 import { keysKept, readKept, writeKept } from '$lib/ui/kept';
 
-const PREFIX = 'anvilhead.outbox.';
+const NAME = 'anvilhead.outbox';
+/** Where devices kept them before they had a list. */
+const BEFORE = 'anvilhead.outbox.';
 
 /** A reading, a strike or a strike taken back on its way; kept on this device until the server has it. */
 export interface Parcel {
@@ -11,6 +14,8 @@ export interface Parcel {
 	/** Key it is kept under; its order is the order in which parcels were made. */
 	key?: string;
 	structureId: string;
+	/** How the structure is called, for whoever looks from elsewhere. */
+	where?: string;
 	kind: 'pull' | 'strike' | 'unstrike' | 'shot' | 'strike-shot' | 'unstrike-shot';
 	/** Key of the call that a reading answers. */
 	callKey?: string;
@@ -28,28 +33,68 @@ export interface Parcel {
 	refused?: string;
 }
 
+export type KeyedParcel = Parcel & { key: string };
+
+interface Shelf extends DBSchema {
+	parcels: { key: string; value: KeyedParcel };
+}
+
 let made = 0;
 
-/** Keep a parcel; answers it with its key, and whether the device could keep it. */
-export function keepParcel(parcel: Parcel): { parcel: Parcel; kept: boolean } {
+/** A parcel with the key that gives it its place after all that were made before. */
+export function keyed(parcel: Parcel): KeyedParcel {
 	const time = Date.now().toString().padStart(15, '0');
-	const key = parcel.key ?? `${PREFIX}${time}.${String(made++).padStart(6, '0')}.${parcel.id}`;
-	const keyed = { ...parcel, key };
-	return { parcel: keyed, kept: writeKept(key, keyed) };
+	return { ...parcel, key: `${time}.${String(made++).padStart(6, '0')}.${parcel.id}` };
 }
 
-export function forgetParcel(parcel: Parcel): void {
-	if (parcel.key) writeKept(parcel.key, undefined);
+/** The list of this device, and word of what its other tabs do to it. */
+export class ParcelShelf {
+	#opened: Promise<IDBPDatabase<Shelf>> | undefined;
+	readonly #others: BroadcastChannel | undefined;
+
+	/** `onChange` is told when another tab put a parcel in or took one out. */
+	constructor(onChange: () => void) {
+		if (typeof BroadcastChannel === 'undefined') return;
+		this.#others = new BroadcastChannel(NAME);
+		this.#others.onmessage = onChange;
+	}
+
+	/** Every parcel of this device, oldest first; throws where it cannot keep any. */
+	async all(): Promise<KeyedParcel[]> {
+		const shelf = await this.#open();
+		return shelf.getAll('parcels');
+	}
+
+	/** Keep a parcel, or what became of it; throws when the device cannot. */
+	async keep(parcel: KeyedParcel): Promise<void> {
+		const shelf = await this.#open();
+		await shelf.put('parcels', parcel);
+		this.#others?.postMessage('');
+	}
+
+	async forget(key: string): Promise<void> {
+		const shelf = await this.#open();
+		await shelf.delete('parcels', key);
+		this.#others?.postMessage('');
+	}
+
+	#open(): Promise<IDBPDatabase<Shelf>> {
+		this.#opened ??= opened().catch((error: unknown) => {
+			this.#opened = undefined; // it may be free the next time
+			throw error;
+		});
+		return this.#opened;
+	}
 }
 
-/** Every parcel of this device, of all its tabs, oldest first. */
-export function parcelsKept(): Parcel[] {
-	return keysKept(PREFIX).flatMap((key) => {
-		const parcel = readKept<Parcel | null>(key, null);
-		return parcel ? [{ ...parcel, key }] : [];
+async function opened(): Promise<IDBPDatabase<Shelf>> {
+	const shelf = await openDB<Shelf>(NAME, 1, {
+		upgrade: (fresh) => void fresh.createObjectStore('parcels', { keyPath: 'key' })
 	});
+	for (const old of keysKept(BEFORE)) {
+		const parcel = readKept<Parcel | null>(old, null);
+		if (parcel) await shelf.put('parcels', { ...parcel, key: old.slice(BEFORE.length) });
+		writeKept(old, undefined);
+	}
+	return shelf;
 }
-
-/** Whether a change of storage is one of parcels, made by another tab. */
-export const isOfParcels = (event: StorageEvent): boolean =>
-	event.key === null || event.key.startsWith(PREFIX);

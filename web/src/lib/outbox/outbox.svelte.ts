@@ -1,3 +1,4 @@
+import { SvelteSet } from 'svelte/reactivity';
 import { answer, api, ApiError } from '$lib/api/client';
 import type { Levels, Structure } from '$lib/api/types';
 import { person } from '$lib/person/person.svelte';
@@ -28,8 +29,8 @@ export class Outbox {
 	/** What is being written to the device, one after the other. */
 	#writing: Promise<void> = Promise.resolve();
 	/** Keys of parcels that only this page has, and of those it is taking off the device. */
-	readonly #onlyHere = new Set<string>();
-	readonly #leaving = new Set<string>();
+	readonly #onlyHere = new SvelteSet<string>();
+	readonly #leaving = new SvelteSet<string>();
 	#sending = false;
 	#retryMs = FIRST_RETRY_MS;
 	#timer: ReturnType<typeof setTimeout> | undefined;

@@ -68,6 +68,29 @@ def test_inches_feet_and_small_numbers_have_one_home() -> None:
     assert sorted(elsewhere) == ["level_record.py: 1e-9", "tape.py: 1e-4"]  # an order of rows; 1 in 10,000 of a length
 
 
+def test_no_rule_of_the_trade_stands_in_the_front_end() -> None:
+    """What a field starts from or means when left empty comes from the core, with the job's units."""
+    length = re.compile(r"""[`'"][0-9.]+ ?(mm|cm|m|ft|in|"|')[`'"]|\b[0-9.]+ (to [0-9.]+ )?(mm|m|ft|inch(es)?)\b""")
+    chosen = re.compile(r"""=== 'ft-in'\s*\?\s*['"{][^°]|state\('[0-9.]+'\)""")
+    by_hand = {
+        "call/tape.ts",  # the marks of a tape as it is drawn
+        "plan/ScaleStick.svelte",  # the unit's name beside a stick
+        "walls/ImportOutline.svelte",  # the unit a drawing is read in where it names none
+    }
+    source = ROOT / "web" / "src" / "lib"
+    strays = [
+        f"{file.relative_to(source)}: {found.group()}"
+        for file in source.rglob("*")
+        if file.suffix in {".svelte", ".ts"} and not file.name.endswith((".test.ts", ".d.ts"))
+        if str(file.relative_to(source)) not in by_hand
+        for line in file.read_text().splitlines()
+        if not line.lstrip().startswith(("//", "*", "/*", "<!--"))
+        for found in [length.search(line) or chosen.search(line)]
+        if found
+    ]
+    assert strays == []
+
+
 def test_the_migrations_make_exactly_the_tables_of_the_models(database: Database) -> None:
     command.check(database.alembic_config())
 

@@ -10,6 +10,7 @@ from anvilhead.jobfile.call_rows import call_sheet, key_of
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.naming import Naming, pull_of
 from anvilhead.jobfile.solving import solve_structure
+from anvilhead.jobfile.usual import usual_in
 from anvilhead.jobfile.writing import text_of
 from anvilhead.service import views
 from anvilhead.service.job_plans import JobPlans, burn_of, control_of, plans_of, reading_of, rounds_in
@@ -32,6 +33,7 @@ def job_view(job: JobRow) -> views.JobView:
         units=units,
         burn=views.shown_small(burn, units),
         burns=_burns_from(burn, units),
+        usual=usual_in(units),
         control=control_of(job),
         can_undo_control=bool(job.control_before),
         site=views.site_view(control_of(job)),

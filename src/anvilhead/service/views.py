@@ -23,6 +23,7 @@ from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.result_parts import Between, Place, Result
 from anvilhead.jobfile.results import StructureResult
 from anvilhead.jobfile.square_results import CallResult
+from anvilhead.jobfile.usual import Usual
 from anvilhead.jobfile.writing import text_of
 from anvilhead.service.round_views import AcceptanceView, BegunRound, InHand, LostPointView, Names
 
@@ -232,13 +233,17 @@ class StructureSummary(Result):
 
 
 class JobView(Result):
-    """A job, its structures in short; `burns` are the usual marks to start its tape at, the one in use first."""
+    """A job, its structures in short; `burns` are the usual marks to start its tape at, the one in use first.
+
+    `usual` is what fields start from, or mean when they are left empty.
+    """
 
     id: str
     name: str
     units: Units
     burn: ShownLength
     burns: list[str]
+    usual: Usual
     control: Control
     can_undo_control: bool
     site: SiteView

@@ -13,8 +13,8 @@ from pydantic import BaseModel
 from anvilhead import __version__
 from anvilhead.api import examples
 from anvilhead.api.problems import ANSWERS
-from anvilhead.core.units.standards import STANDARDS, Standard
 from anvilhead.core.units.units import Units
+from anvilhead.jobfile.usual import Usual, usual_in
 from anvilhead.service.documents import LengthAsked, LengthsAsked, PreviewRequest, WalkRequest
 from anvilhead.service.level_documents import LevelAsked
 from anvilhead.service.level_views import LevelEcho
@@ -38,9 +38,9 @@ async def health() -> Health:
 
 
 @router.get("/standards")
-async def standards() -> dict[Units, Standard]:
+async def standards() -> dict[Units, Usual]:
     """What a crew usually starts from, by the units of its tape."""
-    return STANDARDS
+    return {units: usual_in(units) for units in Units}
 
 
 @router.post("/preview", response_model=PreviewView)

@@ -1,6 +1,7 @@
 """What a crew with each kind of tape usually starts from; every value can be typed over.
 
-Tolerances suit a slab ready for framing (1/8 inch, 3 mm); a tape is burned at a whole mark that is easy to call.
+Tolerances suit a slab ready for framing (1/8 inch, 3 mm); a tape is burned at a whole mark that is easy to call; a top
+that sheds water falls 1/4 inch to the foot or 20 mm to the metre; ground is shot about a man's length beyond the walls.
 """
 
 from dataclasses import dataclass
@@ -14,17 +15,42 @@ class Standard:
 
     Attributes:
         burns: marks a tape is started at; the first is the usual one, the last is its hook.
+        fall_rise, fall_over: of a top that sheds water.
+        grid_beyond: how far past the walls ground is shot.
+        setbacks: how far boards stand out, by how one digs.
     """
 
     tolerance: str
     board_setback: str
     restake_over: str
     burns: tuple[str, ...]
+    fall_rise: str
+    fall_over: str
+    grid_beyond: str
+    setbacks: str
 
 
 _METRIC_BURNS = ("100 mm", "10 mm", "0 mm")
+_FEET_SETBACKS = "by hand 1 to 3 ft, by machine 4 ft or more"
+_METRE_SETBACKS = "by hand 0.3 to 1 m, by machine 1.2 m or more"
 STANDARDS = {
-    Units.FT_IN: Standard('1/8"', "4'", '2"', ("1'", '1"', '0"')),
-    Units.M: Standard("3 mm", "1.2 m", "50 mm", _METRIC_BURNS),
-    Units.MM: Standard("3 mm", "1200 mm", "50 mm", _METRIC_BURNS),
+    Units.FT_IN: Standard('1/8"', "4'", '2"', ("1'", '1"', '0"'), '1/4"', "1'", "6'", _FEET_SETBACKS),
+    Units.M: Standard("3 mm", "1.2 m", "50 mm", _METRIC_BURNS, "20 mm", "1 m", "2 m", _METRE_SETBACKS),
+    Units.MM: Standard("3 mm", "1200 mm", "50 mm", _METRIC_BURNS, "20 mm", "1000 mm", "2000 mm", _METRE_SETBACKS),
 }
+
+SWELL = 0.2
+"""Share that dug ground gains, for ordinary soil; clay and rock gain more."""
+
+TOP_PLATES = 3
+"""Plates on a stepped wall: the sill and two on top of the studs."""
+
+CUT_SLOPES = (
+    (0.0, "upright"),
+    (0.5, "half as wide as deep"),
+    (0.75, "three quarters"),
+    (1.0, "as wide as deep"),
+    (1.5, "one and a half"),
+    (2.0, "twice as wide"),
+)
+"""Run of the side of a cut for each unit of depth, and how it is said; soil and local rules decide."""

@@ -1901,6 +1901,16 @@ export interface components {
             count: number;
         };
         /**
+         * CutSlope
+         * @description Run of the side of a cut for each unit of depth, and how that is said.
+         */
+        CutSlope: {
+            /** Run */
+            run: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * Device
          * @description An instrument of the crew, by the name painted on it.
          *
@@ -2590,6 +2600,8 @@ export interface components {
         /**
          * JobView
          * @description A job, its structures in short; `burns` are the usual marks to start its tape at, the one in use first.
+         *
+         *     `usual` is what fields start from, or mean when they are left empty.
          */
         JobView: {
             /** Id */
@@ -2600,6 +2612,7 @@ export interface components {
             burn: components["schemas"]["ShownLength"];
             /** Burns */
             burns: string[];
+            usual: components["schemas"]["Usual"];
             control: components["schemas"]["Control-Output"];
             /** Can Undo Control */
             can_undo_control: boolean;
@@ -5498,23 +5511,6 @@ export interface components {
             can_merge: boolean;
         };
         /**
-         * Standard
-         * @description Lengths as typed, units spelled out.
-         *
-         *     Attributes:
-         *         burns: marks a tape is started at; the first is the usual one, the last is its hook.
-         */
-        Standard: {
-            /** Tolerance */
-            tolerance: string;
-            /** Board Setback */
-            board_setback: string;
-            /** Restake Over */
-            restake_over: string;
-            /** Burns */
-            burns: string[];
-        };
-        /**
          * StandingResult
          * @description A thing at a point against its target.
          *
@@ -6287,6 +6283,56 @@ export interface components {
          * @enum {string}
          */
         Units: "ft-in" | "m" | "mm";
+        /**
+         * Usual
+         * @description What a field starts from, or means when it is left empty; lengths as they would be typed.
+         *
+         *     Attributes:
+         *         tolerance, board_setback, restake_over, burns: a new job starts from these; `burns` ends with the hook.
+         *         clear, embedment, working_space, tape_error: taken where a plan says nothing.
+         *         setbacks: how far boards stand out, by how one digs.
+         *         fall_rise, fall_over: of a top that sheds water; grid_beyond: how far past the walls ground is shot.
+         *         swell_percent: what dug ground gains; waste_percent: concrete ordered on top; plates: on a stepped wall.
+         */
+        Usual: {
+            /** Tolerance */
+            tolerance: string;
+            /** Board Setback */
+            board_setback: string;
+            /** Restake Over */
+            restake_over: string;
+            /** Burns */
+            burns: string[];
+            /** Clear */
+            clear: string;
+            /** Embedment */
+            embedment: string;
+            /** Working Space */
+            working_space: string;
+            /** Tape Error */
+            tape_error: string;
+            /** Fall Rise */
+            fall_rise: string;
+            /** Fall Over */
+            fall_over: string;
+            /** Grid Beyond */
+            grid_beyond: string;
+            /** Setbacks */
+            setbacks: string;
+            /** Swell Percent */
+            swell_percent: number;
+            /** Waste Percent */
+            waste_percent: number;
+            /** Plates */
+            plates: number;
+            /** Cut Slopes */
+            cut_slopes: components["schemas"]["CutSlope"][];
+            /**
+             * Paper
+             * @enum {string}
+             */
+            paper: "a4" | "letter";
+        };
         /**
          * Verdict
          * @description What to do next.
@@ -11242,7 +11288,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
-                        [key: string]: components["schemas"]["Standard"];
+                        [key: string]: components["schemas"]["Usual"];
                     };
                 };
             };

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Structure, StructureResult, Units } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
+	import { useHere } from '$lib/job/context';
 	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
@@ -16,9 +17,8 @@
 	let { draft, units, result, shot }: Props = $props();
 
 	const corners = $derived(Object.keys(result.corners));
-	const usual = $derived(
-		units === 'ft-in' ? { clear: '6"', embed: '18"' } : { clear: '150 mm', embed: '450 mm' }
-	);
+	const here = useHere();
+	const usual = $derived(here.job.usual);
 </script>
 
 <h2 class="font-bold">Ground at the boards of each corner</h2>
@@ -62,7 +62,7 @@
 		path={['boards', 'embedment']}
 		label="Stake in the ground"
 		{units}
-		placeholder={usual.embed}
+		placeholder={usual.embedment}
 		hint="until it stands firm"
 		optional
 	/>

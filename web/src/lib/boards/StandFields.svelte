@@ -2,6 +2,7 @@
 	import type { Board, Units } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
 	import LengthField from '$lib/lengths/LengthField.svelte';
+	import { useHere } from '$lib/job/context';
 	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
@@ -13,6 +14,7 @@
 		boards: Board[];
 	}
 	let { draft, units, boards }: Props = $props();
+	const here = useHere();
 
 	const corners = $derived([...new Set(boards.map((board) => board.corner))]);
 	const hasDig = $derived(draft.doc.boards?.dig != null);
@@ -45,11 +47,7 @@
 		path={['board_setback']}
 		label="Board setback"
 		{units}
-		hint={hasDig
-			? 'at least; the dig may ask for more'
-			: units === 'ft-in'
-				? 'by hand 1 to 3 ft, by machine 4 ft or more'
-				: 'by hand 0.3 to 1 m, by machine 1.2 m or more'}
+		hint={hasDig ? 'at least; the dig may ask for more' : here.job.usual.setbacks}
 	/>
 	<LengthField
 		label="Depth of the dig"
@@ -66,7 +64,7 @@
 			label="Room to work"
 			{units}
 			hint="between top of the cut and boards"
-			placeholder={units === 'ft-in' ? "2'" : '0.6 m'}
+			placeholder={here.job.usual.working_space}
 			optional
 		/>
 		<label class="block">
@@ -77,12 +75,9 @@
 				onchange={(event) =>
 					draft.put(['boards', 'dig', 'slope'], Number(event.currentTarget.value))}
 			>
-				<option value="0">upright</option>
-				<option value="0.5">half as wide as deep</option>
-				<option value="0.75">three quarters</option>
-				<option value="1">as wide as deep</option>
-				<option value="1.5">one and a half</option>
-				<option value="2">twice as wide</option>
+				{#each here.job.usual.cut_slopes as slope (slope.run)}
+					<option value={String(slope.run)}>{slope.text}</option>
+				{/each}
 			</select>
 			<span class="mt-1 block text-sm text-ink-soft">Soil and local rules decide.</span>
 		</label>

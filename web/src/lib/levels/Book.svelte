@@ -12,9 +12,7 @@
 	let { stage }: Props = $props();
 
 	const base = $derived(`/api/structures/${stage.structure.id}/levels`);
-	let paper = $state<'a4' | 'letter'>(
-		untrack(() => (stage.job.units === 'ft-in' ? 'letter' : 'a4'))
-	);
+	let paper = $state<'a4' | 'letter'>(untrack(() => stage.job.usual.paper));
 	let text = $state('');
 	let read = $state<Schemas['BookReadView']>();
 	let trouble = $state('');

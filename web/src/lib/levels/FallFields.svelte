@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Units } from '$lib/api/types';
+	import { useHere } from '$lib/job/context';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import type { FallDraft, Way } from './fall';
 
@@ -14,16 +15,15 @@
 	let { draft, lines, units, drains = false, onChange }: Props = $props();
 
 	const way = $derived(draft.way);
-	const usual = $derived(
-		units === 'ft-in' ? { rise: '1/4"', over: "1'" } : { rise: '20 mm', over: '1 m' }
-	);
+	const here = useHere();
+	const usual = $derived(here.job.usual);
 
 	function turn(to: Way) {
 		onChange({
 			...draft,
 			way: to,
-			rise: draft.rise || usual.rise,
-			over: draft.over || usual.over,
+			rise: draft.rise || usual.fall_rise,
+			over: draft.over || usual.fall_over,
 			line: draft.line || (lines[0] ?? '')
 		});
 	}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import Len from '$lib/lengths/Len.svelte';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
@@ -7,7 +8,7 @@
 	import { draftOf, fallOf, noFall } from './fall';
 	import GridForm from './GridForm.svelte';
 	import type { LevelsStage } from './stage.svelte';
-	import { freeName, NO_SHARE, shareOf, typedText } from './typed';
+	import { freeName, NO_SHARE, percentOf, shareOf, typedText } from './typed';
 
 	interface Props {
 		stage: LevelsStage;
@@ -28,7 +29,7 @@
 	let line = $state('');
 	let ends = $state<[string, string]>(['', '']);
 	let height = $state('');
-	let swell = $state('20');
+	let swell = $state(untrack(() => String(stage.job.usual.swell_percent)));
 	let fall = $state<FallDraft>(noFall());
 	let changing = $state('');
 	let trouble = $state('');
@@ -67,7 +68,7 @@
 		const pad = (stage.planned.pads ?? []).find((one) => one.name === name);
 		changing = name;
 		height = typedText(pad?.height);
-		swell = String(Math.round((pad?.swell ?? 0) * 1000) / 10);
+		swell = percentOf(pad?.swell ?? 0);
 		fall = draftOf(pad?.fall);
 	}
 	async function dropPad(name: string) {
@@ -167,7 +168,7 @@
 	<FallFields draft={fall} {lines} units={stage.job.units} onChange={(next) => (fall = next)} />
 	<button class="board-button col-span-2" disabled={!height.trim()}>Work out cut and fill</button>
 </form>
-<GridForm {stage} letter="G" beyond={stage.job.units === 'ft-in' ? "6'" : '2 m'} />
+<GridForm {stage} letter="G" beyond={stage.job.usual.grid_beyond} />
 <h2 class="mt-4 text-lg font-bold">Sections</h2>
 <div class="no-print flex flex-wrap items-center gap-2">
 	<button

@@ -5,7 +5,7 @@
 	import { draftOf, fallOf, type FallDraft } from './fall';
 	import FallFields from './FallFields.svelte';
 	import type { LevelsStage } from './stage.svelte';
-	import { freeName, NO_SHARE, shareOf, typedText } from './typed';
+	import { freeName, NO_SHARE, percentOf, shareOf, typedText } from './typed';
 
 	type Slab = NonNullable<LevelPlan['slabs']>[number];
 	interface Props {
@@ -25,7 +25,11 @@
 	let thickness = $state(typedText(before?.thickness));
 	let least = $state(typedText(before?.least));
 	let base = $state(typedText(before?.base_thickness));
-	let waste = $state(String(Math.round((before?.waste ?? 0.05) * 1000) / 10));
+	let waste = $state(
+		untrack(() =>
+			before?.waste === undefined ? String(stage.job.usual.waste_percent) : percentOf(before.waste)
+		)
+	);
 	let family = $state(before?.family ?? '');
 	let fall = $state<FallDraft>(draftOf(before?.fall));
 	let rail = $state(typedText(before?.rails?.find((one) => one.beside)?.at));

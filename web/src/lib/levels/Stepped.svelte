@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { LevelsStage } from './stage.svelte';
@@ -14,7 +15,7 @@
 	let name = $state('stepped wall');
 	let line = $state('');
 	let plate = $state('');
-	let plates = $state('3');
+	let plates = $state(untrack(() => String(stage.job.usual.plates)));
 	let trim = $state('');
 	let steps = $state(['', '']);
 	let trouble = $state('');

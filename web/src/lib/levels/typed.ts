@@ -6,6 +6,9 @@ export function shareOf(text: string): number | undefined {
 	return text.trim() !== '' && number >= 0 && number <= 100 ? number / 100 : undefined;
 }
 
+/** A share as per cent, as it would be typed. */
+export const percentOf = (share: number): string => String(Math.round(share * 1000) / 10);
+
 /** A small count; nothing for what is not a whole number from 0 to 20. */
 export function countOf(text: string): number | undefined {
 	const number = Number(text.trim());

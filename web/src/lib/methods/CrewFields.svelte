@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Units } from '$lib/api/types';
+	import { useHere } from '$lib/job/context';
 	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
 
@@ -8,6 +9,7 @@
 		units: Units;
 	}
 	let { draft, units }: Props = $props();
+	const here = useHere();
 </script>
 
 <div class="grid grid-cols-2 gap-x-4 gap-y-2">
@@ -27,7 +29,7 @@
 		path={['tape_error']}
 		label="Tape is good for ±"
 		{units}
-		placeholder={units === 'ft-in' ? '1/16"' : '1.6 mm'}
+		placeholder={here.job.usual.tape_error}
 		hint="on a short pull; more on long ones"
 		optional
 	/>

@@ -90,7 +90,7 @@
 	let jobNameRefused = $state('');
 	let sending = $state(false);
 	/** What a crew usually starts from, by units. */
-	let standards = $state<Partial<Record<Units, Schemas['Standard']>>>();
+	let standards = $state<Partial<Record<Units, Schemas['Usual']>>>();
 	const preview = plan.preview;
 
 	/** Fetch the usual values, and fill them in where nothing was typed before. */
@@ -107,7 +107,7 @@
 		}
 	}
 	onMount(() => void loadStandards());
-	const burn = $derived(standards?.[draft.units]?.burns[0] ?? '0 mm');
+	const burn = $derived(standards?.[draft.units]?.burns[0] ?? '0');
 	const sized = $derived(isDrawable(plan.doc));
 
 	$effect(() => {

@@ -5,7 +5,7 @@
 
 	const here = useHere();
 	const base = $derived(`/api/structures/${here.structure.id}`);
-	let paper = $state<'a4' | 'letter'>(here.job.units === 'ft-in' ? 'letter' : 'a4');
+	let paper = $state(here.job.usual.paper);
 	let message = $state('');
 
 	async function savePng() {

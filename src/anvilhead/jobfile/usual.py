@@ -1,0 +1,78 @@
+"""What stands where nothing was typed, in the job's units: as the document has it, and as crews usually start."""
+
+from functools import cache
+from typing import Literal
+
+from anvilhead.core.measure.tape import STEEL_TAPE
+from anvilhead.core.units.length_printing import print_small
+from anvilhead.core.units.standards import CUT_SLOPES, STANDARDS, SWELL, TOP_PLATES
+from anvilhead.core.units.units import Units
+from anvilhead.jobfile.board_plans import BoardPlan, DigPlan
+from anvilhead.jobfile.levels.parts import SlabPlan
+from anvilhead.jobfile.result_parts import Result
+
+
+class CutSlope(Result):
+    """Run of the side of a cut for each unit of depth, and how that is said."""
+
+    run: float
+    text: str
+
+
+class Usual(Result):
+    """What a field starts from, or means when it is left empty; lengths as they would be typed.
+
+    Attributes:
+        tolerance, board_setback, restake_over, burns: a new job starts from these; `burns` ends with the hook.
+        clear, embedment, working_space, tape_error: taken where a plan says nothing.
+        setbacks: how far boards stand out, by how one digs.
+        fall_rise, fall_over: of a top that sheds water; grid_beyond: how far past the walls ground is shot.
+        swell_percent: what dug ground gains; waste_percent: concrete ordered on top; plates: on a stepped wall.
+    """
+
+    tolerance: str
+    board_setback: str
+    restake_over: str
+    burns: tuple[str, ...]
+    clear: str
+    embedment: str
+    working_space: str
+    tape_error: str
+    fall_rise: str
+    fall_over: str
+    grid_beyond: str
+    setbacks: str
+    swell_percent: float
+    waste_percent: float
+    plates: int
+    cut_slopes: tuple[CutSlope, ...]
+    paper: Literal["a4", "letter"]
+
+
+@cache
+def usual_in(units: Units) -> Usual:
+    """What is usual, in these units."""
+    standard = STANDARDS[units]
+
+    def printed(mm: float) -> str:
+        return print_small(mm, units) or ""
+
+    return Usual(
+        tolerance=standard.tolerance,
+        board_setback=standard.board_setback,
+        restake_over=standard.restake_over,
+        burns=standard.burns,
+        clear=printed(BoardPlan().clear.mm),
+        embedment=printed(BoardPlan().embedment.mm),
+        working_space=printed(DigPlan.model_fields["working_space"].default.mm),
+        tape_error=printed(STEEL_TAPE.constant_mm),
+        fall_rise=standard.fall_rise,
+        fall_over=standard.fall_over,
+        grid_beyond=standard.grid_beyond,
+        setbacks=standard.setbacks,
+        swell_percent=100 * SWELL,
+        waste_percent=100 * SlabPlan.model_fields["waste"].default,
+        plates=TOP_PLATES,
+        cut_slopes=tuple(CutSlope(run=run, text=text) for run, text in CUT_SLOPES),
+        paper="letter" if units is Units.FT_IN else "a4",
+    )

@@ -10,7 +10,7 @@ from tests.browser.conftest import DESK, PHONE, open_page
 from tests.browser.steps import SLID, enter_round, stand_at_boards, stand_at_square
 
 INK_OF_LEVEL_TEXTS = """texts => texts
-    .filter(text => /rotate[(](0|-90|90)[)]/.test(text.getAttribute('transform')))
+    .filter(text => /rotate[(](0|-90|90)deg[)]/.test(text.getAttribute('style')))
     .map(text => {
         const box = text.getBoundingClientRect();
         const lying = box.width >= box.height || text.textContent.length === 1;
@@ -170,3 +170,19 @@ def test_a_job_that_is_not_there_says_so(page: Page) -> None:
     expect(page.get_by_role("alert")).to_contain_text("There is no such job here")
     page.get_by_role("link", name="To the yard").click()
     expect(page.get_by_role("heading", name=re.compile("the yard"))).to_be_visible()
+
+
+def test_the_drawing_is_told_and_keys_go_from_corner_to_corner(page: Page) -> None:
+    stand_at_square(page, "Told")
+    enter_round(page, SLID)
+    plan = page.get_by_role("group", name=re.compile("Plan of Boat store"))
+    told = page.locator(f"#{plan.get_attribute('aria-describedby')}")
+    expect(told).to_contain_text("Four corners, A to D. A–B 44′ 0″, B–C 27′ 6″")
+    expect(told).to_contain_text("Worst D")
+    plan.focus()
+    page.keyboard.press("PageUp")
+    expect(plan.get_by_text("D: C–D and D–A meet at 90°")).to_be_visible()
+    page.keyboard.press("PageDown")
+    expect(plan.get_by_text("A: A–B and D–A meet at 90°; on its plan")).to_be_visible()
+    page.keyboard.press("Escape")
+    expect(plan.get_by_text("A: A–B and D–A meet")).to_have_count(0)

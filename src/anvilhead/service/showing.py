@@ -13,6 +13,7 @@ from anvilhead.jobfile.solving import solve_structure
 from anvilhead.jobfile.usual import usual_in
 from anvilhead.jobfile.writing import text_of
 from anvilhead.service import views
+from anvilhead.service.describing import drawing_told
 from anvilhead.service.job_plans import JobPlans, burn_of, control_of, plans_of, reading_of, rounds_in
 from anvilhead.service.preview import difference_text
 from anvilhead.service.progress import next_thing
@@ -75,6 +76,7 @@ def whole_structure(row: StructureRow, plans: JobPlans) -> views.StructureView:
         document=found.plan,
         not_placed=plans.why_not_placed(row.name_in_file),
         result=result,
+        told=drawing_told(result, units),
         calls=call_sheet(found, rounds, burn.mm),
         pulls=[_pull_view(pull, rounds.naming, units) for pull in row.pulls],
         begun=begun_of(row),

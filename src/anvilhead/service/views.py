@@ -25,6 +25,7 @@ from anvilhead.jobfile.results import StructureResult
 from anvilhead.jobfile.square_results import CallResult
 from anvilhead.jobfile.usual import Usual
 from anvilhead.jobfile.writing import text_of
+from anvilhead.service.describing import DrawingTold
 from anvilhead.service.round_views import AcceptanceView, BegunRound, InHand, LostPointView, Names
 
 
@@ -163,6 +164,7 @@ class StructureView(Result):
 
     Attributes:
         document: the plan as it is kept, to be changed and sent back.
+        told: the drawing in words, for whoever cannot see it.
         not_placed: why it cannot be placed on the site although its plan says how.
         begun: rounds that were begun for a reason; accepted: rounds somebody accepted; lost: points to set again.
         shot_ground: ground at corners and boards, as shot or between shots.
@@ -178,6 +180,7 @@ class StructureView(Result):
     document: Plan
     not_placed: str | None
     result: StructureResult
+    told: DrawingTold
     calls: list[CallResult]
     pulls: list[PullView]
     begun: list[BegunRound]

@@ -2042,6 +2042,18 @@ export interface components {
             remainder_text: string | null;
         };
         /**
+         * DrawingTold
+         * @description The whole drawing, and each of its corners in the order of a walk.
+         */
+        DrawingTold: {
+            /** Text */
+            text: string;
+            /** Corners */
+            corners: {
+                [key: string]: string;
+            };
+        };
+        /**
          * EdgeResult
          * @description A height at a place, such as a form's at a corner; `reading_text` with the instrument as it stands.
          */
@@ -6023,6 +6035,7 @@ export interface components {
          *
          *     Attributes:
          *         document: the plan as it is kept, to be changed and sent back.
+         *         told: the drawing in words, for whoever cannot see it.
          *         not_placed: why it cannot be placed on the site although its plan says how.
          *         begun: rounds that were begun for a reason; accepted: rounds somebody accepted; lost: points to set again.
          *         shot_ground: ground at corners and boards, as shot or between shots.
@@ -6044,6 +6057,7 @@ export interface components {
             /** Not Placed */
             not_placed: string | null;
             result: components["schemas"]["StructureResult"];
+            told: components["schemas"]["DrawingTold"];
             /** Calls */
             calls: components["schemas"]["CallResult"][];
             /** Pulls */

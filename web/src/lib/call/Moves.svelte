@@ -1,5 +1,6 @@
 <script lang="ts">
 	import Len from '$lib/lengths/Len.svelte';
+	import { turnDrawn } from '$lib/plan/drawn.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { Call, Square, StructureResult } from '$lib/api/types';
 
@@ -30,7 +31,7 @@
 		const inward = step.board ? boards.get(step.board)?.inward : undefined;
 		if (!inward) return undefined;
 		const sign = step.toward === 'in' || step.toward === 'left' ? 1 : -1;
-		return (Math.atan2(-inward.y * sign, inward.x * sign) * 180) / Math.PI;
+		return turnDrawn() + (Math.atan2(-inward.y * sign, inward.x * sign) * 180) / Math.PI;
 	}
 </script>
 

@@ -4,6 +4,7 @@
 	import Len from '$lib/lengths/Len.svelte';
 	import type { Length, StructureResult, Units } from '$lib/api/types';
 	import Words from '$lib/lengths/Words.svelte';
+	import { turnDrawn } from '$lib/plan/drawn.svelte';
 	import ShoutView from '$lib/shout/ShoutView.svelte';
 	import { burnNote } from './burnNote';
 	import { isOpen, type CallSheetState } from './sheet.svelte';
@@ -45,7 +46,9 @@
 	const turn = $derived.by(() => {
 		const one = row && result.corners[row.call.from];
 		const two = row && result.corners[row.call.to];
-		return one && two ? (-Math.atan2(two.y_mm - one.y_mm, two.x_mm - one.x_mm) * 180) / Math.PI : 0;
+		return one && two
+			? turnDrawn() - (Math.atan2(two.y_mm - one.y_mm, two.x_mm - one.x_mm) * 180) / Math.PI
+			: 0;
 	});
 
 	// what is pulled already is not called again: begin at the first that is open

@@ -1,13 +1,14 @@
 <svelte:options namespace="svg" />
 
 <script lang="ts">
-	import type { Levels, Structure, Units } from '$lib/api/types';
-	import { cornersOf, extentOf, letterLabels, pointsText, xy } from '$lib/plan/drawing';
+	import type { Levels, Place, Structure, Units } from '$lib/api/types';
+	import { cornersOf, extentOf, pointsText, xy } from '$lib/plan/drawing';
+	import { boardObstacles, letterLabels, lineObstacles } from '$lib/plan/planLabels';
 	import DrawingSheet from '$lib/plan/DrawingSheet.svelte';
+	import Labels from '$lib/plan/Labels.svelte';
 	import { placeLabels } from '$lib/plan/labels';
 	import PlanBoards from '$lib/plan/PlanBoards.svelte';
 	import { Sheet } from '$lib/plan/sheet.svelte';
-	import SvgLen from '$lib/plan/SvgLen.svelte';
 	import { contourLabels, openSpots, spotLabels, spotsOf } from './levelDrawing';
 
 	interface Props {
@@ -24,8 +25,6 @@
 
 	/** Ground farther from the building than this many of its own lengths is not fitted in. */
 	const NEAR = 1.2;
-	/** More points than this that nobody shot yet are drawn without their names. */
-	const MOST_OPEN_NAMES = 60;
 	const result = $derived(structure.result);
 	const own = $derived(
 		levels.result.slabs.filter((one) => one.structure === structure.name_in_file)
@@ -45,28 +44,36 @@
 					...result.boards.map((board) => board.board)
 				])
 	);
-	const near = $derived.by(() => {
+	/** The building with the ground close to it, and how many shots were taken there. */
+	const close = $derived.by(() => {
 		const points = extentOf(result, { boards: true });
 		const xs = points.map((one) => one.x);
 		const ys = points.map((one) => one.y);
 		const reach =
 			Math.max(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)) * (NEAR - 1);
-		const inside = [...spots, ...open].filter(
-			({ place }) =>
-				place.x_mm > Math.min(...xs) - reach &&
-				place.x_mm < Math.max(...xs) + reach &&
-				place.y_mm > Math.min(...ys) - reach &&
-				place.y_mm < Math.max(...ys) + reach
-		);
-		return [...points, ...inside.map((one) => xy(one.place))];
+		const isClose = ({ place }: { place: Place }) =>
+			place.x_mm > Math.min(...xs) - reach &&
+			place.x_mm < Math.max(...xs) + reach &&
+			place.y_mm > Math.min(...ys) - reach &&
+			place.y_mm < Math.max(...ys) + reach;
+		const shot = spots.filter(isClose);
+		return {
+			points: [...points, ...[...shot, ...open.filter(isClose)].map((one) => xy(one.place))],
+			shots: shot.length
+		};
 	});
-	const sheet = new Sheet(() => near);
+	/** Fewer shots than these tell nothing of the lie of the ground here, whatever was shot elsewhere. */
+	const LEAST_SHOTS = 3;
+	const contours = $derived(
+		thing || close.shots < LEAST_SHOTS ? [] : (levels.result.ground?.contours ?? [])
+	);
+	const sheet = new Sheet(() => close.points, true);
 	const at = $derived(sheet.at);
 	const corners = $derived(pointsText(Object.values(cornersOf(result)), at));
 	const thickness = $derived(slabs ? own.flatMap((one) => one.spots) : []);
-	const labels = $derived(
+	const placed = $derived(
 		sheet.width === 0
-			? []
+			? { labels: [], left: [] }
 			: placeLabels(
 					[
 						...letterLabels(result, at),
@@ -83,23 +90,23 @@
 							at,
 							false
 						),
-						...(open.length > MOST_OPEN_NAMES
-							? []
-							: spotLabels(
-									open.map((one) => ({
-										key: `open ${one.label}`,
-										label: one.label,
-										place: one.place,
-										text: '',
-										way: null,
-										doubtful: false
-									})),
-									at,
-									true
-								)),
-						...(thing ? [] : contourLabels(levels, at))
+						...spotLabels(
+							open.map((one) => ({
+								key: `open ${one.label}`,
+								label: one.label,
+								place: one.place,
+								text: '',
+								way: null,
+								doubtful: false
+							})),
+							at,
+							true
+						),
+						...contourLabels(contours, at)
 					],
 					[
+						...lineObstacles(result, at, false),
+						...boardObstacles(result, at),
 						...spots.map((spot) => ({ at: at(xy(spot.place)), half: { x: 9, y: 9 }, turn: 0 })),
 						...sheet.forLabels.taken
 					],
@@ -115,10 +122,13 @@
 	label="Levels of {name}"
 	drawing={name}
 	{units}
+	left={placed.left}
+	told={structure.told}
+	corners={cornersOf(result)}
 	class={result.closed ? 'closed' : ''}
 >
 	{#if result.closed}<polygon points={corners} class="earth" />{/if}
-	{#each levels.result.ground?.contours ?? [] as line, index (index)}
+	{#each contours as line, index (index)}
 		<polyline points={pointsText(line.points.map(xy), at)} class="contour" />
 	{/each}
 	{#if slabs}
@@ -161,15 +171,7 @@
 		{@const here = at(xy(one.place))}
 		<circle cx={here.x} cy={here.y} r="4" class="drill" class:thin={one.thin} />
 	{/each}
-	{#each labels as label (label.key)}
-		<SvgLen
-			text={label.text}
-			at={label.at}
-			turn={label.turn}
-			size={label.size}
-			class={lookOf(label.key)}
-		/>
-	{/each}
+	<Labels labels={placed.labels} {lookOf} />
 </DrawingSheet>
 
 <style>

@@ -66,7 +66,10 @@ describe('spots', () => {
 });
 
 test('a contour carries its height in its middle first', () => {
-	expect(contourLabels(levels, at)[0]?.places[0]).toEqual({ x: 50, y: -10 });
+	expect(contourLabels(levels.result.ground?.contours ?? [], at)[0]?.places[0]).toEqual({
+		x: 50,
+		y: -10
+	});
 });
 
 describe('falls', () => {

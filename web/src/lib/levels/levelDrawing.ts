@@ -4,6 +4,8 @@ import type { Label } from '$lib/plan/labels';
 import { xy, type ToScreen } from '$lib/plan/drawing';
 import type { XY } from '$lib/plan/viewport';
 
+type Contour = NonNullable<Levels['result']['ground']>['contours'][number];
+
 export interface Spot {
 	key: string;
 	label: string;
@@ -63,19 +65,24 @@ export function openSpots(levels: Levels, others: string[]): { label: string; pl
 /** “On height (1/16" high)” is “On height” on a drawing. */
 const shortly = (words: string): string => words.replace(/ \(.*\)$/, '');
 
-/** More texts than this would lie over each other, and take long to part. */
-const MOST_LABELS = 150;
-
-/** Names and texts beside their spots, those of doubtful ones first; of very many spots some. */
+/** Names and texts beside their spots, those of doubtful ones first. */
 export function spotLabels(spots: Spot[], at: ToScreen, names: boolean): Label[] {
-	const every = Math.ceil(spots.length / MOST_LABELS);
-	const shown = spots.filter((spot, index) => spot.doubtful || index % every === 0);
-	const sorted = shown.toSorted((one, other) => Number(other.doubtful) - Number(one.doubtful));
+	const sorted = spots.toSorted((one, other) => Number(other.doubtful) - Number(one.doubtful));
 	return sorted.flatMap((spot) => {
 		const here = at(xy(spot.place));
 		const both = names ? `${spot.label} ${spot.text}`.trim() : spot.text;
 		return both
-			? [{ key: `spot ${spot.key}`, text: both, turn: 0, size: 16, places: around(here) }]
+			? [
+					{
+						key: `spot ${spot.key}`,
+						text: both,
+						said: `${spot.label} ${spot.text}`.trim(),
+						turn: 0,
+						size: 16,
+						places: around(here),
+						anchor: here
+					}
+				]
 			: [];
 	});
 }
@@ -92,8 +99,8 @@ function around(here: XY): XY[] {
 }
 
 /** Heights of contours, each on its own line. */
-export function contourLabels(levels: Levels, at: ToScreen): Label[] {
-	return (levels.result.ground?.contours ?? []).map((line, index) => ({
+export function contourLabels(contours: Contour[], at: ToScreen): Label[] {
+	return contours.map((line, index) => ({
 		key: `contour ${index}`,
 		text: line.text,
 		turn: 0,

@@ -1,35 +1,40 @@
 <svelte:options namespace="svg" />
 
 <script lang="ts">
-	import type { Method, StructureResult, Units } from '$lib/api/types';
+	import type { Method, Structure, StructureResult, Units } from '$lib/api/types';
 	import {
-		boardEnds,
 		cornersOf,
-		dimensionLabels,
 		extentOf,
-		innerLabels,
-		letterLabels,
 		measuredCorners,
 		measuredStrings,
 		moveArrows,
 		pointsText,
 		xy
 	} from './drawing';
+	import {
+		boardObstacles,
+		dimensionLabels,
+		innerLabels,
+		lineObstacles,
+		letterLabels
+	} from './planLabels';
 	import DrawingSheet from './DrawingSheet.svelte';
+	import { turnDrawn } from './drawn.svelte';
 	import { fittingFactor } from './exaggerate';
+	import Labels from './Labels.svelte';
 	import { lineObstacle, placeLabels, type Obstacle } from './labels';
 	import PlanBoards from './PlanBoards.svelte';
 	import PlanFamilies from './PlanFamilies.svelte';
 	import PlanInner from './PlanInner.svelte';
 	import PlanMeasured from './PlanMeasured.svelte';
 	import { Sheet } from './sheet.svelte';
-	import SvgLen from './SvgLen.svelte';
 	import type { XY } from './viewport';
 
 	interface Props {
 		result: StructureResult;
-		/** What the drawing is of, for those who hear it. */
+		/** What the drawing is of, and what it shows, for those who hear it. */
 		name: string;
+		told?: Structure['told'] | undefined;
 		units: Units;
 		heldLine: string;
 		/** Draw boards, nails and strings. */
@@ -48,6 +53,7 @@
 	let {
 		result,
 		name,
+		told,
 		units,
 		heldLine,
 		boards = false,
@@ -60,7 +66,7 @@
 
 	/** More corners than this, and diagonals would hide the walls. */
 	const MOST_WITH_DIAGONALS = 4;
-	const sheet = new Sheet(() => extentOf(result, { boards, families, inner }));
+	const sheet = new Sheet(() => extentOf(result, { boards, families, inner }), true);
 	const at = $derived((point: XY) => sheet.at(point));
 
 	const square = $derived(measured ? result.square : null);
@@ -100,6 +106,7 @@
 		square && known && square.verdict !== 'square' ? moveArrows(result, square, at) : []
 	);
 	const obstacles = $derived<Obstacle[]>([
+		...lineObstacles(result, at, families, current),
 		...arrows.map((arrow) => lineObstacle(arrow.from, arrow.to, 14)),
 		...strings.map((string) => lineObstacle(at(string.nails[0]), at(string.nails[1]), 3)),
 		...Object.values(found ?? {}).map((corner) => ({
@@ -116,19 +123,16 @@
 		...(inner ? result.inner.lines : []).flatMap((line) =>
 			line.stretches.map((s) => lineObstacle(at(xy(s.start)), at(xy(s.end)), 2))
 		),
-		...(boards ? result.boards.filter((board) => !board.through) : []).map((board) => {
-			const [one, two] = boardEnds(board, at);
-			return lineObstacle(one, two, 9);
-		})
+		...(boards ? boardObstacles(result, at) : [])
 	]);
-	const labels = $derived(
+	const placed = $derived(
 		sheet.width === 0
-			? []
+			? { labels: [], left: [] }
 			: placeLabels(
 					[
 						...letterLabels(result, at),
 						...arrows.map((arrow) => arrow.label),
-						...dimensionLabels(result, at, withDiagonals),
+						...dimensionLabels(result, at, withDiagonals, sheet.forLabels.size),
 						...(inner ? innerLabels(result, at) : [])
 					],
 					[...obstacles, ...sheet.forLabels.taken],
@@ -150,6 +154,9 @@
 	label="Plan of {name}"
 	drawing={name}
 	{units}
+	left={placed.left}
+	{told}
+	{corners}
 	factor={found !== null || expected !== undefined ? factor : undefined}
 	onFactor={(value) => (chosen = value)}
 	class={result.closed ? 'closed' : ''}
@@ -171,7 +178,7 @@
 		<ellipse
 			rx={ellipse.major_mm * factor * sheet.layout.scale}
 			ry={ellipse.minor_mm * factor * sheet.layout.scale}
-			transform="translate({here.x} {here.y}) rotate({-ellipse.angle_deg})"
+			transform="translate({here.x} {here.y}) rotate({turnDrawn() - ellipse.angle_deg})"
 			class="expected"
 		/>
 	{/each}
@@ -187,15 +194,7 @@
 	{#if square && found}
 		<PlanMeasured {square} {found} {strings} {arrows} {factor} {at} scale={sheet.layout.scale} />
 	{/if}
-	{#each labels as label (label.key)}
-		<SvgLen
-			text={label.text}
-			at={label.at}
-			turn={label.turn}
-			size={label.size}
-			class={lookOf(label.key)}
-		/>
-	{/each}
+	<Labels labels={placed.labels} {lookOf} />
 </DrawingSheet>
 
 <style>

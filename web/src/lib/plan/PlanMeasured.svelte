@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Square } from '$lib/api/types';
 	import type { DrawnString, MoveArrow, ToScreen } from './drawing';
+	import { turnDrawn } from './drawn.svelte';
 	import type { XY } from './viewport';
 
 	interface Props {
@@ -44,7 +45,7 @@
 		<ellipse
 			rx={ellipse.major_mm * factor * scale}
 			ry={ellipse.minor_mm * factor * scale}
-			transform="translate({here.x} {here.y}) rotate({-ellipse.angle_deg})"
+			transform="translate({here.x} {here.y}) rotate({turnDrawn() - ellipse.angle_deg})"
 			class="doubt"
 		/>
 	{/if}

@@ -15,7 +15,7 @@
 
 <text
 	class="numbers halo {look}"
-	transform="translate({at.x} {at.y}) rotate({turn})"
+	style:transform="translate({at.x}px, {at.y}px) rotate({turn}deg) scale(var(--letters, 1))"
 	text-anchor="middle"
 	dominant-baseline="central"
 	font-size={size}

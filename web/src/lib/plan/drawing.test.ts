@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { StructureResult } from '$lib/api/types';
-import { boardEnds, dimensionLabels, letterLabels, pointsText, walkPoints } from './drawing';
+import { boardEnds, pointsText, walkPoints } from './drawing';
+import { dimensionLabels, letterLabels } from './planLabels';
 import type { XY } from './viewport';
 
 /** The screen of a plan at one pixel to a millimetre, y down. */
@@ -56,6 +57,10 @@ describe('letters of corners', () => {
 	});
 });
 
+const SHEET = { width: 4000, height: 4000 };
+/** In the middle of a sheet. */
+const on = (point: XY): XY => ({ x: at(point).x + 2000, y: at(point).y + 2000 });
+
 describe('a shape of more than 27 corners', () => {
 	it('keeps the 28th corner, AB, apart from the line AB', () => {
 		const ring = Array.from({ length: 30 }, (_, i): [number, number] => [
@@ -63,7 +68,7 @@ describe('a shape of more than 27 corners', () => {
 			1000 * Math.sin((i * Math.PI) / 15)
 		]);
 		const shape = walls(ring);
-		const labels = [...letterLabels(shape, at), ...dimensionLabels(shape, at, true)];
+		const labels = [...letterLabels(shape, at), ...dimensionLabels(shape, on, true, SHEET)];
 		expect(new Set(labels.map((label) => label.key)).size).toBe(labels.length);
 	});
 });
@@ -71,11 +76,14 @@ describe('a shape of more than 27 corners', () => {
 describe('lengths of sides', () => {
 	it('stand inside along their side', () => {
 		const places = Object.fromEntries(
-			dimensionLabels(walls(ell), at, false).map((label) => [label.key, label.places[0] as XY])
+			dimensionLabels(walls(ell), on, false, SHEET).map((label) => [
+				label.key,
+				label.places[0] as XY
+			])
 		);
-		expect(places['line A-B']?.y).toBeLessThan(0);
-		expect(places['line B-C']?.x).toBeLessThan(300);
-		expect(places['line D-E']?.x).toBeLessThan(200);
+		expect(places['line A-B']?.y).toBeLessThan(2000);
+		expect(places['line B-C']?.x).toBeLessThan(2300);
+		expect(places['line D-E']?.x).toBeLessThan(2200);
 	});
 
 	it('stand to the left of an open line', () => {
@@ -87,9 +95,23 @@ describe('lengths of sides', () => {
 			],
 			false
 		);
-		const labels = dimensionLabels(fence, at, false);
+		const labels = dimensionLabels(fence, on, false, SHEET);
 		expect(labels).toHaveLength(2);
-		expect(labels[0]?.places[0]?.y).toBeLessThan(0);
+		expect(labels[0]?.places[0]?.y).toBeLessThan(2000);
+	});
+
+	it('stand on the part that is seen of a side that runs off the sheet, and nowhere when none is', () => {
+		const side = walls(
+			[
+				[-1000, 0],
+				[9000, 0],
+				[9000, 90000]
+			],
+			false
+		);
+		const labels = dimensionLabels(side, on, false, SHEET);
+		// from 1000 to 4000 on the screen
+		expect(labels.map((one) => [one.said, one.places[0]?.x])).toEqual([['A–B AB', 2500]]);
 	});
 });
 

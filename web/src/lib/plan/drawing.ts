@@ -1,7 +1,7 @@
-/** Turns computed results into lines and labels of the drawing, pixels; no rule of the trade. */
+/** Turns computed results into lines and arrows of the drawing, pixels; no rule of the trade. */
 import type { Square, StructureResult, Walk } from '$lib/api/types';
 import { exaggerated } from './exaggerate';
-import { readableTurn, type Label } from './labels';
+import type { Label } from './labels';
 import { crossing, type XY } from './viewport';
 
 export type ToScreen = (point: XY) => XY;
@@ -109,91 +109,6 @@ export function boardEnds(board: StructureResult['boards'][number], at: ToScreen
 /** Pixels below which a board could not be seen. */
 const SHORTEST_BOARD = 34;
 
-/** Toward the inside of every side on the screen; of an open line, to its left. */
-function inwardOf(result: StructureResult, at: ToScreen): Map<string, XY> {
-	const corners = cornersOf(result);
-	const ring = Object.values(corners);
-	const twice = ring.reduce((sum, one, i) => {
-		const two = ring[(i + 1) % ring.length] as XY;
-		return sum + one.x * two.y - two.x * one.y;
-	}, 0);
-	const way = !result.closed || twice > 0 ? 1 : -1;
-	return new Map(
-		result.sides.map((side) => {
-			const along = unit(minus(at(corners[side.to] as XY), at(corners[side.from] as XY)));
-			// the screen's y runs down, so left of the way walked is (y, -x)
-			return [side.line, { x: along.y * way, y: -along.x * way }];
-		})
-	);
-}
-
-/** Corner letters, outside the corner between its two lines; farther out, or inside, where that is taken. */
-export function letterLabels(result: StructureResult, at: ToScreen): Label[] {
-	const corners = cornersOf(result);
-	const inward = inwardOf(result, at);
-	return Object.entries(corners).map(([name, corner]) => {
-		const here = at(corner);
-		const meeting = result.sides.filter((side) => side.from === name || side.to === name);
-		const sum = meeting
-			.map((side) => inward.get(side.line) as XY)
-			.reduce((total, one) => ({ x: total.x + one.x, y: total.y + one.y }), { x: 0, y: 0 });
-		const out = unit({ x: -sum.x, y: -sum.y });
-		return {
-			key: `corner ${name}`,
-			text: name,
-			turn: 0,
-			size: 22,
-			always: true,
-			places: [25, 34, 44, -26, -38].map((far) => ({
-				x: here.x + out.x * far,
-				y: here.y + out.y * far
-			}))
-		};
-	});
-}
-
-/** Dimensions of sides, inside along the side, and of diagonals along them. */
-export function dimensionLabels(
-	result: StructureResult,
-	at: ToScreen,
-	diagonals: boolean
-): Label[] {
-	const corners = cornersOf(result);
-	const inward = inwardOf(result, at);
-	const labels = result.sides.map((side) => {
-		const [one, two] = [at(corners[side.from] as XY), at(corners[side.to] as XY)];
-		const toward = inward.get(side.line) as XY;
-		return {
-			key: `line ${side.from}-${side.to}`,
-			text: side.text,
-			turn: readableTurn(two.x - one.x, two.y - one.y),
-			size: 17,
-			places: [18, 30, 44, -18].flatMap((off) =>
-				[0.5, 0.38, 0.62, 0.25, 0.75].map((share) => ({
-					x: one.x + (two.x - one.x) * share + toward.x * off,
-					y: one.y + (two.y - one.y) * share + toward.y * off
-				}))
-			)
-		};
-	});
-	if (!diagonals) return labels;
-	return labels.concat(
-		result.diagonals.map((diagonal) => {
-			const [one, two] = [at(corners[diagonal.from] as XY), at(corners[diagonal.to] as XY)];
-			return {
-				key: `diagonal ${diagonal.from}-${diagonal.to}`,
-				text: diagonal.text,
-				turn: readableTurn(two.x - one.x, two.y - one.y),
-				size: 16,
-				places: [0.28, 0.72, 0.34, 0.66, 0.22, 0.78].map((share) => ({
-					x: one.x + (two.x - one.x) * share,
-					y: one.y + (two.y - one.y) * share
-				}))
-			};
-		})
-	);
-}
-
 /** An arrow at a form corner, toward its plan. */
 function pushArrow(
 	result: StructureResult,
@@ -260,29 +175,6 @@ export function moveArrows(result: StructureResult, square: Square, at: ToScreen
 	});
 }
 
-/** Names of inner lines, beside their first wall. */
-export function innerLabels(result: StructureResult, at: ToScreen): Label[] {
-	return result.inner.lines.flatMap((line) => {
-		const stretch = line.stretches[0];
-		if (!stretch) return [];
-		const [one, two] = [at(xy(stretch.start)), at(xy(stretch.end))];
-		return [
-			{
-				key: `~${line.name}`,
-				text: line.name,
-				turn: 0,
-				size: 15,
-				places: [0.06, 0.94, 0.15, 0.85, 0.5].flatMap((share) =>
-					[12, -12].map((off) => ({
-						x: one.x + (two.x - one.x) * share + off,
-						y: one.y + (two.y - one.y) * share + off
-					}))
-				)
-			}
-		];
-	});
-}
-
 /** Corners of a walk so far, and where its last leg ends. */
 export function walkPoints(walk: Walk): XY[] {
 	return [...Object.values(walk.corners), walk.end].map(xy);
@@ -297,11 +189,11 @@ export function mean(points: XY[]): XY {
 	return { x: sum.x / points.length, y: sum.y / points.length };
 }
 
-function minus(one: XY, other: XY): XY {
+export function minus(one: XY, other: XY): XY {
 	return { x: one.x - other.x, y: one.y - other.y };
 }
 
-function unit(vector: XY): XY {
+export function unit(vector: XY): XY {
 	const size = Math.hypot(vector.x, vector.y) || 1;
 	return { x: vector.x / size, y: vector.y / size };
 }

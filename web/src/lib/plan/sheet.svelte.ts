@@ -25,14 +25,19 @@ export class Sheet {
 	width = $state(0);
 	height = $state(0);
 	readonly #extent: () => XY[];
+	readonly #mayTurn: boolean;
 	#moved = $state.raw<Viewport>();
 	/** What the drawing was last laid out for, while a gesture is under way; nothing when it is laid out as shown. */
 	#laidOut = $state.raw<Viewport>();
 	#settling: ReturnType<typeof setTimeout> | undefined;
 
-	/** @param extent what must be on the sheet when all of it is shown, millimetres. */
-	constructor(extent: () => XY[]) {
+	/**
+	 * @param extent what must be on the sheet when all of it is shown, millimetres.
+	 * @param mayTurn whether a long narrow drawing is turned to the longer way of the sheet.
+	 */
+	constructor(extent: () => XY[], mayTurn = false) {
 		this.#extent = extent;
+		this.#mayTurn = mayTurn;
 	}
 
 	get size() {
@@ -46,6 +51,12 @@ export class Sheet {
 	/** Height of the strip at the head that is not drawn on, pixels. */
 	get #head(): number {
 		return this.isNarrow ? HEAD : 0;
+	}
+
+	/** The part of the sheet that is drawn on, pixels. */
+	get frame() {
+		const height = Math.max(this.height - STRIP - this.#head, 0);
+		return { x: 0, y: this.#head, width: this.width, height };
 	}
 
 	/** Where the scale stands, as something that labels keep clear of, and how much of the sheet is theirs. */
@@ -63,9 +74,8 @@ export class Sheet {
 
 	get #fitted(): Viewport {
 		const room = { width: this.width, height: this.height - STRIP - this.#head };
-		const view = fit(boxAround(this.#extent()), room, this.margin);
-		const lift = (STRIP - this.#head) / 2 / view.scale;
-		return { ...view, centre: { ...view.centre, y: view.centre.y - lift } };
+		const view = fit(boxAround(this.#extent()), room, this.margin, this.#mayTurn);
+		return panBy(view, 0, (this.#head - STRIP) / 2);
 	}
 
 	get view(): Viewport {
@@ -82,14 +92,20 @@ export class Sheet {
 		return this.#laidOut ?? this.view;
 	}
 
+	/** How many times larger the layout is shown until it settles; letters and lines keep their size by it. */
+	get enlarged(): number {
+		return this.#laidOut ? this.view.scale / this.#laidOut.scale : 1;
+	}
+
 	/** Moves the layout to where the view is, as an SVG transform. */
 	get shift(): string {
 		const from = this.#laidOut;
 		const to = this.view;
 		if (!from) return '';
 		const factor = to.scale / from.scale;
-		const dx = (this.width / 2) * (1 - factor) + (from.centre.x - to.centre.x) * to.scale;
-		const dy = (this.height / 2) * (1 - factor) - (from.centre.y - to.centre.y) * to.scale;
+		const was = toScreen(to, this.size, from.centre);
+		const dx = was.x - (this.width / 2) * factor;
+		const dy = was.y - (this.height / 2) * factor;
 		return `matrix(${factor} 0 0 ${factor} ${dx} ${dy})`;
 	}
 

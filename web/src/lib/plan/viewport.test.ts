@@ -24,6 +24,29 @@ describe('viewport', () => {
 		expect(toPlan(nearer, size, pointer).y).toBeCloseTo(before.y);
 	});
 
+	it('turns a tall narrow drawing to the longer way, and everything with it', () => {
+		const fence = { left: 0, right: 600, bottom: 0, top: 3600 };
+		expect(fit(fence, size, 20).turned).toBeUndefined();
+		const view = fit(fence, size, 20, true);
+		expect([view.turned, view.scale]).toEqual([true, 0.1]);
+		// up on the plan is to the left on the screen, right is up
+		expect(toScreen(view, size, { x: 0, y: 0 })).toEqual({ x: 380, y: 180 });
+		expect(toScreen(view, size, { x: 600, y: 3600 })).toEqual({ x: 20, y: 120 });
+		const pointer = { x: 97, y: 41 };
+		const held = toPlan(view, size, pointer);
+		const nearer = zoomAbout(view, size, pointer, 1.5, view.scale);
+		expect(toScreen(nearer, size, held).x).toBeCloseTo(97);
+		expect(toScreen(nearer, size, held).y).toBeCloseTo(41);
+		const moved = toScreen(panBy(view, 30, -7), size, held);
+		expect([moved.x, moved.y].map(Math.round)).toEqual([127, 34]);
+	});
+
+	it('leaves one alone that gains little', () => {
+		expect(fit({ left: 0, right: 1000, bottom: 0, top: 1200 }, size, 20, true).turned).toBe(
+			undefined
+		);
+	});
+
 	it('does not zoom out past sense', () => {
 		const view = fit({ left: 0, right: 100, bottom: 0, top: 100 }, size, 0);
 		expect(zoomAbout(view, size, { x: 0, y: 0 }, 1e-9, view.scale).scale).toBeCloseTo(

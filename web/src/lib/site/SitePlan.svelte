@@ -3,11 +3,11 @@
 <script lang="ts">
 	import type { Schemas } from '$lib/api/client';
 	import type { Job, Structure, Units } from '$lib/api/types';
+	import Labels from '$lib/plan/Labels.svelte';
 	import { placeLabels } from '$lib/plan/labels';
 	import DrawingSheet from '$lib/plan/DrawingSheet.svelte';
 	import { pointsText } from '$lib/plan/drawing';
 	import { Sheet } from '$lib/plan/sheet.svelte';
-	import SvgLen from '$lib/plan/SvgLen.svelte';
 	import type { XY } from '$lib/plan/viewport';
 	import { siteOf, type Measurable } from './siteDrawing';
 
@@ -32,14 +32,20 @@
 	const drawn = $derived(siteOf(job, structure, as));
 	const sheet = new Sheet(() => drawn.extent);
 	const at = $derived((point: XY) => sheet.at(point));
-	const labels = $derived(
+	const placed = $derived(
 		sheet.width === 0
-			? []
+			? { labels: [], left: [] }
 			: placeLabels(drawn.labels(at), sheet.forLabels.taken, sheet.forLabels.size)
 	);
 </script>
 
-<DrawingSheet {sheet} label="Site plan of {job.name}" drawing="Site of {job.name}" {units}>
+<DrawingSheet
+	{sheet}
+	label="Site plan of {job.name}"
+	drawing="Site of {job.name}"
+	{units}
+	left={placed.left}
+>
 	{#each drawn.lines as line (line.name)}
 		<svelte:element
 			this={line.closed ? 'polygon' : 'polyline'}
@@ -81,9 +87,7 @@
 		{@const here = at(point.at)}
 		<path d="M{here.x - 7} {here.y}h14M{here.x} {here.y - 7}v14" class="mark" />
 	{/each}
-	{#each labels as label (label.key)}
-		<SvgLen text={label.text} at={label.at} turn={label.turn} size={label.size} class="site-name" />
-	{/each}
+	<Labels labels={placed.labels} lookOf={() => 'site-name'} />
 	{#snippet over()}
 		<g transform="translate({sheet.width - 30} 40)" aria-hidden="true">
 			<path d="M0 22V-14M-6 -4L0 -16L6 -4" class="north" />

@@ -65,6 +65,7 @@
 		<Plan
 			{result}
 			name={here.name}
+			told={result === here.structure.result ? here.structure.told : undefined}
 			{units}
 			heldLine={here.structure.plan.held_line}
 			boards

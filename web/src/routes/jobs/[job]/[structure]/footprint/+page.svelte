@@ -75,6 +75,7 @@
 			<Plan
 				{result}
 				name={here.name}
+				told={result === here.structure.result ? here.structure.told : undefined}
 				{units}
 				heldLine={held}
 				families={tab === 'lines'}

@@ -69,6 +69,7 @@
 		<Plan
 			result={here.structure.result}
 			name={here.name}
+			told={here.structure.told}
 			units={here.job.units}
 			heldLine={here.structure.plan.held_line}
 			boards

@@ -89,6 +89,7 @@
 			<Plan
 				result={structure.result}
 				name={here.name}
+				told={structure.told}
 				units={here.job.units}
 				heldLine={structure.plan.held_line}
 				boards

@@ -41,6 +41,30 @@ def _run(page: Page, options: str) -> list[str]:
     ]
 
 
+def test_every_part_passes_and_keys_reach_it(browser: Browser, site: str, size: ViewportSize) -> None:
+    page = open_page(browser, site, size)
+    page.goto("/kit")
+    expect(page.get_by_role("heading", name="Parts, dusk")).to_be_visible()
+    assert violations(page) == []
+    small = page.locator("main button, main select, main input").evaluate_all(
+        "all => all.filter(one => { const {width, height} = one.getBoundingClientRect(); return width < 44 || height < 44 })"
+        ".map(one => one.outerHTML.slice(0, 100))"
+    )
+    assert small == []
+    page.get_by_role("radio", name="Feet and inches").first.focus()
+    page.keyboard.press("ArrowRight")
+    expect(page.get_by_role("radio", name="Metres").first).to_be_checked()
+    box = page.get_by_role("checkbox").first
+    box.focus()
+    page.keyboard.press("Space")
+    expect(box).not_to_be_checked()
+    page.get_by_role("button", name="Ask something").first.click()
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    expect(page.get_by_role("button", name="Ask something").first).to_be_focused()
+    page.context.close()
+
+
 def test_every_view_passes(browser: Browser, site: str, size: ViewportSize) -> None:
     page = open_page(browser, site, size)
     stand_at_boards(page, "Scanned")

@@ -76,13 +76,13 @@ def test_a_leg_put_in_taken_out_mirrored_and_started_elsewhere(page: Page) -> No
 
     page.get_by_role("button", name="Mirror").click()
     expect(page.get_by_label("Turn before B–C")).to_have_value("-90")
-    page.get_by_role("button", name="Step back").click()
+    page.get_by_role("button", name="Undo typing").click()
     expect(page.get_by_label("Turn before B–C")).to_have_value("90")
     page.get_by_role("button", name="Mirror").click()
     expect(page.get_by_label("Turn before B–C")).to_have_value("-90")
     page.get_by_label("Start from another corner").select_option("1")
     expect(page.get_by_label("Go A–B")).to_have_value("27' 6\"")
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
 
     page.keyboard.press("z")
@@ -102,7 +102,7 @@ def test_footing_lines_their_nails_and_their_overall_size(page: Page) -> None:
     page.get_by_role("button", name="Another line").click()
     page.get_by_label("Name of line 1").fill("silt fence")
     page.get_by_label("Offset of silt fence").fill("6'")
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
     page.keyboard.press("3")
     page.get_by_role("tab", name="Nails").click()
@@ -119,7 +119,7 @@ def test_running_out_of_stake_is_told_before_anything_is_cut(page: Page) -> None
 
     page.get_by_label("Step down by").fill("1'")
     expect(page.get_by_role("table", name="Boards in height")).to_contain_text("BC@C")
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
 
 
@@ -136,7 +136,7 @@ def test_a_structure_stands_on_the_site_and_says_what_it_is_too_near_to(page: Pa
     page.get_by_role("tab", name="Where it stands").click()
     page.get_by_label("Where it stands").last.select_option("gap")
     page.get_by_label("Gap", exact=True).fill("12'")
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
 
     room = page.get_by_role("table", name="Room around it")
     expect(room).to_contain_text("3′ 0″ less than the 15′ 0″ asked for")
@@ -152,7 +152,7 @@ def test_a_method_is_chosen_and_a_rounded_diagonal_told(page: Page) -> None:
     page.get_by_label("Called instead of 46' 0\"").fill("45' 11 7/8\"")
     # 1/8" on the hypotenuse of 27-36-45 turns the corner by 45 × 1/8 / (27 × 36): 0.255" at 44 ft
     expect(page.get_by_text("Short by 1/8″: the far corner slides 1/4″.")).to_be_visible()
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
 
 
@@ -193,16 +193,16 @@ def test_two_people_change_different_things_and_both_stay(page: Page) -> None:
     page.keyboard.type("12'")
     other = page.context.new_page()
     other.goto(page.url.replace("/boards", "/footprint"))
-    other.get_by_label("Corner may be off").fill('1/4"')
-    other.get_by_role("button", name="Keep this plan").click()
+    other.get_by_label("Tolerance at corners").fill('1/4"')
+    other.get_by_role("button", name="Save plan").click()
     expect(other.get_by_text("Kept.")).to_be_visible()
 
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page.get_by_role("alert")).to_contain_text("tolerance")
     page.get_by_role("button", name="Keep both").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
     other.reload()
-    expect(other.get_by_label("Corner may be off")).to_have_value('1/4"')
+    expect(other.get_by_label("Tolerance at corners")).to_have_value('1/4"')
     other.goto(page.url)
     other.get_by_role("tab", name="Truck").click()
     expect(other.get_by_label("Stock length, number 1")).to_have_value("12'")
@@ -218,7 +218,7 @@ def test_what_is_held_as_true_can_be_undone(page: Page) -> None:
     page.get_by_role("button", name="Hold this as true").click()
     expect(page.get_by_role("img", name="Site of Undone, drawn to scale")).to_contain_text("M1")
 
-    page.get_by_role("button", name="Undo").click()
+    page.get_by_role("button", name="Restore the plan before").click()
     expect(page.get_by_label("Name of point 1")).to_have_count(0)
 
 
@@ -226,7 +226,7 @@ def test_what_hung_on_a_corner_that_is_gone_can_be_taken_out_where_one_stands(pa
     stand_at_boards(page, "Clipped away")
     page.get_by_role("tab", name="Height").click()
     page.get_by_label("Ground at D").fill("-1'")
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
     page.keyboard.press("2")
     page.get_by_role("button", name="Change it wall by wall").click()
@@ -235,9 +235,9 @@ def test_what_hung_on_a_corner_that_is_gone_can_be_taken_out_where_one_stands(pa
     page.get_by_role("button", name="Last wall closes it").click()
     hindered = page.get_by_role("list", name="What stands against keeping this plan")
     expect(hindered).to_contain_text("There is no corner or board D")
-    expect(page.get_by_role("button", name="Keep this plan")).to_be_disabled()
+    expect(page.get_by_role("button", name="Save plan")).to_be_disabled()
 
     hindered.get_by_role("button", name="Take it out").click()
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
     expect(page.get_by_role("img", name="Boat store, drawn to scale")).to_contain_text("C")

@@ -44,7 +44,7 @@ def test_opening_a_stage_asks_at_most_three_times(page: Page) -> None:
     page.wait_for_timeout(500)
     asked: list[str] = []
     page.on("request", lambda request: asked.append(request.url) if "/api/" in request.url else None)
-    for stage in ("Ground", "Footprint", "Boards", "Square", "Levels"):
+    for stage in ("On site", "Footprint", "Boards", "Square", "Levels"):
         asked.clear()
         page.get_by_role("navigation", name="Stages").get_by_role("link", name=stage).click()
         expect(page).to_have_url(re.compile(stage.lower()))

@@ -143,7 +143,7 @@ def test_a_swung_tape_and_a_wrong_one_are_told_where_they_are_typed(square: Page
 def test_a_chosen_method_makes_the_sheet(square: Page) -> None:
     square.get_by_role("link", name="Methods compared").click()
     square.get_by_role("radio", name="Shortest distance").check()
-    square.get_by_role("button", name="Keep this plan").click()
+    square.get_by_role("button", name="Save plan").click()
     expect(square.get_by_text("Kept.")).to_be_visible()
     square.get_by_role("link", name="to the call sheet").click()
     sheet = square.get_by_role("list", name="Call sheet, round 1")

@@ -58,7 +58,7 @@ def test_the_site_is_drawn_live_while_a_structure_is_placed(page: Page) -> None:
     expect(page.get_by_label("Side ABBCCDDA")).to_have_value("CD")
     page.wait_for_timeout(500)
     assert height("C") < height("A")
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
     expect(page.get_by_role("table", name="Room around it")).to_contain_text("20′ 0″")
 
@@ -109,5 +109,5 @@ def test_a_plan_changed_after_pulls_says_so_at_its_stages(page: Page) -> None:
     enter_round(page, SLID)
     page.keyboard.press("2")
     page.get_by_label("Length, A to B").fill("45")
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page.get_by_role("link", name="Square plan changed")).to_be_visible()

@@ -132,12 +132,12 @@ def test_the_drawing_follows_the_typing_and_undo_brings_the_plan_back(page: Page
     expect(page.get_by_role("row").filter(has_text="B–C")).to_contain_text("22′ 0″")
     page.get_by_label("Width, B to C").fill("27' 13\"")
     expect(page.get_by_text("If you mean 28′ 1″").or_(page.get_by_text("If you mean 28' 1\""))).to_be_visible()
-    expect(page.get_by_role("button", name="Keep this plan")).to_be_disabled()
+    expect(page.get_by_role("button", name="Save plan")).to_be_disabled()
     page.get_by_label("Width, B to C").fill("22")
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
 
-    page.get_by_role("button", name="Undo").click()
+    page.get_by_role("button", name="Restore the plan before").click()
 
     expect(page.get_by_text("The plan before is back.")).to_be_visible()
     expect(page.get_by_label("Width, B to C")).to_have_value("27' 6\"")
@@ -150,11 +150,11 @@ def test_two_who_change_one_plan_both_see_what_happened(browser: Browser, site: 
     expect(ines.get_by_label("Width, B to C")).to_be_visible()
     bram.goto(ines.url)
     bram.get_by_label("Width, B to C").fill("28")
-    bram.get_by_role("button", name="Keep this plan").click()
+    bram.get_by_role("button", name="Save plan").click()
     expect(bram.get_by_text("Kept.")).to_be_visible()
 
     ines.get_by_label("Length, A to B").fill("46")
-    ines.get_by_role("button", name="Keep this plan").click()
+    ines.get_by_role("button", name="Save plan").click()
 
     told = ines.get_by_role("alert").filter(has_text="Bram changed this plan")
     expect(told).to_contain_text("footprint width: 27' 6\" → 28'")

@@ -73,7 +73,7 @@
 		{units}
 		signed
 		placeholder={result.heights?.string_text ?? 'worked out'}
-		hint="left empty: from the highest ground"
+		hint="leave empty: from the highest ground"
 		optional
 	/>
 	<DraftLength

@@ -54,7 +54,7 @@
 		value={draft.text('boards', 'dig', 'depth')}
 		{units}
 		refused={draft.trouble('boards', 'dig', 'depth')}
-		hint="left empty: no dig"
+		hint="leave empty if none"
 		onInput={setDepth}
 	/>
 	{#if hasDig}
@@ -85,7 +85,7 @@
 	<DraftLength
 		{draft}
 		path={['restake_over']}
-		label="Stake again over"
+		label="Restake beyond"
 		{units}
 		hint="a nail that must move more says start again"
 	/>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import type { StructureResult, Units } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
@@ -22,15 +23,12 @@
 	{units}
 	optional
 />
-<label class="mt-3 flex min-h-11 items-center gap-3">
-	<input
-		type="checkbox"
-		class="size-6"
-		checked={draft.doc.boards?.one_string ?? false}
-		onchange={(event) => draft.put(['boards', 'one_string'], event.currentTarget.checked)}
-	/>
+<Checkbox
+	checked={draft.doc.boards?.one_string ?? false}
+	onChecked={(on) => draft.put(['boards', 'one_string'], on)}
+>
 	One line led round the whole job without cutting
-</label>
+</Checkbox>
 {#if materials.route}
 	<p class="text-sm text-ink-soft">
 		{materials.route.nails.join(' → ')}: <b><Len text={materials.route.text} /></b>

@@ -59,7 +59,7 @@
 				Formwork, footings and concrete still need whoever signs for them.
 			</p>
 			<label>
-				<span class="font-semibold">Why, for the record{over ? '' : ' (may be left empty)'}</span>
+				<span class="font-semibold">Why, for the record{over ? '' : ' (leave empty if none)'}</span>
 				<input class="field mt-1" bind:value={note} maxlength="500" autocomplete="off" />
 			</label>
 			{#if trouble}<p role="alert" class="font-semibold text-string">{trouble}</p>{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import type { LostPoint, Structure } from '$lib/api/types';
 	import Words from '$lib/lengths/Words.svelte';
 	import LostWay from './LostWay.svelte';
@@ -77,8 +78,10 @@
 				<legend>Gone as well</legend>
 				<div class="flex flex-wrap gap-x-4">
 					{#each plain.filter((name) => name !== point) as name (name)}
-						<label class="inline-flex min-h-11 items-center gap-2"
-							><input type="checkbox" class="size-5" value={name} bind:group={gone} />{name}</label
+						<Checkbox
+							checked={gone.includes(name)}
+							onChecked={(on) => (gone = on ? [...gone, name] : gone.filter((one) => one !== name))}
+							>{name}</Checkbox
 						>
 					{/each}
 				</div>

@@ -10,7 +10,7 @@
 	let { stages, current, base }: Props = $props();
 
 	const NAMES: Record<StageName, string> = {
-		ground: 'Ground',
+		ground: 'On site',
 		footprint: 'Footprint',
 		boards: 'Boards',
 		square: 'Square',

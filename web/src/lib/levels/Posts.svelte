@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import type { LevelPlan } from '$lib/api/types';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
@@ -95,12 +96,12 @@
 >
 	<h2 class="col-span-2 text-lg font-bold">Posts whose tops stand on one line</h2>
 	<label>Called <input class="field" bind:value={name} /></label>
-	<label class="flex min-h-11 items-end gap-2 pb-2"
-		><input type="checkbox" class="size-5" bind:checked={onSeats} />they stand on seats</label
-	>
+	<div class="self-end">
+		<Checkbox checked={onSeats} onChecked={(on) => (onSeats = on)}>they stand on seats</Checkbox>
+	</div>
 	<LengthField label="Their tops at" value={top} {units} signed onInput={(t) => (top = t)} />
 	{#if !onSeats}
-		<LengthField label="Post is long" value={length} {units} onInput={(t) => (length = t)} />
+		<LengthField label="Post length" value={length} {units} onInput={(t) => (length = t)} />
 		<LengthField
 			label="In the ground at least"
 			value={least}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import { untrack } from 'svelte';
 	import type { LevelInstrument, RodMarks } from '$lib/api/types';
 	import LengthField from '$lib/lengths/LengthField.svelte';
@@ -90,7 +91,7 @@
 		/>
 	{:else}
 		<LengthField
-			label="Rod is long"
+			label="Rod length"
 			value={rodLength}
 			units={unitsOf(rod)}
 			hint="longer readings are questioned"
@@ -116,14 +117,13 @@
 		/>
 	{/if}
 	{#if off}
-		<p class="caution col-span-2 text-sm">
+		<div class="caution col-span-2 text-sm">
 			<strong>{device} is not true.</strong>
 			{off}
-			<label class="mt-1 flex min-h-11 items-center gap-2"
-				><input type="checkbox" class="size-5" bind:checked={corrected} />Correct the readings of
-				this setup by it; say how far each sight is</label
+			<Checkbox checked={corrected} onChecked={(on) => (corrected = on)}
+				>Correct the readings of this setup by it; say how far each sight is</Checkbox
 			>
-		</p>
+		</div>
 	{/if}
 	{#if trouble}<p role="alert" class="col-span-2 font-semibold text-string">{trouble}</p>{/if}
 	<button class="board-button col-span-2">Instrument stands: begin the setup</button>

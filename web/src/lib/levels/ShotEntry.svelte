@@ -204,10 +204,10 @@
 	{/if}
 	{#if isTurned || setup.corrected}
 		<LengthField
-			label={isTurned ? 'Span' : 'Sight is long'}
+			label={isTurned ? 'Span' : 'Sight distance'}
 			value={distance}
 			{units}
-			hint={setup.corrected ? 'the correction goes with it' : 'from the plan when left empty'}
+			hint={setup.corrected ? 'the correction goes with it' : 'leave empty: from the plan'}
 			onInput={(text) => stage.type('distance', text)}
 		/>
 	{/if}

@@ -11,7 +11,7 @@
 </script>
 
 <label class="block"
-	>sight is long
+	>sight distance
 	<input
 		class="field numbers !w-32 text-right"
 		aria-label="Sight to {at}"

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import type { Schemas } from '$lib/api/client';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import type { LevelsStage } from './stage.svelte';
@@ -115,10 +116,11 @@
 			placeholder="at the peg"
 			onInput={(text) => (near = text)}
 		/>
-		<label class="col-span-2 flex min-h-11 items-center gap-2"
-			><input type="checkbox" class="size-5" bind:checked={beyond} />it stood beyond A, not between
-			the pegs</label
-		>
+		<div class="col-span-2">
+			<Checkbox checked={beyond} onChecked={(on) => (beyond = on)}
+				>it stood beyond A, not between the pegs</Checkbox
+			>
+		</div>
 	{/if}
 	{#if trouble}<p role="alert" class="col-span-2 font-semibold text-string">{trouble}</p>{/if}
 	<button class="board-button col-span-2" disabled={!ready}>Keep what it says</button>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '$lib/ui/Choice.svelte';
 	import { untrack } from 'svelte';
 	import type { LevelPlan } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
@@ -42,18 +43,14 @@
 </script>
 
 {#if stage.things.length}
-	<div class="no-print flex flex-wrap gap-x-4" role="radiogroup" aria-label="What is set to height">
-		{#each stage.things as thing (thing)}
-			<label class="inline-flex min-h-11 items-center gap-2 text-lg font-semibold"
-				><input
-					type="radio"
-					class="size-5"
-					value={thing}
-					checked={thing === stage.target}
-					onchange={() => (stage.target = thing)}
-				/>{thing}</label
-			>
-		{/each}
+	<div class="no-print">
+		<Choice
+			label="What is set to height"
+			options={stage.things.map((thing) => ({ value: thing, label: thing }))}
+			value={stage.target}
+			onValue={(thing) => (stage.target = thing)}
+			loose
+		/>
 	</div>
 {/if}
 {#if first}

@@ -14,11 +14,11 @@
 
 	const FIELDS: { key: string; label: string; hint: string; signed?: boolean }[] = [
 		{ key: 'wall', label: 'Wall', hint: 'thickness; the footprint is its outer face' },
-		{ key: 'footing', label: 'Footing', hint: 'width; none: left empty' },
+		{ key: 'footing', label: 'Footing', hint: 'width; leave empty if none' },
 		{
 			key: 'projection',
-			label: 'Footing sticks out',
-			hint: 'left empty: wall in the middle',
+			label: 'Footing projection',
+			hint: 'leave empty: wall in the middle',
 			signed: true
 		},
 		{ key: 'dig', label: 'Room to dig', hint: 'beyond each footing edge' },

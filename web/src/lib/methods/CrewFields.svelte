@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import type { Units } from '$lib/api/types';
 	import { useHere } from '$lib/job/context';
 	import DraftLength from '$lib/plan/DraftLength.svelte';
@@ -33,15 +34,9 @@
 		hint="on a short pull; more on long ones"
 		optional
 	/>
-	<label class="flex min-h-11 items-center gap-3">
-		<input
-			type="checkbox"
-			class="size-6"
-			checked={draft.doc.laser ?? false}
-			onchange={(event) => draft.put(['laser'], event.currentTarget.checked)}
-		/>
-		a square-throwing laser is at hand
-	</label>
+	<Checkbox checked={draft.doc.laser ?? false} onChecked={(on) => draft.put(['laser'], on)}
+		>a square-throwing laser is at hand</Checkbox
+	>
 	{#if draft.doc.laser}
 		<DraftLength
 			{draft}

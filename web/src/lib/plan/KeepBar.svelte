@@ -22,7 +22,7 @@
 	);
 
 	$effect(() =>
-		keys.offer([{ key: 'z', does: 'undo the last change of plan', run: () => void editor.undo() }])
+		keys.offer([{ key: 'z', does: 'restore the plan before', run: () => void editor.undo() }])
 	);
 </script>
 
@@ -73,19 +73,19 @@
 {/if}
 <div class="flex flex-wrap items-center gap-2">
 	<button class="board-button" disabled={!editor.isChanged || !editor.preview.isGood}
-		>Keep this plan</button
+		>Save plan</button
 	>
 	<button
 		class="board-button plain"
 		type="button"
 		disabled={!editor.canStepBack}
-		onclick={() => editor.stepBack()}>Step back</button
+		onclick={() => editor.stepBack()}>Undo typing</button
 	>
 	<button
 		class="board-button plain"
 		type="button"
 		disabled={!editor.isChanged}
-		onclick={() => editor.reset()}>Put back</button
+		onclick={() => editor.reset()}>Discard changes</button
 	>
 	<button
 		class="board-button plain"
@@ -93,7 +93,7 @@
 		disabled={!structure.can_undo}
 		onclick={() => editor.undo()}
 	>
-		<span class="nail-key max-sm:hidden" aria-hidden="true">Z</span>Undo
+		<span class="nail-key max-sm:hidden" aria-hidden="true">Z</span>Restore the plan before
 	</button>
 	<output class="font-semibold" aria-live="polite">{editor.stale ? '' : editor.message}</output>
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import type { Job, Structure } from '$lib/api/types';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
 	import Len from '$lib/lengths/Len.svelte';
@@ -51,13 +52,8 @@
 					</td>
 					<td class="text-right">
 						{#if one.overlaps || one.short_mm > 0}
-							<label class="inline-flex min-h-11 items-center gap-2 text-sm"
-								><input
-									type="checkbox"
-									class="size-5"
-									checked={allowed.includes(one.to)}
-									onchange={() => toggle(one.to)}
-								/> on purpose</label
+							<Checkbox checked={allowed.includes(one.to)} onChecked={() => toggle(one.to)}
+								>on purpose</Checkbox
 							>
 						{/if}
 					</td>

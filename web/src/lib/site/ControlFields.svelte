@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import type { Control, Units } from '$lib/api/types';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { put, textAt, type Path } from '$lib/plan/planDoc';
@@ -127,13 +128,9 @@
 					onclick={() => set(['lines', index, 'points', line.points.length], ['', ''])}
 					>+ point</button
 				>
-				<label class="flex min-h-11 items-center gap-2"
-					><input
-						type="checkbox"
-						class="size-6"
-						checked={line.closed ?? false}
-						onchange={(event) => set(['lines', index, 'closed'], event.currentTarget.checked)}
-					/> goes all round</label
+				<Checkbox
+					checked={line.closed ?? false}
+					onChecked={(on) => set(['lines', index, 'closed'], on)}>goes all round</Checkbox
 				>
 			</div>
 		</li>

@@ -88,7 +88,7 @@
 			type="button"
 			class="board-button plain"
 			disabled={!draft.canStepBack}
-			onclick={() => draft.stepBack()}>Step back</button
+			onclick={() => draft.stepBack()}>Undo typing</button
 		>
 	{/if}
 </div>

@@ -59,7 +59,7 @@
 	<DraftLength
 		{draft}
 		path={['tolerance']}
-		label="Corner may be off"
+		label="Tolerance at corners"
 		{units}
 		optional
 		placeholder={draft.preview.shown?.plan.tolerance.text}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Choice from '$lib/ui/Choice.svelte';
 	import { newId } from '$lib/ui/newId';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -206,21 +207,7 @@
 					</label>
 					<fieldset>
 						<legend class="font-semibold">Tape</legend>
-						<div class="mt-1 grid grid-cols-3 gap-2">
-							{#each UNITS as unit (unit.value)}
-								<label class="choice">
-									<input
-										class="sr-only"
-										type="radio"
-										name="units"
-										value={unit.value}
-										checked={draft.units === unit.value}
-										onchange={() => switchUnits(unit.value)}
-									/>
-									{unit.label}
-								</label>
-							{/each}
-						</div>
+						<Choice label="Tape" options={UNITS} value={draft.units} onValue={switchUnits} />
 					</fieldset>
 				{/if}
 				<div class="grid grid-cols-2 gap-4">
@@ -254,7 +241,7 @@
 				</div>
 				<div class="grid grid-cols-2 gap-4">
 					<LengthField
-						label="Corner may be off"
+						label="Tolerance at corners"
 						value={plan.text('tolerance')}
 						units={draft.units}
 						refused={refused['/tolerance']}
@@ -302,22 +289,3 @@
 		</main>
 	{/if}
 </div>
-
-<style>
-	.choice {
-		display: grid;
-		place-items: center;
-		min-height: var(--touch);
-		padding: 0.2rem;
-		text-align: center;
-		border: 1.5px solid var(--edge);
-		cursor: pointer;
-	}
-	.choice:has(:checked) {
-		font-weight: 800;
-		border-bottom: 4px solid var(--string);
-	}
-	.choice:has(:focus-visible) {
-		outline: 3px solid var(--string);
-	}
-</style>

@@ -40,8 +40,9 @@ def main(arguments: list[str]) -> None:
     if arguments[1:]:
         checks.append(("tests", aloud(*python, "pytest", *arguments[1:])))
     else:
-        apart = ("--ignore", "tests/browser")
+        apart = ("--ignore", "tests/browser", "--cov", "anvilhead", "--cov-report", "")
         checks.append(("tests, on the real database", aloud(*python, "pytest", *SIDE_BY_SIDE, *apart)))
+        checks.append(("lines the tests run through", quietly("coverage", "report", "--skip-covered")))
         checks.append(("tests in the browser", aloud(*python, "pytest", "tests/browser")))
     failed = [name for name, check in checks if not timed(name, check)]
     if failed:

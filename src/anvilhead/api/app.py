@@ -18,6 +18,7 @@ from anvilhead.api.pages import Pages
 from anvilhead.api.routers import exchange, jobs, levels, live, structures, tools
 from anvilhead.jobfile.models import JobFile
 from anvilhead.jobfile.reading import LARGEST_BYTES
+from anvilhead.jobfile.result_parts import build_every_result
 from anvilhead.store.database import CONNECTIONS, Database
 
 GZIP_LEVEL = 5
@@ -57,6 +58,7 @@ def create_app(database: Database | None, web: Path | None = None, hosts: Collec
     app.include_router(api)
     if web is not None:
         app.mount("/", Pages(directory=web, html=True), name="pages")
+    build_every_result()
     app.openapi = lambda: openapi_document(app)  # type: ignore[method-assign]
     return app
 

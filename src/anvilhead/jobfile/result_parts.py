@@ -15,6 +15,15 @@ class Result(BaseModel):
     )
 
 
+def build_every_result() -> None:
+    """Build the models that were put off until somebody needs them: before threads share them, not while."""
+    waiting: list[type[Result]] = [Result]
+    while waiting:
+        for model in waiting.pop().__subclasses__():
+            model.model_rebuild()
+            waiting.append(model)
+
+
 class Place(Result):
     """A place on the plan, millimetres."""
 

@@ -10,7 +10,7 @@ from tests.browser.conftest import DESK, PHONE, open_page
 from tests.browser.steps import SLID, enter_round, stand_at_boards, stand_at_square
 
 INK_OF_LEVEL_TEXTS = """texts => texts
-    .filter(text => /rotate[(](0|-90|90)deg[)]/.test(text.getAttribute('style')))
+    .filter(text => /rotate[(](0|-90|90)[)]/.test(text.getAttribute('transform')))
     .map(text => {
         const box = text.getBoundingClientRect();
         const lying = box.width >= box.height || text.textContent.length === 1;

@@ -128,9 +128,12 @@
 	class={result.closed ? 'closed' : ''}
 >
 	{#if result.closed}<polygon points={corners} class="earth" />{/if}
-	{#each contours as line, index (index)}
-		<polyline points={pointsText(line.points.map(xy), at)} class="contour" />
-	{/each}
+	<clipPath id="frame"><rect {...sheet.frame} /></clipPath>
+	<g clip-path="url(#frame)">
+		{#each contours as line, index (index)}
+			<polyline points={pointsText(line.points.map(xy), at)} class="contour" />
+		{/each}
+	</g>
 	{#if slabs}
 		{#each own.flatMap((one) => one.thin_pieces) as piece, index (index)}
 			<polygon points={pointsText(piece.map(xy), at)} class="thin" />

@@ -91,16 +91,9 @@
 >
 	<svg class="absolute inset-0 size-full {look}" role="img" aria-label="{drawing}, drawn to scale">
 		{#if sheet.width > 0}
-			<clipPath id="{id}-frame"><rect {...sheet.frame} /></clipPath>
-			<g clip-path="url(#{id}-frame)">
-				<g
-					transform={sheet.shift || undefined}
-					class:shifted={sheet.enlarged !== 1}
-					style:--letters={1 / sheet.enlarged}
-				>
-					{@render children()}
-					{#if ring}<circle cx={ring.x} cy={ring.y} r="17" class="ring" />{/if}
-				</g>
+			<g transform={sheet.shift || undefined} class:shifted={sheet.shift !== ''}>
+				{@render children()}
+				{#if ring}<circle cx={ring.x} cy={ring.y} r="17" class="ring" />{/if}
 			</g>
 			{@render over?.()}
 			<ScaleStick

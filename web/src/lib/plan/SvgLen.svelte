@@ -15,7 +15,7 @@
 
 <text
 	class="numbers halo {look}"
-	style:transform="translate({at.x}px, {at.y}px) rotate({turn}deg) scale(var(--letters, 1))"
+	transform="translate({at.x} {at.y}) rotate({turn})"
 	text-anchor="middle"
 	dominant-baseline="central"
 	font-size={size}

@@ -92,11 +92,6 @@ export class Sheet {
 		return this.#laidOut ?? this.view;
 	}
 
-	/** How many times larger the layout is shown until it settles; letters and lines keep their size by it. */
-	get enlarged(): number {
-		return this.#laidOut ? this.view.scale / this.#laidOut.scale : 1;
-	}
-
 	/** Moves the layout to where the view is, as an SVG transform. */
 	get shift(): string {
 		const from = this.#laidOut;

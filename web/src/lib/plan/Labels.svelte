@@ -28,7 +28,7 @@
 		at={label.at}
 		turn={label.turn}
 		size={label.size}
-		class={lookOf(label.key)}
+		class={[lookOf(label.key), label.leader && 'stands-off'].filter(Boolean).join(' ')}
 	/>
 {/each}
 

@@ -240,6 +240,9 @@
 	:global(svg.closed .dimension) {
 		--halo: var(--earth);
 	}
+	:global(svg.closed .stands-off) {
+		--halo: var(--sheet);
+	}
 	:global(.inner-name) {
 		fill: var(--ink-soft);
 	}

@@ -50,6 +50,12 @@ describe('placeLabels', () => {
 		expect(placeLabels(labels, [], sheet).left.map((one) => one.key)).toEqual(['BD']);
 	});
 
+	it('says nothing of what is not on the sheet', () => {
+		const away = { x: -300, y: 100 };
+		const { labels, left } = placeLabels([{ ...label('H7', [away]), anchor: away }], [], sheet);
+		expect([labels, left]).toEqual([[], []]);
+	});
+
 	it('leads from a label that stands off to what it belongs to, and nothing lies on that line', () => {
 		const anchor = { x: 500, y: 500 };
 		const wall = { at: anchor, half: { x: 30, y: 30 }, turn: 0 };

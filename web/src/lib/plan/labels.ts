@@ -105,6 +105,8 @@ export function placeLabels(labels: Label[], drawn: Obstacle[], sheet: Size): Pl
 	}
 	const left: Label[] = [];
 	for (const label of waiting) {
+		// what it belongs to is not shown here
+		if (![label.anchor ?? label.places].flat().some((place) => isOn(place, sheet))) continue;
 		const off = label.anchor && besides(label, label.anchor, taken, sheet);
 		if (!off) {
 			left.push(label);
@@ -139,6 +141,10 @@ function besides(label: Label, anchor: XY, taken: Taken, sheet: Size): PlacedLab
 		}
 	}
 	return undefined;
+}
+
+function isOn({ x, y }: XY, sheet: Size): boolean {
+	return x >= 0 && x <= sheet.width && y >= 0 && y <= sheet.height;
 }
 
 /** How far a turned box reaches across and down from its middle. */

@@ -35,7 +35,11 @@
 	const placed = $derived(
 		sheet.width === 0
 			? { labels: [], left: [] }
-			: placeLabels(drawn.labels(at), sheet.forLabels.taken, sheet.forLabels.size)
+			: placeLabels(
+					drawn.labels(at),
+					[...drawn.obstacles(at), ...sheet.forLabels.taken],
+					sheet.forLabels.size
+				)
 	);
 </script>
 

@@ -2,7 +2,7 @@
 import type { Schemas } from '$lib/api/client';
 import type { Job, Structure } from '$lib/api/types';
 import { mean, type ToScreen } from '$lib/plan/drawing';
-import { readableTurn, type Label } from '$lib/plan/labels';
+import { lineObstacle, readableTurn, type Label, type Obstacle } from '$lib/plan/labels';
 import type { XY } from '$lib/plan/viewport';
 
 interface SiteLine {
@@ -97,7 +97,7 @@ export function siteOf(job: Job, here: Structure, as?: Schemas['SitePreview']) {
 		...outlines.flatMap((outline) => outline.points)
 	];
 	const labels = (at: ToScreen): Label[] => [
-		...outlines.map((outline) => nameOf(outline.name, mean(outline.points.map(at)), 19)),
+		...outlines.map((outline) => nameInside(outline, at)),
 		...cornersOf(
 			outlines.find((outline) => outline.id === here.id),
 			at
@@ -106,7 +106,36 @@ export function siteOf(job: Job, here: Structure, as?: Schemas['SitePreview']) {
 		...rooms.map((room) => roomOf(room, at)),
 		...lines.map((line) => alongOf(line, at))
 	];
-	return { lines, points, outlines, rooms, measurable, extent, labels };
+	const obstacles = (at: ToScreen): Obstacle[] => [
+		...[...lines, ...outlines].flatMap((ring) => edgesOf(ring, at)),
+		...rooms.map((room) => lineObstacle(at(room.from), at(room.at), 1, `room ${room.to}`)),
+		...points.map((point) => ({ at: at(point.at), half: { x: 8, y: 8 }, turn: 0 }))
+	];
+	return { lines, points, outlines, rooms, measurable, extent, labels, obstacles };
+}
+
+function edgesOf(ring: { points: XY[]; closed: boolean }, at: ToScreen): Obstacle[] {
+	const points = ring.points.map(at);
+	const ends = ring.closed ? [...points, ...points.slice(0, 1)] : points;
+	return ends.slice(1).map((two, n) => lineObstacle(ends[n] as XY, two, 3));
+}
+
+/** The name of a structure in its middle; of a shape that bends, in one of its parts. */
+function nameInside(outline: SiteOutline, at: ToScreen): Label {
+	const points = outline.points.map(at);
+	const parts = points.map((one, n) =>
+		mean([one, points[(n + 1) % points.length] ?? one, points[(n + 2) % points.length] ?? one])
+	);
+	const middle = mean(points);
+	const above = { x: middle.x, y: middle.y - 24 };
+	return {
+		key: outline.name,
+		text: outline.name,
+		turn: 0,
+		size: 19,
+		anchor: middle,
+		places: [middle, ...parts, above]
+	};
 }
 
 function nameOf(text: string, here: XY, size: number, away = 0): Label {
@@ -115,6 +144,7 @@ function nameOf(text: string, here: XY, size: number, away = 0): Label {
 		text,
 		turn: 0,
 		size,
+		anchor: here,
 		places: [
 			{ x: here.x, y: here.y - away },
 			{ x: here.x, y: here.y + away + 4 },
@@ -129,12 +159,15 @@ function cornersOf(outline: SiteOutline | undefined, at: ToScreen): Label[] {
 	const middle = mean(outline.points.map(at));
 	return Object.entries(outline.corners).map(([name, corner]) => {
 		const here = at(corner);
-		const away = Math.hypot(here.x - middle.x, here.y - middle.y) || 1;
-		const places = [16, 26].map((far) => ({
-			x: here.x + ((here.x - middle.x) / away) * far,
-			y: here.y + ((here.y - middle.y) / away) * far
-		}));
-		return { key: `corner ${name}`, text: name, turn: 0, size: 16, places };
+		const out = Math.atan2(here.y - middle.y, here.x - middle.x);
+		// outside, or as near to it as there is room
+		const places = [0, 0.8, -0.8, 1.6, -1.6, Math.PI].flatMap((turn) =>
+			[16, 26].map((far) => ({
+				x: here.x + Math.cos(out + turn) * far,
+				y: here.y + Math.sin(out + turn) * far
+			}))
+		);
+		return { key: `corner ${name}`, text: name, turn: 0, size: 16, anchor: here, places };
 	});
 }
 
@@ -148,10 +181,13 @@ function roomOf(room: Room, at: ToScreen): Label {
 		text: room.text,
 		turn: readableTurn(two.x - one.x, two.y - one.y),
 		size: 16,
-		places: [12, -12, 26, -26].map((off) => ({
-			x: (one.x + two.x) / 2 + aside.x * off,
-			y: (one.y + two.y) / 2 + aside.y * off
-		}))
+		anchor: mean([one, two]),
+		places: [0.5, 0.35, 0.65].flatMap((share) =>
+			[12, -12, 26, -26].map((off) => ({
+				x: one.x + (two.x - one.x) * share + aside.x * off,
+				y: one.y + (two.y - one.y) * share + aside.y * off
+			}))
+		)
 	};
 }
 
@@ -163,6 +199,7 @@ function alongOf(line: SiteLine, at: ToScreen): Label {
 	return {
 		key: `line ${line.name}`,
 		text: line.name,
+		anchor: mean([one, two]),
 		turn: readableTurn(two.x - one.x, two.y - one.y),
 		size: 16,
 		places: [14, -14, 24, -24].flatMap((off) =>

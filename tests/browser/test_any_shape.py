@@ -218,7 +218,7 @@ def test_what_is_held_as_true_can_be_undone(page: Page) -> None:
     page.get_by_role("button", name="Hold this as true").click()
     expect(page.get_by_role("img", name="Site of Undone, drawn to scale")).to_contain_text("M1")
 
-    page.get_by_role("button", name="Restore the plan before").click()
+    page.get_by_role("button", name="Undo").click()
     expect(page.get_by_label("Name of point 1")).to_have_count(0)
 
 

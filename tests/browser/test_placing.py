@@ -82,7 +82,8 @@ def test_a_round_after_moves_calls_what_they_should_bring_and_is_off_the_plan(pa
     job = page.request.post("/api/jobs/files?again=true", data=sample.read_text(), headers=WHO | JSON).json()
     loft = next(one for one in job["structures"] if one["name"] == "Net loft")
     page.goto(f"/jobs/{job['id']}/{loft['id']}/square")
-    expect(page.locator("div.head")).to_contain_text("Off plan")
+    # nothing of the sample is worked out yet
+    expect(page.locator("div.head")).to_contain_text("Off plan", timeout=20_000)
     row = page.get_by_role("listitem").filter(has=page.get_by_role("textbox", name="Reading A to B"))
     # 36' and a foot burned are 37' 0"; 37' 0 1/16" should come, 37' 0 3/16" was read: 3/16 off the plan
     expect(row.locator(".call")).to_have_attribute("aria-label", "call 37' 0 1/16\"")

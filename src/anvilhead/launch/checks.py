@@ -6,6 +6,7 @@ import sys
 import tempfile
 import time
 from collections.abc import Callable, Sequence
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 from anvilhead.launch.console import fail
@@ -14,6 +15,9 @@ from anvilhead.launch.paths import ROOT, VENV, WEB
 BIN = VENV / "bin"
 SIDE_BY_SIDE = ("-n", str(min(4, os.cpu_count() or 1)), "--dist", "loadfile")
 """Files of tests run beside each other, each worker with a database of its own; those of the browser do not."""
+
+Check = tuple[str, Callable[[], bool]]
+"""What it is called, and whether it passed."""
 
 ENVIRONMENT = {
     **os.environ,
@@ -26,17 +30,22 @@ ENVIRONMENT = {
 def main(arguments: list[str]) -> None:
     """Run the checks; those after a failed one still run, so that one run tells everything."""
     python = [str(BIN / "python"), "-m"]
-    checks: list[tuple[str, Callable[[], bool]]] = [
+    of_python: list[Check] = [
         ("Python format", quietly("ruff", "format", "--check", "src", "tests", "bench", "docs")),
         ("Python lint", quietly("ruff", "check", "src", "tests", "bench", "docs")),
         ("Python types", quietly("mypy")),
         ("layers", quietly("lint-imports")),
         ("generated documents", quietly(*python, "anvilhead.launch.generate", "--check")),
+    ]
+    of_the_front_end: list[Check] = [
         ("API types of the front end", api_types_are_current),
         ("front end lint and format", quietly("npm", "run", "-s", "lint", folder=WEB)),
         ("front end types", quietly("npm", "run", "-s", "check", folder=WEB)),
         ("front end tests", quietly("npm", "run", "-s", "test", folder=WEB)),
     ]
+    with ThreadPoolExecutor(2) as lanes:  # beside each other: neither reads what the other writes
+        failed = [name for names in lanes.map(failures, (of_python, of_the_front_end)) for name in names]
+    checks: list[Check] = []
     if arguments[1:]:
         checks.append(("tests", aloud(*python, "pytest", *arguments[1:])))
     else:
@@ -44,10 +53,15 @@ def main(arguments: list[str]) -> None:
         checks.append(("tests, on the real database", aloud(*python, "pytest", *SIDE_BY_SIDE, *apart)))
         checks.append(("lines the tests run through", quietly("coverage", "report", "--skip-covered")))
         checks.append(("tests in the browser", aloud(*python, "pytest", "tests/browser")))
-    failed = [name for name, check in checks if not timed(name, check)]
+    failed += failures(checks)
     if failed:
         fail(f"failed: {', '.join(failed)}.")
     print("Every check passed.")
+
+
+def failures(checks: Sequence[Check]) -> list[str]:
+    """Run checks one after the other; names of those that failed."""
+    return [name for name, check in checks if not timed(name, check)]
 
 
 def timed(name: str, check: Callable[[], bool]) -> bool:

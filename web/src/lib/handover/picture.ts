@@ -1,10 +1,12 @@
+import { transport } from '$lib/api/transport';
+
 /** Dots to a millimetre of paper: about 300 to the inch. */
 const DOTS_PER_MM = 12;
 
 /** Make a PNG of an SVG from the server and hand it out as a file. */
-export async function pictureOf(address: string, name: string): Promise<void> {
-	const answer = await fetch(address);
-	if (!answer.ok) throw new Error(`${address} answered ${answer.status}`);
+export async function pictureOf(path: string, name: string): Promise<void> {
+	const answer = await transport.ask(new Request(path));
+	if (!answer.ok) throw new Error(`${path} answered ${answer.status}`);
 	const source = URL.createObjectURL(new Blob([await answer.text()], { type: 'image/svg+xml' }));
 	try {
 		const image = new Image();

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { ApiError, type Schemas } from '$lib/api/client';
+	import { transport } from '$lib/api/transport';
 	import Benchmarks from './Benchmarks.svelte';
 	import BookSetup from './BookSetup.svelte';
 	import Slipped from './Slipped.svelte';
@@ -11,7 +12,7 @@
 	}
 	let { stage }: Props = $props();
 
-	const base = $derived(`/api/structures/${stage.structure.id}/levels`);
+	const base = $derived(transport.address(`/api/structures/${stage.structure.id}/levels`));
 	let paper = $state<'a4' | 'letter'>(untrack(() => stage.job.usual.paper));
 	let text = $state('');
 	let read = $state<Schemas['BookReadView']>();

@@ -43,7 +43,7 @@
 </script>
 
 {#if stage.things.length}
-	<div class="no-print">
+	<div class="no-print mb-2">
 		<Choice
 			label="What is set to height"
 			options={stage.things.map((thing) => ({ value: thing, label: thing }))}

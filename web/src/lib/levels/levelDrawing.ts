@@ -103,6 +103,7 @@ export function contourLabels(contours: Contour[], at: ToScreen): Label[] {
 	return contours.map((line, index) => ({
 		key: `contour ${index}`,
 		text: line.text,
+		spare: true,
 		turn: 0,
 		size: 14,
 		places: [0.5, 0.25, 0.75, 0.1, 0.9].map((share) =>

@@ -14,6 +14,8 @@ export interface Label {
 	size: number;
 	/** What it belongs to: where no place is free it stands farther off, with a line that leads here. */
 	anchor?: XY;
+	/** It says nothing that is missed where it finds no room. */
+	spare?: boolean;
 }
 
 /** Something drawn already, as a box turned about its middle. */
@@ -105,6 +107,7 @@ export function placeLabels(labels: Label[], drawn: Obstacle[], sheet: Size): Pl
 	}
 	const left: Label[] = [];
 	for (const label of waiting) {
+		if (label.spare) continue;
 		// what it belongs to is not shown here
 		if (![label.anchor ?? label.places].flat().some((place) => isOn(place, sheet))) continue;
 		const off = label.anchor && besides(label, label.anchor, taken, sheet);

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { answer, api, ApiError } from '$lib/api/client';
+	import { transport } from '$lib/api/transport';
 	import type { LogEntry } from '$lib/api/types';
 	import { useSession } from '$lib/job/context';
 	import Words from '$lib/lengths/Words.svelte';
@@ -76,7 +77,9 @@
 			</h1>
 			<div class="no-print ml-auto flex flex-wrap gap-2">
 				<button class="board-button plain" onclick={() => (newName = job.name)}>Rename</button>
-				<a class="board-button plain" href="/api/jobs/{job.id}/file" download>Save the job file</a>
+				<a class="board-button plain" href={transport.address(`/api/jobs/${job.id}/file`)} download
+					>Save the job file</a
+				>
 				<button class="board-button plain" onclick={() => window.print()}>Print</button>
 			</div>
 		</header>

@@ -1,17 +1,22 @@
 <script lang="ts">
+	import { transport } from '$lib/api/transport';
 	import { pictureOf } from '$lib/handover/picture';
 	import { useHere } from '$lib/job/context';
 	import Plan from '$lib/plan/Plan.svelte';
 
 	const here = useHere();
-	const base = $derived(`/api/structures/${here.structure.id}`);
+	const base = $derived(transport.address(`/api/structures/${here.structure.id}`));
+	const ofJob = $derived(transport.address(`/api/jobs/${here.job.id}`));
 	let paper = $state(here.job.usual.paper);
 	let message = $state('');
 
 	async function savePng() {
 		message = '';
 		try {
-			await pictureOf(`${base}/plan.svg`, `${here.structure.name_in_file}.png`);
+			await pictureOf(
+				`/api/structures/${here.structure.id}/plan.svg`,
+				`${here.structure.name_in_file}.png`
+			);
 		} catch {
 			message = 'The picture could not be made. Take the SVG instead.';
 		}
@@ -49,13 +54,11 @@
 		<h2 class="mt-4 text-lg font-bold">The whole job</h2>
 		<ul class="grid gap-2">
 			<li>
-				<a class="board-button plain" href="/api/jobs/{here.job.id}/points.csv" download
-					>Points (CSV)</a
-				>
+				<a class="board-button plain" href="{ofJob}/points.csv" download>Points (CSV)</a>
 				<span class="text-ink-soft">corners, lines, crossings, nails; millimetres</span>
 			</li>
 			<li>
-				<a class="board-button plain" href="/api/jobs/{here.job.id}/file" download>Job file</a>
+				<a class="board-button plain" href="{ofJob}/file" download>Job file</a>
 				<span class="text-ink-soft">everything, to keep, mail, or open again</span>
 			</li>
 		</ul>

@@ -186,3 +186,10 @@ def test_the_drawing_is_told_and_keys_go_from_corner_to_corner(page: Page) -> No
     expect(plan.get_by_text("A: A–B and D–A meet at 90°; on its plan")).to_be_visible()
     page.keyboard.press("Escape")
     expect(plan.get_by_text("A: A–B and D–A meet")).to_have_count(0)
+    # also where the plan is changed, as long as it is not
+    page.keyboard.press("2")
+    plan = page.get_by_role("group", name=re.compile("Plan of Boat store"))
+    expect(page.get_by_label("Length, A to B")).to_be_visible()
+    expect(page.locator(f"#{plan.get_attribute('aria-describedby')}")).to_contain_text("Four corners")
+    page.get_by_label("Length, A to B").fill("45")
+    expect(plan).not_to_have_attribute("aria-describedby", re.compile("told"))

@@ -14,6 +14,10 @@
 			(one) => one.structureId !== page.params.structure || !SHOWING.test(page.route.id ?? '')
 		)
 	);
+	// the next one that is not taken opens nothing by itself
+	$effect(() => {
+		if (elsewhere.length === 0) looking = false;
+	});
 	const many = $derived(elsewhere.length > 1);
 </script>
 

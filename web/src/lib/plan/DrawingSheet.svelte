@@ -112,7 +112,9 @@
 		<details class="left no-print" class:low={turned}>
 			<summary>{left.length} without room</summary>
 			<ul>
-				{#each left as one (one.key)}<li class="numbers">{one.said ?? one.text}</li>{/each}
+				{#each left as one (one.key)}<li class="numbers">
+						<Words text={one.said ?? one.text} />
+					</li>{/each}
 			</ul>
 		</details>
 	{/if}

@@ -222,6 +222,12 @@ export function visiblePart(one: XY, two: XY, sheet: Size): [XY, XY] | undefined
 	return [along(from), along(to)];
 }
 
+/** The edges of a ring, or of an open line, as what labels keep clear of. */
+export function edgeObstacles(points: XY[], closed: boolean, width: number): Obstacle[] {
+	const ends = closed ? [...points, ...points.slice(0, 1)] : points;
+	return ends.slice(1).map((two, n) => lineObstacle(ends[n] as XY, two, width));
+}
+
 /** A drawn line as something labels keep clear of, but for the one it belongs to. */
 export function lineObstacle(one: XY, two: XY, width: number, of?: string): Obstacle {
 	return {

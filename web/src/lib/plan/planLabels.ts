@@ -1,7 +1,14 @@
 /** Names and numbers of a plan with the places that would do for them, and what they keep clear of, pixels. */
 import type { StructureResult } from '$lib/api/types';
 import { boardEnds, cornersOf, mean, minus, unit, xy, type ToScreen } from './drawing';
-import { lineObstacle, readableTurn, visiblePart, type Label, type Obstacle } from './labels';
+import {
+	edgeObstacles,
+	lineObstacle,
+	readableTurn,
+	visiblePart,
+	type Label,
+	type Obstacle
+} from './labels';
 import type { Size, XY } from './viewport';
 
 /** Toward the inside of every side on the screen; of an open line, to its left. */
@@ -109,11 +116,13 @@ export function lineObstacles(
 	current?: [string, string]
 ): Obstacle[] {
 	const rings = [result.corners, ...(families ? result.lines.map((one) => one.corners) : [])];
-	const lines = rings.flatMap((ring) => {
-		const points = Object.values(ring).map((place) => at(xy(place)));
-		const ends = result.closed ? [...points, ...points.slice(0, 1)] : points;
-		return ends.slice(1).map((two, index) => lineObstacle(ends[index] as XY, two, 2));
-	});
+	const lines = rings.flatMap((ring) =>
+		edgeObstacles(
+			Object.values(ring).map((place) => at(xy(place))),
+			result.closed,
+			2
+		)
+	);
 	const [one, two] = (current ?? []).map((name) => result.corners[name]);
 	if (!one || !two || !current) return lines;
 	const pull = lineObstacle(at(xy(one)), at(xy(two)), 4, diagonalKey(...current));

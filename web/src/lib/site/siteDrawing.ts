@@ -2,7 +2,13 @@
 import type { Schemas } from '$lib/api/client';
 import type { Job, Structure } from '$lib/api/types';
 import { mean, type ToScreen } from '$lib/plan/drawing';
-import { lineObstacle, readableTurn, type Label, type Obstacle } from '$lib/plan/labels';
+import {
+	edgeObstacles,
+	lineObstacle,
+	readableTurn,
+	type Label,
+	type Obstacle
+} from '$lib/plan/labels';
 import type { XY } from '$lib/plan/viewport';
 
 interface SiteLine {
@@ -107,17 +113,13 @@ export function siteOf(job: Job, here: Structure, as?: Schemas['SitePreview']) {
 		...lines.map((line) => alongOf(line, at))
 	];
 	const obstacles = (at: ToScreen): Obstacle[] => [
-		...[...lines, ...outlines].flatMap((ring) => edgesOf(ring, at)),
+		...[...lines, ...outlines].flatMap((ring) =>
+			edgeObstacles(ring.points.map(at), ring.closed, 3)
+		),
 		...rooms.map((room) => lineObstacle(at(room.from), at(room.at), 1, `room ${room.to}`)),
 		...points.map((point) => ({ at: at(point.at), half: { x: 8, y: 8 }, turn: 0 }))
 	];
 	return { lines, points, outlines, rooms, measurable, extent, labels, obstacles };
-}
-
-function edgesOf(ring: { points: XY[]; closed: boolean }, at: ToScreen): Obstacle[] {
-	const points = ring.points.map(at);
-	const ends = ring.closed ? [...points, ...points.slice(0, 1)] : points;
-	return ends.slice(1).map((two, n) => lineObstacle(ends[n] as XY, two, 3));
 }
 
 /** The name of a structure in its middle; of a shape that bends, in one of its parts. */

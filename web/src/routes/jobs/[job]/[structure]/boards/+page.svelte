@@ -65,7 +65,7 @@
 		<Plan
 			{result}
 			name={here.name}
-			told={result === here.structure.result ? here.structure.told : undefined}
+			told={editor.isChanged ? undefined : here.structure.told}
 			{units}
 			heldLine={here.structure.plan.held_line}
 			boards

@@ -75,7 +75,7 @@
 			<Plan
 				{result}
 				name={here.name}
-				told={result === here.structure.result ? here.structure.told : undefined}
+				told={editor.isChanged ? undefined : here.structure.told}
 				{units}
 				heldLine={held}
 				families={tab === 'lines'}

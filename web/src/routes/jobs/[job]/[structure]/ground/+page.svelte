@@ -58,7 +58,7 @@
 	}
 </script>
 
-<svelte:head><title>Ground · {here.name} · Anvilhead</title></svelte:head>
+<svelte:head><title>On site · {here.name} · Anvilhead</title></svelte:head>
 
 <main class="two-panes">
 	<section class="grid content-start gap-1">

@@ -173,7 +173,7 @@ class Boards:
             first_mm=tidy(face.nails[0].point.distance_to(self.standing.spans[board.name][0])),
             inside="left" if face.inside_left else "right",
             through=self.standing.through.get(board.name),
-            carry=self._carry(board),
+            carry=self._carry(board, face),
             nails=[
                 r.NailResult(
                     family=nail.family,
@@ -205,12 +205,12 @@ class Boards:
             short_text=text_of(row.short_mm, self.units) if row.short_mm else None,
         )
 
-    def _carry(self, board: Board) -> r.CarryResult | None:
+    def _carry(self, board: Board, face: BoardFace) -> r.CarryResult | None:
         """The setback that clears the building for a board that stands in it or in its dig."""
         if board.name not in self.clashes:
             return None
         room = self.found.dig.working_mm if self.found.dig else self.found.plan.board_setback.mm
-        carried = carried_mm(self.found.footprint, board, self.found.families, self.found.dig, room)
+        carried = carried_mm(self.found.footprint, board, face, self.found.families, self.found.dig, room)
         return None if carried is None else r.CarryResult(setback_mm=tidy(carried), text=text_of(carried, self.units))
 
     def _clash(self, clash: BoardClash) -> str:

@@ -144,7 +144,7 @@ class TestDig:
             for c in boards_in(list(boards.values()), spans, trenches(ELL, FAMILIES, Dig(900, 0.5, 300)))
         }
         assert ("CD@D", "FA") in told
-        far = carried_mm(ELL, boards["CD@D"], FAMILIES, Dig(900, 0.5, 300), 300)
+        far = carried_mm(ELL, boards["CD@D"], face_of(ELL, boards["CD@D"], FAMILIES), FAMILIES, Dig(900, 0.5, 300), 300)
         assert far == pytest.approx(6000 + 150 + 450 + 300)
 
     def test_at_a_reflex_corner_it_is_the_inner_edge_that_counts(self) -> None:

@@ -5,6 +5,8 @@ Only the entries of the inverse that stand where the normal matrix has its own a
 cost grows linearly with the corners; the whole inverse would grow with their cube.
 """
 
+from heapq import heapify, heappop, heappush
+
 from anvilhead.core.adjust.adjustment import Ellipse, ellipse_in, frame_for
 from anvilhead.core.adjust.network import Network
 from anvilhead.core.units.tolerances import RANK_PIVOT
@@ -33,12 +35,16 @@ def precision_at_plan(network: Network) -> dict[str, Ellipse | None]:
 def _inverse_where_filled(normal: Sparse) -> Sparse | None:
     """Entries of the inverse where elimination leaves any; None when the matrix has none.  Consumes the matrix."""
     scale = [line[index] for index, line in enumerate(normal)]
-    left = set(range(len(normal)))
+    waiting = [(len(line), index) for index, line in enumerate(normal)]
+    heapify(waiting)
+    gone = [False] * len(normal)
     eliminated: list[tuple[int, float, dict[int, float]]] = []
-    while left:
-        index = min(left, key=lambda one: len(normal[one]))
-        left.remove(index)
+    while waiting:
+        neighbours, index = heappop(waiting)
         line = normal[index]
+        if gone[index] or neighbours != len(line):
+            continue  # an entry from before its neighbours changed
+        gone[index] = True
         pivot = line.pop(index)
         if pivot <= RANK_PIVOT * scale[index]:
             return None
@@ -48,6 +54,7 @@ def _inverse_where_filled(normal: Sparse) -> Sparse | None:
             del row[index]
             for column, value in line.items():
                 row[column] = row.get(column, 0.0) - share * value
+            heappush(waiting, (len(row), other))
         eliminated.append((index, pivot, shares))
     inverse: Sparse = [{} for _ in normal]
     for index, pivot, shares in reversed(eliminated):

@@ -143,23 +143,24 @@ class Trench:
 
     def takes(self, one: Point, other: Point) -> bool:
         """Whether a stretch lies in it, wholly or in part."""
-        along = [(point - self.side.start_point).dot(self.side.direction) for point in (one, other)]
-        across = [(point - self.side.start_point).dot(self.outward) for point in (one, other)]
-        within = (
-            (along, -self.before_mm, self.side.length_mm + self.after_mm),
-            (across, self.inner_mm, self.outer_mm),
-        )
+        origin, direction = self.side.start_point, self.side.direction
+        from_one, from_other = one - origin, other - origin
+        along = (from_one.dot(direction), from_other.dot(direction))
+        across = (from_one.dot(self.outward), from_other.dot(self.outward))
         least, most = 0.0, 1.0
-        for (start, end), low, high in within:  # what of the stretch lies between both edges, as shares of it
+        for (start, end), low, high in (  # what of the stretch lies between both edges, as shares of it
+            (across, self.inner_mm + COINCIDENT_MM, self.outer_mm - COINCIDENT_MM),
+            (along, COINCIDENT_MM - self.before_mm, self.side.length_mm + self.after_mm - COINCIDENT_MM),
+        ):
             if start == end:
-                if not low + COINCIDENT_MM < start < high - COINCIDENT_MM:
+                if not low < start < high:
                     return False
                 continue
-            cuts = sorted(
-                ((low + COINCIDENT_MM - start) / (end - start), (high - COINCIDENT_MM - start) / (end - start))
-            )
-            least, most = max(least, cuts[0]), min(most, cuts[1])
-        return least < most
+            first, second = (low - start) / (end - start), (high - start) / (end - start)
+            least, most = max(least, min(first, second)), min(most, max(first, second))
+            if least >= most:
+                return False
+        return True
 
 
 def trenches(footprint: Footprint, families: Sequence[LineFamily], dig: Dig | None) -> list[Trench]:
@@ -206,26 +207,32 @@ def boards_in(
 
 
 def carried_mm(
-    footprint: Footprint, board: Board, families: Sequence[LineFamily], dig: Dig | None, room_mm: float
+    footprint: Footprint,
+    board: Board,
+    face: BoardFace,
+    families: Sequence[LineFamily],
+    dig: Dig | None,
+    room_mm: float,
 ) -> float | None:
     """Setback at which a board stands clear beyond the far side, millimetres; None when its line meets no other side.
 
     Args:
         footprint: the planned outline.
         board: the board to carry on.
+        face: the same, face-on.
         families: every family.
         dig: the cut, if there is one.
         room_mm: room beyond the far side's outermost line and its cut.
     """
-    corner = footprint.corners[board.corner]
+    corner, (out_x, out_y) = footprint.corners[board.corner], (board.outward.x, board.outward.y)
+    beside = [out_x * (p.y - corner.y) - out_y * (p.x - corner.x) for p in footprint.points]
     far: list[float] = []
-    for side in footprint.sides:
-        if board.corner in side.corners:
-            continue
+    for at, side in enumerate(footprint.sides):
+        if beside[at] * beside[(at + 1) % len(beside)] > 0 or board.corner in side.corners:
+            continue  # both its ends lie to one side of the board's line
         found = reaches(corner, board.outward, side.start_point, side.direction, math.sin(STRAIGHT_RAD))
         if found and found[0] > 0 and 0 <= found[1] <= side.length_mm:
             sine = abs(board.outward.cross(side.direction))
             outer = max(0.0, *(family.offset_of(side.name) for family in families)) + (dig.run_mm if dig else 0.0)
-            nearer = _nearer_mm(board, side, face_of(footprint, board, families))
-            far.append(found[0] + (outer + room_mm + nearer) / sine)
+            far.append(found[0] + (outer + room_mm + _nearer_mm(board, side, face)) / sine)
     return max(far, default=None)

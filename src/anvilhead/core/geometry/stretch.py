@@ -35,9 +35,10 @@ class Box:
             self.left <= other.right and other.left <= self.right and self.low <= other.high and other.low <= self.high
         )
 
-    def holds(self, point: Point) -> bool:
-        """Whether a point lies in it."""
-        return self.left <= point.x <= self.right and self.low <= point.y <= self.high
+    @property
+    def edges(self) -> tuple[float, float, float, float]:
+        """Its four edges, for loops over many places."""
+        return self.left, self.right, self.low, self.high
 
 
 def reaches(

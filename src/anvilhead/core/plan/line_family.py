@@ -254,22 +254,20 @@ def _too_near(footprint: Footprint, family: LineFamily, sides: Sequence[Side]) -
     Looked at in the middle and at the corner of each.
     """
     walls = [
-        (wall.name, wall.stretch, abs(offset), offset > 0, Box.around(wall.stretch, abs(offset)))
+        (wall.name, wall.stretch, abs(offset), offset > 0, *Box.around(wall.stretch, abs(offset)).edges)
         for wall in footprint.sides
         for offset in [family.offset_of(wall.name)]
         if offset
     ]
 
     def met_at(name: str, outside: bool, place: Point) -> str | None:
-        return next(
-            (
-                wall
-                for wall, stretch, offset, beyond, box in walls
-                if beyond == outside and wall != name and box.holds(place)
-                if foot(place, stretch).distance_to(place) < offset - NEAR_MM
-            ),
-            None,
-        )
+        x, y = place.x, place.y
+        for wall, stretch, offset, beyond, left, right, low, high in walls:
+            if not (left <= x <= right and low <= y <= high) or beyond != outside or wall == name:
+                continue
+            if foot(place, stretch).distance_to(place) < offset - NEAR_MM:
+                return wall
+        return None
 
     near = []
     for side in (side for side in sides if family.offset_of(side.name)):

@@ -55,6 +55,7 @@ def print_within(mm: float, units: Units) -> str:
     return print_difference(math.ceil((abs(mm) - EXACT_MM) / mark) * mark, units)
 
 
+@lru_cache(maxsize=2048)
 def print_small(mm: float, units: Units) -> str | None:
     """Print an amount too small for the marks of a tape: to 1/64 inch, or to a tenth of a millimetre.
 

@@ -106,7 +106,7 @@ def test_footing_lines_their_nails_and_their_overall_size(page: Page) -> None:
     expect(page.get_by_text("Kept.")).to_be_visible()
     page.keyboard.press("3")
     page.get_by_role("tab", name="Nails").click()
-    expect(page.get_by_role("img", name="Board AB@A face-on")).to_contain_text("5′ 6″")
+    expect(page.get_by_role("img", name="Board A on AB face-on")).to_contain_text("5′ 6″")
 
 
 def test_running_out_of_stake_is_told_before_anything_is_cut(page: Page) -> None:
@@ -118,7 +118,7 @@ def test_running_out_of_stake_is_told_before_anything_is_cut(page: Page) -> None
     expect(page.get_by_text(re.compile("1′ 0″ more than the longest at hand"))).to_be_visible()
 
     page.get_by_label("Step down by").fill("1'")
-    expect(page.get_by_role("table", name="Boards in height")).to_contain_text("BC@C")
+    expect(page.get_by_role("table", name="Boards in height")).to_contain_text("C on BC")
     page.get_by_role("button", name="Save plan").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
 

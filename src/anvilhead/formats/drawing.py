@@ -10,6 +10,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, field
 
 from anvilhead.core.boards.batter_board import BoardStyle
+from anvilhead.core.messages.spoken import spoken
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.plan_results import BoardResult
 from anvilhead.jobfile.result_parts import Place
@@ -131,9 +132,8 @@ def _draw_boards(drawing: Drawing, result: StructureResult) -> None:
         if board.style is not BoardStyle.STAKES:
             drawing.strokes.append(Stroke("BOARDS", tuple(_xy(end) for end in board.ends)))
         drawing.dots.append(Dot("NAILS", nails[board.board]))
-        drawing.notes.append(
-            Note(board.board, nails[board.board], SMALL_MM, 0.0, _name_shift(board, result.corners[board.corner]))
-        )
+        shift = _name_shift(board, result.corners[board.corner])
+        drawing.notes.append(Note(spoken(board.board), nails[board.board], SMALL_MM, 0.0, shift))
     drawing.dots += [Dot("STAKES", _xy(stake.place)) for stake in result.stakes_at]
     drawing.strokes += [Stroke("STRINGS", tuple(nails[end] for end in string.boards)) for string in result.strings]
 

@@ -8,6 +8,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date
 
+from anvilhead.core.messages.spoken import spoken
 from anvilhead.formats.paper import MARGIN, Paper
 from anvilhead.formats.site_sheet import FOOT
 from anvilhead.jobfile.levels.built_results import EdgeResult
@@ -41,7 +42,7 @@ class LevelSheetOf:
 
     def point(self, name: str) -> str:
         """A point of the book as the crew calls it: this structure's by their letters, others with their structure."""
-        structure, slash, own = self.labels.get(name, name).partition("/")
+        structure, slash, own = spoken(self.labels.get(name, name)).partition("/")
         return f"{self.structure(structure)} {own}" if slash else structure
 
 

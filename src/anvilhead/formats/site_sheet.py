@@ -11,6 +11,7 @@ from datetime import date
 from reportlab.lib.units import mm
 
 from anvilhead.core.measure.tape import PullKind
+from anvilhead.core.messages.spoken import spoken
 from anvilhead.core.units.units import Units
 from anvilhead.formats.drawing import Drawing, looks_of, plan_drawing, scale_for
 from anvilhead.formats.paper import MARGIN, Paper
@@ -133,14 +134,15 @@ def _steps(page: Paper, result: StructureResult) -> None:
         expect = f" Expect within {step.error_text}." if step.error_text else ""
         page.row([str(number), step.text + " " + step.who + expect], (0.0, 0.06), 13.5, bold=0)
     if len(sheet.points) > 2:
+        first, second = (spoken(nail) for nail in sheet.base)
         page.heading("Every point", 14)
         page.paragraph(
             f"Station along the first side from its first corner, offset square off it (minus: to the right); "
-            f"ties from the nails {sheet.base[0]} and {sheet.base[1]}. No burn in these.",
+            f"ties from the nails {first} and {second}. No burn in these.",
             11,
         )
         at = (0.0, 0.2, 0.4, 0.6, 0.8)
-        page.head(["Point", "Station", "Offset", sheet.base[0], sheet.base[1]], at, 14, right=(1, 2, 3, 4))
+        page.head(["Point", "Station", "Offset", first, second], at, 14, right=(1, 2, 3, 4))
         for point in sheet.points:
             weak = " *" if point.poor else ""
             cells = [point.point, point.station_text, point.offset_text, point.first_text, point.second_text + weak]
@@ -161,9 +163,8 @@ def _boards(page: Paper, result: StructureResult) -> None:
             alike.setdefault(key, []).append(board)
     for string in result.strings:
         if len(string.lines) > 1:
-            page.paragraph(
-                f"One string over {', '.join(string.lines)}, from {string.boards[0]} to {string.boards[1]}.", 12
-            )
+            first, last = (spoken(board) for board in string.boards)
+            page.paragraph(f"One string over {', '.join(string.lines)}, from {first} to {last}.", 12)
     for boards in alike.values():
         # a stake alone has no face: its nail is driven into its top
         if len(boards[0].nails) > 1 and boards[0].length_mm > 0:
@@ -173,7 +174,7 @@ def _boards(page: Paper, result: StructureResult) -> None:
         for board in boards:
             high = board.height
             stands = [high.reveal_text, high.stock_text or high.stake_text] if high else ["", ""]
-            cells = [board.board, board.setback_text, *stands, board.length_text]
+            cells = [spoken(board.board), board.setback_text, *stands, board.length_text]
             page.row(cells, at, 15, bold=0, right=(1, 2, 3, 4))
 
 

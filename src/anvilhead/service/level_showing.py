@@ -3,6 +3,7 @@
 from sqlalchemy.orm import Session
 
 from anvilhead.core.levels.level_book import Spot
+from anvilhead.core.messages.spoken import spoken
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.levels.book_solving import Book, work_book
 from anvilhead.jobfile.levels.documents import Levels
@@ -59,7 +60,7 @@ def _points(book: Book, points: LevelPoints, structure: str) -> list[LevelPointV
     return [
         LevelPointView(
             name=name,
-            label=points.label_in(structure, name),
+            label=spoken(points.label_in(structure, name)),
             place=at and place(at),
             height_mm=book.book.height_of(Spot(name)),
         )

@@ -39,7 +39,7 @@ def test_every_method_begins_with_the_baseline_and_its_burn(method: Method) -> N
         ),
         (
             Method.TIES, 1,  # from nails 4 ft beyond A and B: √(48² + 27.5²) = 55.320 and √(4² + 27.5²) = 27.789 ft
-            "Cross two tapes at C, left of the baseline: 56' 3 13/16\" from AB@A and 28' 9 1/2\" from AB@B.",
+            "Cross two tapes at C, left of the baseline: 56' 3 13/16\" from A on AB and 28' 9 1/2\" from B on AB.",
         ),
         (
             Method.THREE_FOUR_FIVE, 1,  # 9 times 4-3-5 ft; marks are made on strings, so no burn in them

@@ -36,12 +36,12 @@ def test_why_a_board_stands_where_it_does(setback_ft: float, text: str) -> None:
     ("ground_at_c", "rule", "text"),
     [
         (-300, HeightRule(150, 450),
-         "One height for all: the ground at AB@A governs. The longest stake is 900 mm, at BC@C."),
+         "One height for all: the ground at A on AB governs. The longest stake is 900 mm, at C on BC."),
         (-300, HeightRule(150, 450, (600, 800)),
-         "At BC@C a stake of 900 mm is needed, 100 mm more than the longest at hand. Take longer stakes, or step the "
-         "boards down by 100 mm or more."),
+         "At C on BC a stake of 900 mm is needed, 100 mm more than the longest at hand. Take longer stakes, or step "
+         "the boards down by 100 mm or more."),
         (400, HeightRule(150, 450, string_mm=200),
-         "At BC@C and CD@C the string does not clear the ground by 150 mm. Raise it."),
+         "At C on BC and C on CD the string does not clear the ground by 150 mm. Raise it."),
     ],
     ids=["one height", "short of stake", "buried"],
 )  # fmt: skip
@@ -88,5 +88,5 @@ def test_room_in_words(changes: dict[str, object], text: str) -> None:
 
 def test_what_a_board_meets() -> None:
     assert "where the dig takes it" in clash_text("CD@D", "own", "own", reflex=True)
-    assert clash_text("AB@A", "FA@F", "own", reflex=False) == "AB@A and FA@F would cross: move one of them."
+    assert clash_text("AB@A", "FA@F", "own", reflex=False) == "A on AB and F on FA would cross: move one of them."
     assert "meets boat-store" in clash_text("AB@A", "boat-store", "own", reflex=False)

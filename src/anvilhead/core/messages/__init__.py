@@ -1,5 +1,6 @@
 """Saying so: every sentence of the core, in the words of the trade and the units of the job.
 
 words: the judgement; coach_words: the coach; plan_words, method_words, level_words: a plan, a way of squaring,
-heights; description: a drawing told to whoever cannot see it; unlikely: numbers that are hardly meant.
+heights; spoken: names as they are shouted; description: a drawing told to whoever cannot see it; unlikely: numbers
+that are hardly meant.
 """

@@ -9,6 +9,7 @@ from anvilhead.core.check.two_routes import Meeting
 from anvilhead.core.geometry.footprint import Footprint, line_name
 from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import Pull, PullKind
+from anvilhead.core.messages.spoken import says_boards
 from anvilhead.core.messages.words import listed, number_word, things_word
 from anvilhead.core.moves.moves import Hands, Move, Order, Push
 from anvilhead.core.moves.next_pull import PullGain
@@ -29,6 +30,7 @@ def occasion_text(occasion: Occasion) -> str:
     return _OCCASIONS[occasion]
 
 
+@says_boards
 def pull_how(pull: Pull, units: Units) -> str:
     """How a pull that is not from point to point is taken, in a sentence; empty for one that is."""
     if pull.kind is PullKind.TO_LINE:
@@ -206,6 +208,7 @@ def recheck_text(found: RecheckSet, tolerance_mm: float, units: Units) -> str:
     return f"{told} A tape cannot promise the {allowed} allowed." if found.shows_mm > tolerance_mm else told
 
 
+@says_boards
 def recovery_text(point: str, recovery: Recovery, burn_mm: float, units: Units) -> str:
     """How to set a lost point again."""
     reads = [print_length(tie.length_mm + burn_mm, units).text for tie in recovery.ties]
@@ -218,6 +221,7 @@ def recovery_text(point: str, recovery: Recovery, burn_mm: float, units: Units) 
     return f"{reads[0]} from {one} and {reads[1]} from {other}: where both tapes cross is {point}."
 
 
+@says_boards
 def mirror_text(point: str, recovery: Recovery, burn_mm: float, units: Units) -> str:
     """The trap of two ties, and the pull that shows it; empty where there is none."""
     if recovery.mirror is None:

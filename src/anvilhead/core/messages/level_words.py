@@ -15,6 +15,7 @@ from anvilhead.core.levels.questioned import LONGEST_ROD_MM, Questioned, Questio
 from anvilhead.core.levels.reach import Reach, ReachKind
 from anvilhead.core.levels.rod import RodMarks, print_reading
 from anvilhead.core.measure.misreading import Misreading
+from anvilhead.core.messages.spoken import says_boards
 from anvilhead.core.messages.words import listed, number_word
 from anvilhead.core.units.length_printing import print_difference, print_distance, print_length
 from anvilhead.core.units.tolerances import NOTHING_MM, PRINTS_AS_NOTHING_MM
@@ -64,6 +65,7 @@ def _high(mm: float) -> str:
     return "high" if mm > 0 else "low"
 
 
+@says_boards
 def closing_words(closing: Closing, units: Units) -> str:
     """How a run came back, and what was done with what it was off."""
     check = closing.check
@@ -115,6 +117,7 @@ def setup_words(setup: int, name: str) -> str:
     return f"setup {setup + 1}, {name}"
 
 
+@says_boards
 def hanging_words(setups: Sequence[int], spare: str | None) -> str:
     """What striking a reading takes with it.
 
@@ -132,6 +135,7 @@ def hanging_words(setups: Sequence[int], spare: str | None) -> str:
     )
 
 
+@says_boards
 def suspect_words(suspect: LevelSuspect, name: str, should_read: str) -> str:
     """Which reading may have slipped, and what it should have been."""
     why = f": {SLIP_WORDS[suspect.slip]}" if suspect.slip else ""
@@ -139,6 +143,7 @@ def suspect_words(suspect: LevelSuspect, name: str, should_read: str) -> str:
     return f"{name} should read {should_read}{why}. {sure}"
 
 
+@says_boards
 def questioned_words(one: Questioned, name: str, marks: RodMarks, units: Units) -> str:
     """Why a reading is questioned, and what it may have been."""
     amount, higher = print_difference(abs(one.off_mm), units), "higher" if one.off_mm > 0 else "lower"

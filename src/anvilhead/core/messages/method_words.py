@@ -3,6 +3,7 @@
 from collections.abc import Callable
 
 from anvilhead.core.measure.triangle import Triangle
+from anvilhead.core.messages.spoken import says_boards
 from anvilhead.core.messages.words import listed
 from anvilhead.core.methods.comparison import Comparison, MethodReport, NotFor
 from anvilhead.core.methods.method import Method, MethodStep
@@ -107,6 +108,7 @@ class StepWords:
             Method.STATION_OFFSET: self._station,
         }
 
+    @says_boards
     def text(self, step: MethodStep, number: int) -> str:
         """What to do; the first step of every method is the baseline."""
         if number == 1:
@@ -114,6 +116,7 @@ class StepWords:
             return f"Pull the baseline: {step.corner} where the tape from {step.from_corner} reads {call}."
         return self._by_method[step.method](step)
 
+    @says_boards
     def who(self, step: MethodStep) -> str:
         """Who stands where."""
         if step.method is Method.SQUARE_LASER and step.offset_mm:

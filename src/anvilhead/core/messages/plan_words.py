@@ -2,6 +2,7 @@
 
 from anvilhead.core.boards.board_height import BoardHeights, HeightRule
 from anvilhead.core.boards.dig import SetbackNeed
+from anvilhead.core.messages.spoken import says_boards
 from anvilhead.core.messages.words import listed
 from anvilhead.core.plan.line_family import FamilyOutline
 from anvilhead.core.plan.site import Clearance
@@ -37,6 +38,7 @@ def setback_reason(need: SetbackNeed, setback_mm: float, units: Units) -> str:
     return f"{said} = {needed}."
 
 
+@says_boards
 def heights_advice(heights: BoardHeights, rule: HeightRule, units: Units) -> str:
     """What the ground and the stakes say about the string height."""
     short = [row for row in heights.boards if row.short_mm > 0]
@@ -65,6 +67,7 @@ def heights_advice(heights: BoardHeights, rule: HeightRule, units: Units) -> str
     )
 
 
+@says_boards
 def clash_text(board: str, meets: str, own: str, reflex: bool) -> str:
     """What a board stands on or in."""
     if meets == own:
@@ -75,6 +78,7 @@ def clash_text(board: str, meets: str, own: str, reflex: bool) -> str:
     return f"{board} meets {meets}: move it, or use plain stakes there."
 
 
+@says_boards
 def in_dig_text(board: str, line: str) -> str:
     """That a board stands in what is dug along a side."""
     return f"{board} stands in what is dug along {line}: move it out, or carry the line on to the far side."

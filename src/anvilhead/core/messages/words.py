@@ -10,6 +10,7 @@ from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.measure.call_sheet import Call, CallKind
 from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import Pull, PullKind
+from anvilhead.core.messages.spoken import says_boards
 from anvilhead.core.moves.moves import Hands, Move
 from anvilhead.core.units.length_printing import print_difference, print_length, print_small, print_within
 from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
@@ -208,6 +209,7 @@ def next_pull_text(next_pull: NextPull) -> str:
     return _why_pull(next_pull)
 
 
+@says_boards
 def pull_name(pull: Pull) -> str:
     """A pull as it is called: A–C, D to line AB, along AB from A to P1, right angle at A to D, triangle at B."""
     if pull.kind is PullKind.TO_LINE:
@@ -219,7 +221,8 @@ def pull_name(pull: Pull) -> str:
         return f"{thrown} square at {pull.start}, {pull.end}"
     if pull.kind is PullKind.TRIANGLE:
         return f"triangle at {pull.start}"
-    return f"{pull.start}–{pull.end}"
+    dash = " – " if "@" in pull.start + pull.end else "–"  # A on AB – C
+    return f"{pull.start}{dash}{pull.end}"
 
 
 def _why_pull(next_pull: NextPull) -> str:

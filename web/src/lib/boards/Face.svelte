@@ -2,6 +2,7 @@
 	import type { Board } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
 	import { textWidth } from '$lib/plan/labels';
+	import { spoken } from '$lib/plan/spoken';
 	import SvgLen from '$lib/plan/SvgLen.svelte';
 
 	interface Props {
@@ -36,7 +37,7 @@
 	viewBox="0 0 {WIDTH} {top + 44}"
 	class="w-full"
 	role="img"
-	aria-label="Board {board.board} face-on"
+	aria-label="Board {spoken(board.board)} face-on"
 >
 	<rect x={EDGE} y={top} width={WIDTH - 2 * EDGE} height="26" class="wood" />
 	<rect x={EDGE + 8} y={top + 26} width="14" height="16" class="stake" />

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Board } from '$lib/api/types';
+	import { spoken } from '$lib/plan/spoken';
 	import Face from './Face.svelte';
 
 	interface Props {
@@ -27,7 +28,7 @@
 	{#if group[0]}
 		<section class="mt-3 border-t border-rule pt-2">
 			<h3 class="flex flex-wrap items-baseline justify-between gap-x-3">
-				<b>{group.map((board) => board.board).join(' · ')}</b>
+				<b>{group.map((board) => spoken(board.board)).join(' · ')}</b>
 				<span class="text-sm text-ink-soft"
 					>inside {group[0].inside === 'left' ? '← to the left' : 'to the right →'}</span
 				>

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Structure, StructureResult, Units } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
+	import { spoken } from '$lib/plan/spoken';
 	import { useHere } from '$lib/job/context';
 	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import Words from '$lib/lengths/Words.svelte';
@@ -112,7 +113,7 @@
 			{#each result.boards as board (board.board)}
 				{#if board.height}
 					<tr class="border-t border-rule text-lg">
-						<th class="py-1 font-bold">{board.board}</th>
+						<th class="py-1 font-bold">{spoken(board.board)}</th>
 						<td class="text-right"
 							><Len text={board.height.string_text} />{#if board.height.steps}<span
 									class="text-sm text-ink-soft"

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Board, Units } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
+	import { spoken } from '$lib/plan/spoken';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { useHere } from '$lib/job/context';
 	import DraftLength from '$lib/plan/DraftLength.svelte';
@@ -111,12 +112,12 @@
 			</div>
 			{#each here as board (board.board)}
 				<div class="mt-1 grid grid-cols-[4.5rem_8rem_minmax(0,1fr)] items-center gap-2">
-					<span class="font-semibold">{board.board}</span>
+					<span class="font-semibold">{spoken(board.board)}</span>
 					<DraftLength
 						{draft}
 						path={['boards', 'setbacks', board.board]}
 						bare
-						label="Setback of {board.board}"
+						label="Setback of {spoken(board.board)}"
 						{units}
 						placeholder={board.setback_text}
 						optional
@@ -127,7 +128,7 @@
 				</div>
 				{#if board.through}
 					<p class="text-sm text-ink-soft">
-						No board: the string runs on over it to {board.through}.
+						No board: the string runs on over it to {spoken(board.through)}.
 					</p>
 				{/if}
 				{#each board.clashes as clash (clash)}
@@ -139,7 +140,7 @@
 						class="board-button plain mt-1"
 						type="button"
 						onclick={() => draft.put(['boards', 'setbacks', board.board], carry.text)}
-						>Carry {board.board} to the far side, <Len text={carry.text} /> out</button
+						>Carry {spoken(board.board)} to the far side, <Len text={carry.text} /> out</button
 					>
 				{/if}
 			{/each}

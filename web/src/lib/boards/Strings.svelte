@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { StructureResult } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
+	import { spoken } from '$lib/plan/spoken';
 
 	interface Props {
 		result: StructureResult;
@@ -19,7 +20,7 @@
 		{#each result.strings as string (string.line)}
 			<tr class="border-t border-rule">
 				<th class="py-1.5 text-lg font-bold">{string.lines.join(', ')}</th>
-				<td>{string.boards.join(', ')}</td>
+				<td>{string.boards.map(spoken).join(', ')}</td>
 				<td class="text-right text-xl font-semibold"><Len text={string.text} /></td>
 			</tr>
 		{/each}

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { PullKind, Structure, Units } from '$lib/api/types';
 	import LengthField from '$lib/lengths/LengthField.svelte';
+	import { spoken } from '$lib/plan/spoken';
 	import type { CallSheetState } from '$lib/call/sheet.svelte';
 	import { PULL_KINDS } from './words';
 
@@ -65,7 +66,7 @@
 			>{fromLabel}
 			<select class="field" aria-label={fromLabel} bind:value={from}>
 				<option value="">–</option>
-				{#each points as name (name)}<option>{name}</option>{/each}
+				{#each points as name (name)}<option value={name}>{spoken(name)}</option>{/each}
 			</select></label
 		>
 		{#if needsLine}
@@ -81,7 +82,8 @@
 			>{toLabel}
 			<select class="field" aria-label={toLabel} bind:value={to}>
 				<option value="">–</option>
-				{#each toLine ? lines : points as name (name)}<option>{name}</option>{/each}
+				{#each toLine ? lines : points as name (name)}<option value={name}>{spoken(name)}</option
+					>{/each}
 			</select></label
 		>
 		{#if kind === 'triangle'}

@@ -2,6 +2,7 @@
 	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import type { LostPoint, Structure } from '$lib/api/types';
 	import Words from '$lib/lengths/Words.svelte';
+	import { spoken } from '$lib/plan/spoken';
 	import LostWay from './LostWay.svelte';
 
 	interface Props {
@@ -45,12 +46,12 @@
 	{#each open as lost (lost.id)}
 		<article class="mt-2 border-l-4 border-string pl-3">
 			<h3 class="text-lg font-bold">
-				{lost.point}, gone since {when.format(new Date(lost.at))}
+				{spoken(lost.point)}, gone since {when.format(new Date(lost.at))}
 			</h3>
 			<button
 				class="no-print min-h-11 underline"
 				onclick={async () => (trouble = await onFound(lost.id))}
-				>{lost.point} is not gone after all</button
+				>{spoken(lost.point)} is not gone after all</button
 			>
 			{#if lost.found?.trouble}<p class="font-semibold text-string">{lost.found.trouble}</p>{/if}
 			{#each lost.found?.ways ?? [] as way, index (index)}
@@ -70,7 +71,7 @@
 			>What is gone
 			<select class="field" bind:value={point} aria-label="What is gone">
 				<option value="">–</option>
-				{#each names as name (name)}<option>{name}</option>{/each}
+				{#each names as name (name)}<option value={name}>{spoken(name)}</option>{/each}
 			</select></label
 		>
 		{#if point}
@@ -92,7 +93,7 @@
 	</form>
 	{#each done as one (one.id)}
 		<p class="mt-2 text-ink-soft">
-			{one.point} was set again by {one.set_by}: <Words text={one.set_again ?? ''} />
+			{spoken(one.point)} was set again by {one.set_by}: <Words text={one.set_again ?? ''} />
 		</p>
 	{/each}
 </section>

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { LostPoint, Structure, WayBack } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
+	import { spoken } from '$lib/plan/spoken';
 	import Words from '$lib/lengths/Words.svelte';
 
 	interface Props {
@@ -48,7 +49,7 @@
 			viewBox="0 0 {SIZE.width} {SIZE.height}"
 			class="w-full"
 			role="img"
-			aria-label="Where the tapes to {lost.point} cross, and where they cross again"
+			aria-label="Where the tapes to {spoken(lost.point)} cross, and where they cross again"
 		>
 			<polyline
 				points={[
@@ -79,7 +80,7 @@
 				>
 			{/each}
 			<circle cx={at(place).x} cy={at(place).y} r="7" class="right" />
-			<text x={at(place).x + 10} y={at(place).y - 8} class="bold">{lost.point}</text>
+			<text x={at(place).x + 10} y={at(place).y - 8} class="bold">{spoken(lost.point)}</text>
 			{#if way.mirror}
 				{@const m = at(way.mirror)}
 				<path d="M{m.x - 7} {m.y - 7}l14 14m0 -14l-14 14" class="cross" />
@@ -97,14 +98,14 @@
 	{#if first && way.mirror_text}<p class="caution"><Words text={way.mirror_text} /></p>{/if}
 	{#if first && way.check}
 		<p>
-			Then check it: <strong>{way.check.start}–{lost.point}</strong> must read <Len
+			Then check it: <strong>{spoken(way.check.start)} – {spoken(lost.point)}</strong> must read <Len
 				text={way.check.call_text}
 			/>.
 		</p>
 	{/if}
 	{#if trouble}<p role="alert" class="font-semibold text-string">{trouble}</p>{/if}
 	<button class="board-button plain no-print mt-1" onclick={async () => (trouble = await onSet())}
-		>{lost.point} stands again, set this way</button
+		>{spoken(lost.point)} stands again, set this way</button
 	>
 </div>
 

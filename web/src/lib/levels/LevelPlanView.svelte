@@ -7,6 +7,7 @@
 	import DrawingSheet from '$lib/plan/DrawingSheet.svelte';
 	import Labels from '$lib/plan/Labels.svelte';
 	import { placeLabels } from '$lib/plan/labels';
+	import { spoken } from '$lib/plan/spoken';
 	import PlanBoards from '$lib/plan/PlanBoards.svelte';
 	import { Sheet } from '$lib/plan/sheet.svelte';
 	import { contourLabels, openSpots, spotLabels, spotsOf } from './levelDrawing';
@@ -41,7 +42,7 @@
 			? []
 			: openSpots(levels, [
 					...Object.keys(result.corners),
-					...result.boards.map((board) => board.board)
+					...result.boards.map((board) => spoken(board.board))
 				])
 	);
 	/** The building with the ground close to it, and how many shots were taken there. */

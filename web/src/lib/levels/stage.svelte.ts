@@ -118,7 +118,10 @@ export class LevelsStage {
 		const points = this.levels?.points ?? [];
 		const text = typed.trim();
 		const alike = points.filter((one) => one.label.toLowerCase() === text.toLowerCase());
-		return points.find((one) => one.label === text) ?? (alike.length === 1 ? alike[0] : undefined);
+		return (
+			points.find((one) => one.label === text || one.name === text) ??
+			(alike.length === 1 ? alike[0] : undefined)
+		);
 	}
 
 	/** What a typed name is called in the book: this structure's own points may be typed bare. */

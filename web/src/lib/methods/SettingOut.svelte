@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { StructureResult } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
+	import { spoken } from '$lib/plan/spoken';
 	import Words from '$lib/lengths/Words.svelte';
 
 	interface Props {
@@ -32,14 +33,14 @@
 	>
 	<p class="text-sm text-ink-soft">
 		Along the first side from its first corner, square off it (minus: to the right), and from the
-		nails {sheet.base.join(' and ')}. No burn in these.
+		nails {sheet.base.map(spoken).join(' and ')}. No burn in these.
 	</p>
 	<div class="overflow-x-auto">
 		<table class="w-full text-left" aria-label="Points">
 			<thead class="text-sm text-ink-soft">
 				<tr
 					><th>Point</th><th class="text-right">Station</th><th class="text-right">Offset</th>
-					{#each sheet.base as nail (nail)}<th class="text-right">{nail}</th>{/each}</tr
+					{#each sheet.base as nail (nail)}<th class="text-right">{spoken(nail)}</th>{/each}</tr
 				>
 			</thead>
 			<tbody>

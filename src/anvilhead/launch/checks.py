@@ -14,7 +14,7 @@ from anvilhead.launch.paths import ROOT, VENV, WEB
 
 BIN = VENV / "bin"
 SIDE_BY_SIDE = ("-n", str(min(4, os.cpu_count() or 1)), "--dist", "loadfile")
-"""Files of tests run beside each other, each worker with a database of its own; those of the browser do not."""
+"""Files of tests run beside each other, each worker with a database, and a browser, of its own."""
 
 Check = tuple[str, Callable[[], bool]]
 """What it is called, and whether it passed."""
@@ -52,7 +52,7 @@ def main(arguments: list[str]) -> None:
         apart = ("--ignore", "tests/browser", "--cov", "anvilhead", "--cov-report", "")
         checks.append(("tests, on the real database", aloud(*python, "pytest", *SIDE_BY_SIDE, *apart)))
         checks.append(("lines the tests run through", quietly("coverage", "report", "--skip-covered")))
-        checks.append(("tests in the browser", aloud(*python, "pytest", "tests/browser")))
+        checks.append(("tests in the browser", aloud(*python, "pytest", *SIDE_BY_SIDE, "tests/browser")))
     failed += failures(checks)
     if failed:
         fail(f"failed: {', '.join(failed)}.")

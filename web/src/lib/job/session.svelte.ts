@@ -1,8 +1,7 @@
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
 import type { Control, Job, Structure, Units } from '$lib/api/types';
+import { Current } from '$lib/api/current';
 import { person } from '$lib/person/person.svelte';
-
-const RETRY_MS = 2000;
 
 interface Found {
 	job: Job;
@@ -19,52 +18,41 @@ export class JobSession {
 	/** What was switched by a single key, and what puts it back. */
 	switched = $state<{ text: string; back: () => void }>();
 
-	#refreshing = false;
-	/** Something changed while the last refresh was on its way. */
-	#again = false;
-	#retry: ReturnType<typeof setTimeout> | undefined;
-	/** How often the job was asked for or taken; an answer to an older question must not put it back. */
-	#taken = 0;
-	#left = false;
-	/** The structure that is wanted whole. */
-	#wanted: string | undefined;
+	/** What is wanted: a job, and the one of its structures that is to come whole. */
+	#wanted: { job: string; structure: string | undefined } = { job: '', structure: undefined };
+	/** Whether the trouble told is that nothing could be fetched, which the next fetch mends. */
+	#cutOff = false;
+	readonly #current = new Current<Found>(
+		(signal) => this.#fetch(signal),
+		(found) => this.#show(found),
+		(error) => {
+			this.trouble = error.message;
+			this.#cutOff = true;
+		}
+	);
 	/** Changes of the job itself, one after the other, so that each stands on the one before. */
 	#changes: Promise<void> = Promise.resolve();
 
-	/**
-	 * Load a job and one of its structures, or load them again; keeps trying while the server or its database is away.
-	 */
-	async load(jobId: string, structureId?: string): Promise<void> {
-		clearTimeout(this.#retry);
-		this.#wanted = structureId;
-		const mine = ++this.#taken;
-		try {
-			const found = await this.#fetch(jobId);
-			if (mine === this.#taken) this.#show(found);
-			else if (this.job?.id !== jobId) return;
-			else void this.refresh(jobId);
-			this.trouble = '';
-		} catch (error) {
-			if (!(error instanceof ApiError)) throw error;
-			if (mine !== this.#taken) return;
-			this.trouble = error.message;
-			if (error.isPassing && !this.#left)
-				this.#retry = setTimeout(() => void this.load(jobId, structureId), RETRY_MS);
-		}
+	/** Load a job and one of its structures, or load them again. */
+	load(jobId: string, structureId?: string): Promise<void> {
+		this.#wanted = { job: jobId, structure: structureId };
+		this.#cutOff = true;
+		return this.#current.restart();
 	}
 
-	async #fetch(jobId: string): Promise<Found> {
-		const asked = api.GET('/api/jobs/{job_id}', { params: { path: { job_id: jobId } } });
-		const [job, whole] = await Promise.all([answer(asked), this.#fetchWhole()]);
+	async #fetch(signal: AbortSignal): Promise<Found> {
+		const path = { job_id: this.#wanted.job };
+		const asked = api.GET('/api/jobs/{job_id}', { params: { path }, signal });
+		const [job, whole] = await Promise.all([answer(asked), this.#fetchWhole(signal)]);
 		return { job, whole };
 	}
 
 	/** The structure that is wanted; undefined when there is none of that id. */
-	async #fetchWhole(): Promise<Structure | undefined> {
-		if (!this.#wanted) return undefined;
-		const path = { structure_id: this.#wanted };
+	async #fetchWhole(signal: AbortSignal): Promise<Structure | undefined> {
+		if (!this.#wanted.structure) return undefined;
+		const path = { structure_id: this.#wanted.structure };
 		try {
-			return await answer(api.GET('/api/structures/{structure_id}', { params: { path } }));
+			return await answer(api.GET('/api/structures/{structure_id}', { params: { path }, signal }));
 		} catch (error) {
 			if (error instanceof ApiError && error.status === 404) return undefined;
 			throw error;
@@ -75,29 +63,13 @@ export class JobSession {
 	#show({ job, whole }: Found): void {
 		this.job = job;
 		this.whole = whole;
+		if (this.#cutOff) this.trouble = '';
+		this.#cutOff = false;
 	}
 
-	/** Load again what somebody else changed; trouble is left to whoever acts next. */
-	async refresh(jobId: string): Promise<void> {
-		if (this.#refreshing) {
-			this.#again = true;
-			return;
-		}
-		this.#refreshing = true;
-		try {
-			do {
-				this.#again = false;
-				const mine = ++this.#taken;
-				const found = await this.#fetch(jobId);
-				// something newer came while this was on its way: ask once more rather than go back
-				if (mine !== this.#taken) this.#again = true;
-				else if (this.job?.id === jobId) this.#show(found);
-			} while (this.#again && !this.#left);
-		} catch (error) {
-			if (!(error instanceof ApiError)) throw error;
-		} finally {
-			this.#refreshing = false;
-		}
+	/** Load again what somebody else changed. */
+	refresh(): Promise<void> {
+		return this.#current.refresh();
 	}
 
 	structure(id: string): Structure | undefined {
@@ -106,14 +78,13 @@ export class JobSession {
 
 	/** The page is left: nothing is tried again for it. */
 	leave(): void {
-		this.#left = true;
-		clearTimeout(this.#retry);
+		this.#current.leave();
 	}
 
 	/** Take a structure as the server now has it. */
 	take(structure: Structure): void {
-		if (structure.id !== this.#wanted) return;
-		this.#taken++;
+		if (structure.id !== this.#wanted.structure) return;
+		this.#current.taken();
 		this.whole = structure;
 	}
 
@@ -189,20 +160,15 @@ export class JobSession {
 		const job = this.job;
 		if (!job || !(await person.ensure())) return;
 		try {
-			const changed = await answer(call(job));
-			const mine = ++this.#taken;
-			const whole = await this.#fetchWhole();
-			// what was recorded while the structure was on its way is newer than it
-			if (mine === this.#taken) this.#show({ job: changed, whole });
-			else {
-				this.job = changed;
-				void this.refresh(job.id);
-			}
+			await answer(call(job));
 			this.trouble = '';
+			this.#current.taken();
+			await this.#current.refresh(); // the job and its structure at once
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
-			await this.load(job.id, this.#wanted);
+			await this.#current.refresh();
 			this.trouble = error.told;
+			this.#cutOff = false;
 		}
 	}
 }

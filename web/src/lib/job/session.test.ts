@@ -43,7 +43,7 @@ test('opening a job asks for it and for the one structure in front', async () =>
 
 test('an answer that was asked for before something newer came does not put it back', async () => {
 	const session = await loaded();
-	void session.refresh('j');
+	void session.refresh();
 	const [late, lateWhole] = [transport.last('{job_id}'), transport.last('{structure_id}')];
 	session.take({ ...whole(2) } as never);
 	await late.answer(job('First'));
@@ -67,7 +67,8 @@ test('a change that fails in a way nobody expected does not hold up the next', a
 	transport.PATCH = PATCH;
 	const renaming = session.rename('Kept');
 	await vi.advanceTimersByTimeAsync(0);
-	await transport.last('{job_id}').answer(job('Kept', 2));
+	await transport.last('{job_id}').answer(job('Kept', 2)); // the change
+	await transport.last('{job_id}').answer(job('Kept', 2)); // and what is shown
 	await transport.last('{structure_id}').answer(whole(1));
 	await renaming;
 	expect([session.job?.name, session.trouble]).toEqual(['Kept', '']);

@@ -78,7 +78,7 @@
 	{/if}
 	<p class="text-sm text-ink-soft">{found.how}</p>
 	<Slipped {stage} />
-	<Refused parcels={stage.refused} label={(name) => stage.label(name)} />
+	<Refused parcels={stage.shots.refused} label={(name) => stage.label(name)} />
 	{#each found.reaches as reach (reach.text)}
 		<p class="caution my-1 font-semibold"><Words text={reach.text} /></p>
 	{/each}

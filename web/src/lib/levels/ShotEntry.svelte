@@ -5,7 +5,8 @@
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { outbox } from '$lib/outbox/outbox.svelte';
 	import { ReadingEcho } from './readingEcho.svelte';
-	import type { LevelsStage, ShotDraft } from './stage.svelte';
+	import type { ShotDraft } from './shots';
+	import type { LevelsStage } from './stage.svelte';
 	import { CARRIED, THINGS, TURNED, unitsOf } from './words';
 
 	interface Props {
@@ -21,7 +22,9 @@
 	const shot = $derived(setup.shots.filter((one) => !one.struck));
 	/** Readings of this setup that the server does not have yet. */
 	const pending = $derived(
-		stage.parcels.filter((one) => !one.refused && one.setupId === setup.id && !one.shot?.replaces)
+		stage.shots.underway.filter(
+			(one) => !one.refused && one.setupId === setup.id && !one.shot?.replaces
+		)
 	);
 	/** Readings kept under somebody's hands that the server is still asked whether it can read. */
 	let checking = $state.raw<{ at: string; thing: string }[]>([]);
@@ -106,7 +109,7 @@
 		const said = await echo.check(question);
 		if (!said) {
 			trouble = '';
-			void stage.shoot(setup, shot);
+			void stage.shots.record(setup, shot);
 		} else if (reading) {
 			// another one is being typed already
 			trouble = `${shot.at}, “${shot.reading.trim()}”: ${said}`;

@@ -40,7 +40,7 @@
 	function correct(event: SubmitEvent, shot: LevelShot) {
 		event.preventDefault();
 		if (!text.trim()) return;
-		void stage.shoot(
+		void stage.shots.record(
 			setup,
 			{
 				at: shot.at,
@@ -97,14 +97,14 @@
 							aria-label="Strike {stage.label(shot.at)} {shot.reading.text}"
 							onclick={() => {
 								if (row.found?.carries) asking = asking === shot.id ? '' : shot.id;
-								else stage.strike(shot);
+								else stage.shots.strike(shot);
 							}}>strike</button
 						>
 					{:else}
 						<button
 							class="min-h-11 px-1 underline"
 							aria-label="Let {stage.label(shot.at)} {shot.reading.text} count again"
-							onclick={() => stage.takeBack(shot)}>take back</button
+							onclick={() => stage.shots.takeBack(shot)}>take back</button
 						>
 					{/if}
 				</td>
@@ -125,7 +125,7 @@
 								class="board-button mt-1"
 								onclick={() => {
 									asking = '';
-									stage.strike(shot, true);
+									stage.shots.strike(shot, true);
 								}}>Strike it anyway</button
 							>
 							<button class="min-h-11 px-3 underline" onclick={() => (asking = '')}>Leave it</button

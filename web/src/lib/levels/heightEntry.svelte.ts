@@ -29,7 +29,7 @@ export class HeightEntry {
 
 	/** The last reading of it on its way, or refused. */
 	get parcel() {
-		return this.#stage.parcels.findLast(
+		return this.#stage.shots.underway.findLast(
 			(one) => one.shot?.at === this.row.at && one.shot.on === this.row.name
 		);
 	}
@@ -87,7 +87,7 @@ export class HeightEntry {
 		if (!setup || !text.trim() || (await this.#echo.check(this.#asked))) return 'refused';
 		if (parcel?.refused) outbox.drop(parcel);
 		this.#stage.type(this.#key, '');
-		return this.#stage.shoot(setup, { at, thing: name, reading: text, distance });
+		return this.#stage.shots.record(setup, { at, thing: name, reading: text, distance });
 	}
 
 	get #asked() {

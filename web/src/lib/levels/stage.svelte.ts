@@ -1,23 +1,16 @@
 import { untrack } from 'svelte';
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
-import type { LevelPlan, Levels, LevelSetup, LevelShot } from '$lib/api/types';
+import { Current } from '$lib/api/current';
+import type { LevelPlan, Levels, LevelSetup } from '$lib/api/types';
 import type { Here } from '$lib/job/context';
-import { isOfLevels, outbox, type Outcome, type Parcel } from '$lib/outbox/outbox.svelte';
+import { outbox } from '$lib/outbox/outbox.svelte';
 import { person } from '$lib/person/person.svelte';
 import { readKept, writeKept } from '$lib/ui/kept';
 import { newId } from '$lib/ui/newId';
+import { Shots } from './shots';
 
 /** How often a change is made again after somebody else was first. */
 const MOST_TRIES = 4;
-
-/** What is typed for a shot; kept on this device until it is on its way. */
-export interface ShotDraft {
-	at: string;
-	thing: string;
-	reading: string;
-	turned: string;
-	distance: string;
-}
 
 /** The level book of a job as the server has it, and what hands do to it. */
 export class LevelsStage {
@@ -35,14 +28,30 @@ export class LevelsStage {
 	readonly #labels = $derived(
 		Object.fromEntries((this.levels?.points ?? []).map((one) => [one.name, one.label]))
 	);
-	/** How often the book was taken; a late answer to an older question must not put it back. */
-	#taken = 0;
+	/** Whether the trouble told is that nothing could be fetched, which the next fetch mends. */
+	#cutOff = false;
+	readonly #current = new Current<Levels>(
+		(signal) => answer(api.GET('/api/structures/{structure_id}/levels', { ...this.#path, signal })),
+		(levels) => {
+			this.levels = levels;
+			if (this.#cutOff) this.trouble = '';
+			this.#cutOff = false;
+		},
+		(error) => {
+			this.trouble = error.message;
+			this.#cutOff = true;
+		}
+	);
+	readonly shots: Shots;
 	readonly #here: Here;
 	#drafts = $state<Record<string, string>>({});
 	#chosen = $state('');
+	/** The structure that the book was fetched beside. */
+	#loaded = '';
 
 	constructor(here: Here) {
 		this.#here = here;
+		this.shots = new Shots(this);
 		this.#drafts = readKept(this.#key, {});
 		this.#chosen = readKept(`anvilhead.setup.${here.job.id}`, '');
 	}
@@ -78,11 +87,12 @@ export class LevelsStage {
 
 	/** Shoot from another setup. */
 	choose(setupId: string): void {
-		this.#keepChosen(setupId);
-		void this.load();
+		this.keepChosen(setupId);
+		void this.#current.restart();
 	}
 
-	#keepChosen(setupId: string): void {
+	/** Stay with a setup, also when another crew begins one. */
+	keepChosen(setupId: string): void {
 		this.#chosen = setupId;
 		writeKept(`anvilhead.setup.${this.job.id}`, setupId);
 	}
@@ -142,87 +152,20 @@ export class LevelsStage {
 
 	/** Take the book as the server now has it. */
 	take(levels: Levels): void {
-		this.#taken++;
+		this.#current.taken();
 		this.levels = levels;
 	}
 
-	/** Fetch the book; an answer that was asked for before something newer came is thrown away and asked for again. */
-	async load(): Promise<void> {
-		try {
-			let before: number;
-			let levels: Levels;
-			do {
-				before = this.#taken;
-				levels = await answer(api.GET('/api/structures/{structure_id}/levels', this.#path));
-			} while (before !== this.#taken);
-			this.take(levels);
-			this.trouble = '';
-		} catch (error) {
-			if (!(error instanceof ApiError)) throw error;
-			this.trouble = error.message;
-		}
+	/** Fetch the book of the structure in front; resolves once it is shown or refused. */
+	load(): Promise<void> {
+		if (this.#loaded === this.structure.id) return this.#current.refresh();
+		this.#loaded = this.structure.id;
+		return this.#current.restart();
 	}
 
-	/**
-	 * Record a reading of a setup; it goes through the outbox, so that nothing typed is lost.  Whoever shoots from a
-	 * setup stays with it when another crew begins one; a correction of an older reading switches nothing.
-	 */
-	shoot(
-		setup: LevelSetup,
-		shot: Partial<ShotDraft> & { at: string; reading: string },
-		replaces?: LevelShot
-	): Promise<Outcome> {
-		if (!replaces) this.#keepChosen(setup.id);
-		const id = newId();
-		return outbox.post({
-			id,
-			structureId: this.structure.id,
-			where: this.structure.plan.name ?? this.structure.name_in_file,
-			setupId: setup.id,
-			inHand: this.setup?.id,
-			kind: 'shot',
-			shot: {
-				id,
-				rod: setup.rod,
-				at: this.nameOf(shot.at),
-				reading: shot.reading.trim(),
-				...(shot.thing ? { on: shot.thing } : {}),
-				...(shot.turned?.trim() ? { turned: shot.turned.trim() } : {}),
-				...(shot.distance?.trim() ? { distance: shot.distance.trim() } : {}),
-				...(replaces ? { replaces: replaces.id } : {})
-			}
-		});
-	}
-
-	/** Shots of this job on their way, or refused. */
-	get parcels(): Parcel[] {
-		return outbox.of(this.structure.id).filter((one) => one.kind === 'shot');
-	}
-
-	/** Level readings and strikes that the server would not take; rows of things to height show their own. */
-	get refused(): Parcel[] {
-		return outbox.of(this.structure.id).filter((one) => one.refused && isOfLevels(one));
-	}
-
-	/** Strike a reading out; `anyway` also when the heights of others go with it. */
-	strike(shot: LevelShot, anyway = false): void {
-		this.#post(shot, 'strike-shot', anyway);
-	}
-
-	/** Let a struck reading count again. */
-	takeBack(shot: LevelShot): void {
-		this.#post(shot, 'unstrike-shot');
-	}
-
-	#post(shot: LevelShot, kind: 'strike-shot' | 'unstrike-shot', anyway = false): void {
-		void outbox.post({
-			id: shot.id,
-			structureId: this.structure.id,
-			where: this.structure.plan.name ?? this.structure.name_in_file,
-			inHand: this.setup?.id,
-			kind,
-			anyway
-		});
+	/** The page is left: nothing is asked for it any more. */
+	leave(): void {
+		this.#current.leave();
 	}
 
 	/** The benchmark as typed and not kept yet; undefined when nothing was. */
@@ -256,7 +199,7 @@ export class LevelsStage {
 				body: { ...head, id, units: this.job.units }
 			})
 		);
-		if (!trouble) this.#keepChosen(id);
+		if (!trouble) this.keepChosen(id);
 		return trouble;
 	}
 
@@ -343,6 +286,7 @@ export function useLevelsStage(here: Here): LevelsStage {
 		void here.job; // replaced whenever anybody recorded anything
 		untrack(() => void stage.load());
 	});
+	$effect(() => () => stage.leave());
 	$effect(() => {
 		outbox.onShot = (levels) => {
 			if (levels.structure_id === here.structure.id) stage.take(levels);

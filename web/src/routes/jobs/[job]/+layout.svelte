@@ -12,13 +12,12 @@
 	const jobId = $derived(page.params.job ?? '');
 	const structureId = $derived(page.params.structure);
 	$effect(() => void session.load(jobId, structureId));
-	$effect(() => follow(jobId, () => void session.refresh(jobId)));
+	$effect(() => follow(jobId, () => void session.refresh()));
 
 	onMount(() => {
 		outbox.onDelivered = (structure) => session.take(structure);
 		// whoever comes back to this screen sees what others did meanwhile
-		const again = () =>
-			document.visibilityState === 'visible' && void session.load(jobId, structureId);
+		const again = () => document.visibilityState === 'visible' && void session.refresh();
 		document.addEventListener('visibilitychange', again);
 		return () => {
 			document.removeEventListener('visibilitychange', again);

@@ -73,9 +73,9 @@ def test_no_rule_of_the_trade_stands_in_the_front_end() -> None:
     length = re.compile(r"""[`'"][0-9.]+ ?(mm|cm|m|ft|in|"|')[`'"]|\b[0-9.]+ (to [0-9.]+ )?(mm|m|ft|inch(es)?)\b""")
     chosen = re.compile(r"""=== 'ft-in'\s*\?\s*['"{][^°]|state\('[0-9.]+'\)""")
     by_hand = {
-        "lib/call/tape.ts",  # the marks of a tape as it is drawn
-        "lib/plan/ScaleStick.svelte",  # the unit's name beside a stick
-        "lib/walls/ImportOutline.svelte",  # the unit a drawing is read in where it names none
+        "lib/square/call/tape.ts",  # the marks of a tape as it is drawn
+        "lib/drawing/ScaleStick.svelte",  # the unit's name beside a stick
+        "lib/footprint/ImportOutline.svelte",  # the unit a drawing is read in where it names none
     }
     source = ROOT / "web" / "src"
     strays = [

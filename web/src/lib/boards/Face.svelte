@@ -1,9 +1,9 @@
 <script lang="ts">
 	import type { Board } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
-	import { textWidth } from '$lib/plan/labels';
-	import { spoken } from '$lib/plan/spoken';
-	import SvgLen from '$lib/plan/SvgLen.svelte';
+	import { textWidth } from '$lib/drawing/labels/labels';
+	import { spoken } from '$lib/drawing/labels/spoken';
+	import SvgLen from '$lib/drawing/SvgLen.svelte';
 
 	interface Props {
 		board: Board;

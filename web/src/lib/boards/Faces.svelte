@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Board } from '$lib/api/types';
-	import { spoken } from '$lib/plan/spoken';
+	import { spoken } from '$lib/drawing/labels/spoken';
 	import Face from './Face.svelte';
 
 	interface Props {

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Structure, StructureResult, Units } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
-	import { spoken } from '$lib/plan/spoken';
+	import { spoken } from '$lib/drawing/labels/spoken';
 	import { useHere } from '$lib/job/context';
 	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import Words from '$lib/lengths/Words.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Board, Units } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
-	import { spoken } from '$lib/plan/spoken';
+	import { spoken } from '$lib/drawing/labels/spoken';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { useHere } from '$lib/job/context';
 	import DraftLength from '$lib/plan/DraftLength.svelte';

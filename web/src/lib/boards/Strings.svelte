@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { StructureResult } from '$lib/api/types';
 	import Len from '$lib/lengths/Len.svelte';
-	import { spoken } from '$lib/plan/spoken';
+	import { spoken } from '$lib/drawing/labels/spoken';
 
 	interface Props {
 		result: StructureResult;

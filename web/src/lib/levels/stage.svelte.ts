@@ -7,7 +7,7 @@ import { outbox } from '$lib/outbox/outbox.svelte';
 import { person } from '$lib/person/person.svelte';
 import { readKept, writeKept } from '$lib/ui/kept';
 import { newId } from '$lib/ui/newId';
-import { Shots } from './shots';
+import { Shots } from '$lib/levels/shoot/shots';
 
 /** How often a change is made again after somebody else was first. */
 const MOST_TRIES = 4;

@@ -3,12 +3,12 @@
 <script lang="ts">
 	import type { Schemas } from '$lib/api/client';
 	import type { Job, Structure, Units } from '$lib/api/types';
-	import Labels from '$lib/plan/Labels.svelte';
-	import { placeLabels } from '$lib/plan/labels';
-	import DrawingSheet from '$lib/plan/DrawingSheet.svelte';
-	import { pointsText } from '$lib/plan/drawing';
-	import { Sheet } from '$lib/plan/sheet.svelte';
-	import type { XY } from '$lib/plan/viewport';
+	import Labels from '$lib/drawing/labels/Labels.svelte';
+	import { placeLabels } from '$lib/drawing/labels/labels';
+	import DrawingSheet from '$lib/drawing/DrawingSheet.svelte';
+	import { pointsText } from '$lib/drawing/drawing';
+	import { Sheet } from '$lib/drawing/sheet.svelte';
+	import type { XY } from '$lib/drawing/viewport';
 	import { siteOf, type Measurable } from './siteDrawing';
 
 	interface Props {

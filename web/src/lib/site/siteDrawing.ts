@@ -1,15 +1,15 @@
 /** The site as lines and names, millimetres; no rule of the trade. */
 import type { Schemas } from '$lib/api/client';
 import type { Job, Structure } from '$lib/api/types';
-import { mean, type ToScreen } from '$lib/plan/drawing';
+import { mean, type ToScreen } from '$lib/drawing/drawing';
 import {
 	edgeObstacles,
 	lineObstacle,
 	readableTurn,
 	type Label,
 	type Obstacle
-} from '$lib/plan/labels';
-import type { XY } from '$lib/plan/viewport';
+} from '$lib/drawing/labels/labels';
+import type { XY } from '$lib/drawing/viewport';
 
 interface SiteLine {
 	name: string;

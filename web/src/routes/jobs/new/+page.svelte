@@ -10,13 +10,13 @@
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { person } from '$lib/person/person.svelte';
 	import { PlanDraft } from '$lib/plan/draft.svelte';
-	import Plan from '$lib/plan/Plan.svelte';
-	import WalkPlan from '$lib/plan/WalkPlan.svelte';
+	import Plan from '$lib/drawing/Plan.svelte';
+	import WalkPlan from '$lib/drawing/WalkPlan.svelte';
 	import { isDrawable, KINDS, sendable } from '$lib/plan/planDoc';
 	import { planTroubles } from '$lib/plan/preview.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import { readKept, writeKept } from '$lib/ui/kept';
-	import FootprintFields from '$lib/walls/FootprintFields.svelte';
+	import FootprintFields from '$lib/footprint/FootprintFields.svelte';
 
 	const KEY = 'anvilhead.new-job';
 	interface Draft {

@@ -7,7 +7,7 @@
 	import { useHere } from '$lib/job/context';
 	import { useEditor } from '$lib/plan/editor.svelte';
 	import KeepBar from '$lib/plan/KeepBar.svelte';
-	import Plan from '$lib/plan/Plan.svelte';
+	import Plan from '$lib/drawing/Plan.svelte';
 	import Tabs from '$lib/ui/Tabs.svelte';
 
 	const here = useHere();

@@ -1,18 +1,18 @@
 <script lang="ts">
 	import { useHere } from '$lib/job/context';
-	import BesideFields from '$lib/lines/BesideFields.svelte';
-	import FamilyTable from '$lib/lines/FamilyTable.svelte';
-	import InnerFields from '$lib/lines/InnerFields.svelte';
-	import SectionFields from '$lib/lines/SectionFields.svelte';
-	import SectionSides from '$lib/lines/SectionSides.svelte';
+	import BesideFields from '$lib/footprint/BesideFields.svelte';
+	import FamilyTable from '$lib/footprint/FamilyTable.svelte';
+	import InnerFields from '$lib/footprint/InnerFields.svelte';
+	import SectionFields from '$lib/footprint/SectionFields.svelte';
+	import SectionSides from '$lib/footprint/SectionSides.svelte';
 	import { useEditor } from '$lib/plan/editor.svelte';
 	import KeepBar from '$lib/plan/KeepBar.svelte';
-	import Plan from '$lib/plan/Plan.svelte';
-	import WalkPlan from '$lib/plan/WalkPlan.svelte';
+	import Plan from '$lib/drawing/Plan.svelte';
+	import WalkPlan from '$lib/drawing/WalkPlan.svelte';
 	import Tabs from '$lib/ui/Tabs.svelte';
-	import FootprintFields from '$lib/walls/FootprintFields.svelte';
-	import PlanBasics from '$lib/walls/PlanBasics.svelte';
-	import SidesTable from '$lib/walls/SidesTable.svelte';
+	import FootprintFields from '$lib/footprint/FootprintFields.svelte';
+	import PlanBasics from '$lib/footprint/PlanBasics.svelte';
+	import SidesTable from '$lib/footprint/SidesTable.svelte';
 
 	const here = useHere();
 	const editor = useEditor(here);

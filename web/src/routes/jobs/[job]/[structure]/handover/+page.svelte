@@ -2,7 +2,7 @@
 	import { transport } from '$lib/api/transport';
 	import { pictureOf } from '$lib/handover/picture';
 	import { useHere } from '$lib/job/context';
-	import Plan from '$lib/plan/Plan.svelte';
+	import Plan from '$lib/drawing/Plan.svelte';
 
 	const here = useHere();
 	const base = $derived(transport.address(`/api/structures/${here.structure.id}`));

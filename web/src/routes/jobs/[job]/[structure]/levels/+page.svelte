@@ -1,18 +1,18 @@
 <script lang="ts">
 	import { useHere } from '$lib/job/context';
 	import { keys } from '$lib/keys/keys.svelte';
-	import Book from '$lib/levels/Book.svelte';
-	import Ground from '$lib/levels/Ground.svelte';
-	import HeightShout from '$lib/levels/HeightShout.svelte';
-	import Instruments from '$lib/levels/Instruments.svelte';
-	import LevelPlanView from '$lib/levels/LevelPlanView.svelte';
+	import Book from '$lib/levels/book/Book.svelte';
+	import Ground from '$lib/levels/surface/Ground.svelte';
+	import HeightShout from '$lib/levels/height/HeightShout.svelte';
+	import Instruments from '$lib/levels/book/Instruments.svelte';
+	import LevelPlanView from '$lib/levels/surface/LevelPlanView.svelte';
 	import LevelSlate from '$lib/levels/LevelSlate.svelte';
-	import Posts from '$lib/levels/Posts.svelte';
-	import SectionView from '$lib/levels/SectionView.svelte';
-	import Shoot from '$lib/levels/Shoot.svelte';
-	import Slabs from '$lib/levels/Slabs.svelte';
+	import Posts from '$lib/levels/build/Posts.svelte';
+	import SectionView from '$lib/levels/surface/SectionView.svelte';
+	import Shoot from '$lib/levels/shoot/Shoot.svelte';
+	import Slabs from '$lib/levels/build/Slabs.svelte';
 	import { useLevelsStage } from '$lib/levels/stage.svelte';
-	import ToHeight from '$lib/levels/ToHeight.svelte';
+	import ToHeight from '$lib/levels/height/ToHeight.svelte';
 	import Tabs from '$lib/ui/Tabs.svelte';
 
 	const TABS = [

@@ -2,11 +2,11 @@
 	import { useHere } from '$lib/job/context';
 	import { useEditor } from '$lib/plan/editor.svelte';
 	import KeepBar from '$lib/plan/KeepBar.svelte';
-	import Plan from '$lib/plan/Plan.svelte';
-	import CrewFields from '$lib/methods/CrewFields.svelte';
-	import MethodTable from '$lib/methods/MethodTable.svelte';
-	import RoundedCost from '$lib/methods/RoundedCost.svelte';
-	import SettingOut from '$lib/methods/SettingOut.svelte';
+	import Plan from '$lib/drawing/Plan.svelte';
+	import CrewFields from '$lib/square/methods/CrewFields.svelte';
+	import MethodTable from '$lib/square/methods/MethodTable.svelte';
+	import RoundedCost from '$lib/square/methods/RoundedCost.svelte';
+	import SettingOut from '$lib/square/methods/SettingOut.svelte';
 
 	const here = useHere();
 	const editor = useEditor(here, true);

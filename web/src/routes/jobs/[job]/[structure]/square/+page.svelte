@@ -1,17 +1,17 @@
 <script lang="ts">
-	import Readings from '$lib/call/Readings.svelte';
-	import Shout from '$lib/call/Shout.svelte';
-	import TapePiece from '$lib/call/TapePiece.svelte';
-	import VerdictBoard from '$lib/call/VerdictBoard.svelte';
-	import Holds from '$lib/coach/Holds.svelte';
-	import LookAgain from '$lib/coach/LookAgain.svelte';
-	import Lost from '$lib/coach/Lost.svelte';
-	import PullAndMove from '$lib/coach/PullAndMove.svelte';
-	import RoundsTable from '$lib/coach/RoundsTable.svelte';
-	import RoundsChart from '$lib/coach/RoundsChart.svelte';
-	import { useSquareStage } from '$lib/coach/stage.svelte';
+	import Readings from '$lib/square/call/Readings.svelte';
+	import Shout from '$lib/square/call/Shout.svelte';
+	import TapePiece from '$lib/square/call/TapePiece.svelte';
+	import VerdictBoard from '$lib/square/call/VerdictBoard.svelte';
+	import Holds from '$lib/square/coach/Holds.svelte';
+	import LookAgain from '$lib/square/coach/LookAgain.svelte';
+	import Lost from '$lib/square/coach/Lost.svelte';
+	import PullAndMove from '$lib/square/coach/PullAndMove.svelte';
+	import RoundsTable from '$lib/square/coach/RoundsTable.svelte';
+	import RoundsChart from '$lib/square/coach/RoundsChart.svelte';
+	import { useSquareStage } from '$lib/square/coach/stage.svelte';
 	import { useHere } from '$lib/job/context';
-	import Plan from '$lib/plan/Plan.svelte';
+	import Plan from '$lib/drawing/Plan.svelte';
 	import Tabs from '$lib/ui/Tabs.svelte';
 
 	const TABS = [

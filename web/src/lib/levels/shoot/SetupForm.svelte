@@ -1,0 +1,130 @@
+<script lang="ts">
+	import Checkbox from '$lib/ui/Checkbox.svelte';
+	import { untrack } from 'svelte';
+	import type { LevelInstrument, RodMarks } from '$lib/api/types';
+	import LengthField from '$lib/lengths/LengthField.svelte';
+	import type { LevelsStage } from '$lib/levels/stage.svelte';
+	import { LEVEL_INSTRUMENTS, ROD_MARKS, unitsOf } from '$lib/levels/words';
+
+	interface Props {
+		stage: LevelsStage;
+		onBegun: () => void;
+	}
+	let { stage, onBegun }: Props = $props();
+
+	// what stood last is what usually stands next
+	const before = untrack(() => stage.setup);
+	const devices = $derived(stage.result?.devices ?? []);
+	let device = $state(before ? (before.device ?? '') : untrack(() => devices[0]?.name ?? ''));
+	let kind = $state<LevelInstrument>(before?.instrument ?? 'laser');
+	let rod = $state<RodMarks>(before?.rod ?? untrack(() => stage.job.units));
+	let rodLength = $state(before?.rod_length?.written ?? '');
+	let height = $state('');
+	let warmer = $state('');
+	let leg = $state('');
+	let corrected = $state(before?.corrected ?? false);
+	let trouble = $state('');
+	const degrees = $derived(unitsOf(rod) === 'ft-in' ? '°F' : '°C');
+	const chosen = $derived(devices.find((one) => one.name === device));
+	const instrument = $derived(chosen?.kind ?? kind);
+	/** A correction is offered, never applied by itself. */
+	const off = $derived(chosen?.is_true === false && chosen.correction ? chosen.correction : '');
+
+	async function begin(event: SubmitEvent) {
+		event.preventDefault();
+		trouble = await stage.beginSetup({
+			instrument,
+			rod,
+			corrected: Boolean(off) && corrected,
+			...(device ? { device } : {}),
+			...(instrument === 'water-level' && warmer.trim() && leg.trim()
+				? { warmer: `${warmer.trim()} ${degrees}`, leg: leg.trim() }
+				: {}),
+			...(rodLength.trim() ? { rod_length: rodLength.trim() } : {}),
+			...(instrument === 'string' && height.trim() ? { height: height.trim() } : {})
+		});
+		if (!trouble) onBegun();
+	}
+</script>
+
+<form class="grid grid-cols-2 gap-2" aria-label="New setup" onsubmit={begin}>
+	{#if devices.length}
+		<label class="col-span-2"
+			>Instrument
+			<select class="field" aria-label="Instrument" bind:value={device}>
+				{#each devices as one (one.name)}
+					<option value={one.name}
+						>{one.name}, {LEVEL_INSTRUMENTS[one.kind]}{one.is_true === false
+							? ' (not true)'
+							: ''}</option
+					>
+				{/each}
+				<option value="">another</option>
+			</select></label
+		>
+	{/if}
+	{#if !device}
+		<label class="col-span-2"
+			>Kind
+			<select class="field" aria-label="Kind of instrument" bind:value={kind}>
+				{#each Object.entries(LEVEL_INSTRUMENTS) as [value, label] (value)}
+					<option {value}>{label}</option>
+				{/each}
+			</select></label
+		>
+	{/if}
+	<label
+		>Rod or rule marked in
+		<select class="field" aria-label="Rod or rule marked in" bind:value={rod}>
+			{#each Object.entries(ROD_MARKS) as [value, label] (value)}<option {value}>{label}</option
+				>{/each}
+		</select></label
+	>
+	{#if instrument === 'string'}
+		<LengthField
+			label="String at"
+			value={height}
+			units={unitsOf(rod)}
+			signed
+			hint="height above the datum"
+			onInput={(text) => (height = text)}
+		/>
+	{:else}
+		<LengthField
+			label="Rod length"
+			value={rodLength}
+			units={unitsOf(rod)}
+			hint="longer readings are questioned"
+			onInput={(text) => (rodLength = text)}
+		/>
+	{/if}
+	{#if instrument === 'water-level'}
+		<label
+			><span class="font-semibold">One leg warmer by, {degrees}</span>
+			<input
+				class="field numbers mt-1 text-right text-xl"
+				inputmode="decimal"
+				placeholder="0"
+				bind:value={warmer}
+			/></label
+		>
+		<LengthField
+			label="Water stands in it"
+			value={leg}
+			units={unitsOf(rod)}
+			hint="height of the warm leg"
+			onInput={(text) => (leg = text)}
+		/>
+	{/if}
+	{#if off}
+		<div class="caution col-span-2 text-sm">
+			<strong>{device} is not true.</strong>
+			{off}
+			<Checkbox checked={corrected} onChecked={(on) => (corrected = on)}
+				>Correct the readings of this setup by it; say how far each sight is</Checkbox
+			>
+		</div>
+	{/if}
+	{#if trouble}<p role="alert" class="col-span-2 font-semibold text-string">{trouble}</p>{/if}
+	<button class="board-button col-span-2">Instrument stands: begin the setup</button>
+</form>

@@ -2,6 +2,7 @@
 	import type { Snippet } from 'svelte';
 	import type { Structure, Units } from '$lib/api/types';
 	import Words from '$lib/lengths/Words.svelte';
+	import Popover from '$lib/ui/Popover.svelte';
 	import { gestures } from './gestures';
 	import PlanTools from './PlanTools.svelte';
 	import { drawn } from './drawn.svelte';
@@ -109,14 +110,13 @@
 	</p>
 	{#if turned}<p class="turned">drawn turned a quarter</p>{/if}
 	{#if left.length}
-		<details class="left no-print" class:low={turned}>
-			<summary>{left.length} without room</summary>
-			<ul>
-				{#each left as one (one.key)}<li class="numbers">
-						<Words text={one.said ?? one.text} />
-					</li>{/each}
-			</ul>
-		</details>
+		<div class="left" class:low={turned}>
+			<Popover label="{left.length} without room">
+				<ul class="numbers font-semibold">
+					{#each left as one (one.key)}<li><Words text={one.said ?? one.text} /></li>{/each}
+				</ul>
+			</Popover>
+		</div>
 	{/if}
 	<PlanTools {sheet} factor={factor ?? 1} drawnLarger={factor !== undefined} {onFactor} />
 </div>
@@ -151,19 +151,5 @@
 	}
 	.left.low {
 		top: 1.8rem;
-	}
-	.left summary {
-		min-height: var(--touch);
-		display: flex;
-		align-items: center;
-		cursor: pointer;
-		text-decoration: underline;
-	}
-	.left ul {
-		max-height: 50vh;
-		overflow: auto;
-		padding-bottom: 0.4rem;
-		font-weight: 600;
-		color: var(--ink);
 	}
 </style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Toolbar from '$lib/ui/Toolbar.svelte';
 	import { FACTORS } from './exaggerate';
 	import type { Sheet } from './sheet.svelte';
 
@@ -11,6 +12,18 @@
 		onFactor: (factor: number | undefined) => void;
 	}
 	let { sheet, factor, drawnLarger, onFactor }: Props = $props();
+
+	const tools = $derived([
+		{ label: 'Nearer', sign: '+', key: '+', run: () => sheet.zoom(1.25) },
+		{ label: 'Farther', sign: '−', key: '-', run: () => sheet.zoom(0.8) },
+		{
+			label: 'Show all of it',
+			sign: 'all',
+			key: '0',
+			disabled: sheet.isFitted,
+			run: () => sheet.all()
+		}
+	]);
 </script>
 
 <div class="no-print absolute right-2 bottom-2 flex items-center gap-1">
@@ -28,38 +41,14 @@
 			</select>
 		</label>
 	{/if}
-	<button class="tool" aria-label="Nearer" onclick={() => sheet.zoom(1.25)}>+</button>
-	<button class="tool" aria-label="Farther" onclick={() => sheet.zoom(0.8)}>−</button>
-	<button
-		class="tool"
-		aria-label="Show all of it"
-		disabled={sheet.isFitted}
-		onclick={() => sheet.all()}
-	>
-		all
-	</button>
+	<Toolbar label="The drawing" {tools} />
 </div>
 
 <style>
-	.tool {
-		min-width: 2.25rem;
-		height: 2.25rem;
-		padding-inline: 0.5rem;
-		font-weight: 700;
-		background: var(--sheet);
-		border: 1.5px solid var(--edge);
-	}
 	.larger {
 		min-height: 2.25rem;
 	}
-	.tool:disabled {
-		opacity: 0.5;
-	}
 	@media (pointer: coarse) {
-		.tool {
-			min-width: var(--touch);
-			height: var(--touch);
-		}
 		.larger {
 			min-height: var(--touch);
 		}

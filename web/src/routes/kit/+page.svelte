@@ -4,7 +4,9 @@
 	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import Choice from '$lib/ui/Choice.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
+	import Popover from '$lib/ui/Popover.svelte';
 	import Tabs from '$lib/ui/Tabs.svelte';
+	import Toolbar from '$lib/ui/Toolbar.svelte';
 	import { UNITS } from '$lib/job/session.svelte';
 	import type { Units } from '$lib/api/types';
 
@@ -12,6 +14,10 @@
 	const TABS = [
 		{ value: 'pull', label: 'Pull and move' },
 		{ value: 'record', label: 'Record' }
+	];
+	const TOOLS = [
+		{ label: 'Nearer', sign: '+', key: '+', run: () => {} },
+		{ label: 'Show all of it', sign: 'all', disabled: true, run: () => {} }
 	];
 	let units = $state<Units>('ft-in');
 	let tab = $state('pull');
@@ -64,6 +70,8 @@
 			<Tabs label="Tabs, {theme}" tabs={TABS} value={tab} onValue={(next) => (tab = next)}>
 				{#snippet children(open)}<p>What stands under “{open}”.</p>{/snippet}
 			</Tabs>
+			<Toolbar label="Tools, {theme}" tools={TOOLS} />
+			<Popover label="More about it"><p>It opens beside what it is about.</p></Popover>
 			<p class="caution">A caution: what, why, what to do.</p>
 		</section>
 	{/each}

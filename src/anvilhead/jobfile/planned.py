@@ -65,24 +65,26 @@ class Planned:
     held_line: tuple[str, str]
     set_out: SetOut
     heights_mm: dict[str, float]
-    memo: dict[object, Any] = field(default_factory=dict, compare=False, repr=False)
+    memo: dict[str, tuple[object, Any]] = field(default_factory=dict, compare=False, repr=False)
 
     @property
     def ground_key(self) -> tuple[tuple[str, float], ...]:
         """Ground heights as a value to compare by."""
         return tuple(sorted(self.heights_mm.items()))
 
-    def once(self, key: tuple[object, ...], work: Callable[[], Worked]) -> Worked:
-        """What follows from the plan alone, worked out at the first asking.
+    def once(self, name: str, key: tuple[object, ...], work: Callable[[], Worked]) -> Worked:
+        """What follows from the plan and little else, worked out when first asked for; the latest of a name is kept.
 
         Args:
+            name: what it is.
             key: what it depends on besides the plan: units, burn; heights count by themselves.
             work: works it out.
         """
         whole = (*key, self.ground_key)
-        if whole not in self.memo:
-            self.memo[whole] = work()
-        found: Worked = self.memo[whole]
+        kept = self.memo.get(name)
+        if kept is None or kept[0] != whole:
+            kept = self.memo[name] = (whole, work())
+        found: Worked = kept[1]
         return found
 
 

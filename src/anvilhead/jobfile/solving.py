@@ -96,44 +96,22 @@ def solve_structure(
         methods: compare the ways of squaring, and write the sheet of the one chosen: half the work of a plan alone.
     """
     units = rounds.units
-    footprint, set_out = found.footprint, found.set_out
-    boards = Boards(found, units, _obstacles(*site) if site else {})
+    obstacles = _obstacles(*site) if site else {}
 
     def of_methods() -> tuple[MethodsResult, SettingOutResult | None]:
         comparison = compare(found, units)
         return solve_methods(found, comparison, units), solve_setting_out(found, comparison, burn_mm, units)
 
-    compared, setting_out = found.once(("methods", units, burn_mm), of_methods) if methods else (None, None)
+    compared, setting_out = found.once("methods", (units, burn_mm), of_methods) if methods else (None, None)
+    laid_out = found.once(
+        "laid out",
+        (units, every_pair, tuple(obstacles.items())),
+        lambda: _laid_out(found, units, obstacles, every_pair),
+    )
+    latest = rounds.pulls.get(rounds.latest or 0, [])
     return r.StructureResult(
-        kind=found.plan.kind,
-        shape=found.plan.footprint.shape,
-        closed=footprint.closed,
-        corners={name: place(point) for name, point in footprint.corners.items()},
-        angles={name: _inside_deg(turn) for name, turn in footprint.turns_rad.items()},
-        sides=[side_of(side, units) for side in footprint.sides],
-        diagonals=[
-            distance(diagonal, units)
-            for diagonal in (footprint.diagonals if every_pair else working_diagonals(footprint))
-        ],
-        closing=walk_result(found.walked, found.plan.footprint.steps, units)
-        if found.walked and isinstance(found.plan.footprint, Walk)
-        else None,
-        area_mm2=tidy(footprint.area_mm2),
-        area_text=print_area(footprint.area_mm2, units),
-        perimeter_mm=tidy(footprint.perimeter_mm),
-        perimeter_text=text_of(footprint.perimeter_mm, units),
-        overall=solve_overall(found.outlines[0], footprint.sides[0].direction, units),
-        lines=solve_families(found, units),
-        lines_gone=list(found.gone),
-        unlikely=list(unlikely(set_out.tolerance_mm, found.families, rounds.pulls.get(rounds.latest or 0, []), units)),
-        sticks=solve_sticks(found, units),
-        inner=solve_inner(found, units),
-        boards=boards.results(),
-        stakes=len(boards.standing.stakes),
-        stakes_at=boards.stakes(),
-        strings=boards.strings,
-        heights=boards.height_results(),
-        materials=boards.materials(),
+        **laid_out,
+        unlikely=list(unlikely(found.set_out.tolerance_mm, found.families, latest, units)),
         methods=compared,
         setting_out=setting_out,
         site=solve_site(*site, units) if site else None,
@@ -142,6 +120,42 @@ def solve_structure(
         recheck=None,
         lost=[],
     )
+
+
+def _laid_out(found: Planned, units: Units, obstacles: Mapping[str, Footprint], every_pair: bool) -> dict[str, object]:
+    """What follows from the plan and what stands around it, whatever was pulled: results by their keys."""
+    footprint = found.footprint
+    boards = Boards(found, units, obstacles)
+    return {
+        "kind": found.plan.kind,
+        "shape": found.plan.footprint.shape,
+        "closed": footprint.closed,
+        "corners": {name: place(point) for name, point in footprint.corners.items()},
+        "angles": {name: _inside_deg(turn) for name, turn in footprint.turns_rad.items()},
+        "sides": [side_of(side, units) for side in footprint.sides],
+        "diagonals": [
+            distance(diagonal, units)
+            for diagonal in (footprint.diagonals if every_pair else working_diagonals(footprint))
+        ],
+        "closing": walk_result(found.walked, found.plan.footprint.steps, units)
+        if found.walked and isinstance(found.plan.footprint, Walk)
+        else None,
+        "area_mm2": tidy(footprint.area_mm2),
+        "area_text": print_area(footprint.area_mm2, units),
+        "perimeter_mm": tidy(footprint.perimeter_mm),
+        "perimeter_text": text_of(footprint.perimeter_mm, units),
+        "overall": solve_overall(found.outlines[0], footprint.sides[0].direction, units),
+        "lines": solve_families(found, units),
+        "lines_gone": list(found.gone),
+        "sticks": solve_sticks(found, units),
+        "inner": solve_inner(found, units),
+        "boards": boards.results(),
+        "stakes": len(boards.standing.stakes),
+        "stakes_at": boards.stakes(),
+        "strings": boards.strings,
+        "heights": boards.height_results(),
+        "materials": boards.materials(),
+    }
 
 
 def _inside_deg(turn_rad: float) -> float:

@@ -70,8 +70,8 @@ def test_a_board_that_stands_in_the_building_is_carried_to_the_far_side_by_a_tap
     clashes = page.get_by_role("main").locator(".caution").count()
     carry.click()
     out = " ".join(text.split()).split("far side, ")[1].removesuffix(" out").replace("′", "'").replace("″", '"')
-    name = text.split()[1]
-    expect(page.get_by_role("textbox", name=name)).to_have_value(out)
+    name = text.removeprefix("Carry ").split(" to the far")[0]
+    expect(page.get_by_role("textbox", name=f"Setback of {name}")).to_have_value(out)
     expect(page.get_by_role("button", name=f"Carry {name} to the far side")).to_have_count(0)
     assert page.get_by_role("main").locator(".caution").count() < clashes
 

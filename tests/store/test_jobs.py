@@ -37,16 +37,16 @@ def found(database: Database, find: str, *, most: int = 50, after: int = 0, away
 
 
 def test_jobs_are_found_by_their_names_and_those_of_their_structures_put_away_last(database: Database) -> None:
-    job(database, "Quay wall 7%", minutes=1, structures=("zinc-store",))
-    job(database, "Quay steps", minutes=3)
-    job(database, "Quay lamp", minutes=9, away=True)
-    assert found(database, "quay") == ["Quay steps", "Quay wall 7%", "Quay lamp"]
-    assert found(database, "quay", away=True) == ["Quay lamp"]
-    assert found(database, "quay", most=1, after=1) == ["Quay wall 7%"]
-    assert found(database, "ZINC-ST") == ["Quay wall 7%"]
+    job(database, "Ropewalk wall 7%", minutes=1, structures=("hemp-store",))
+    job(database, "Ropewalk steps", minutes=3)
+    job(database, "Ropewalk lamp", minutes=9, away=True)
+    assert found(database, "ropewalk") == ["Ropewalk steps", "Ropewalk wall 7%", "Ropewalk lamp"]
+    assert found(database, "ropewalk", away=True) == ["Ropewalk lamp"]
+    assert found(database, "ropewalk", most=1, after=1) == ["Ropewalk wall 7%"]
+    assert found(database, "HEMP-ST") == ["Ropewalk wall 7%"]
     # a sign of the query language is a sign like any other
-    assert found(database, "7%") == ["Quay wall 7%"]
-    assert found(database, "quay_") == []
+    assert found(database, "7%") == ["Ropewalk wall 7%"]
+    assert found(database, "ropewalk_") == []
 
 
 def test_a_change_needs_the_revision_it_was_made_on(database: Database) -> None:

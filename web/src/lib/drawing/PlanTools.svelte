@@ -31,7 +31,7 @@
 		<label class="mr-2 flex items-center gap-2 bg-sheet/90 px-2 text-sm">
 			<span class="max-sm:sr-only">Errors drawn</span>
 			<select
-				class="field larger numbers !w-auto !py-0"
+				class="field numbers !w-auto !py-0"
 				value={factor}
 				onchange={(event) => onFactor(Number(event.currentTarget.value))}
 			>
@@ -43,14 +43,3 @@
 	{/if}
 	<Toolbar label="The drawing" {tools} />
 </div>
-
-<style>
-	.larger {
-		min-height: 2.25rem;
-	}
-	@media (pointer: coarse) {
-		.larger {
-			min-height: var(--touch);
-		}
-	}
-</style>

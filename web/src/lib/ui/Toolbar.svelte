@@ -55,8 +55,8 @@
 		gap: 0.25rem;
 	}
 	:global(.toolbar .tool) {
-		min-width: 2.25rem;
-		height: 2.25rem;
+		min-width: var(--touch);
+		height: var(--touch);
 		padding-inline: 0.5rem;
 		font-weight: 700;
 		background: var(--sheet);
@@ -71,11 +71,5 @@
 		background: var(--ink);
 		color: var(--sheet);
 		font-weight: 600;
-	}
-	@media (pointer: coarse) {
-		:global(.toolbar .tool) {
-			min-width: var(--touch);
-			height: var(--touch);
-		}
 	}
 </style>

@@ -12,7 +12,7 @@
 </script>
 
 <Popover.Root>
-	<Popover.Trigger class="popover-opens no-print">{label}</Popover.Trigger>
+	<Popover.Trigger class="popover-opens no-print justify-self-start">{label}</Popover.Trigger>
 	<Popover.Portal>
 		<Popover.Content class="popover" side="bottom" align="end" sideOffset={2} collisionPadding={8}>
 			{@render children()}

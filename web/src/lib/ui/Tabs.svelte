@@ -31,7 +31,7 @@
 	:global(.tabs) {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 0 clamp(0.7rem, 1.6vw, 1.1rem);
+		gap: 0 clamp(0.7rem, 1.2vw, 1.1rem);
 		border-bottom: 2px solid var(--edge);
 	}
 	:global(.tab) {

@@ -42,7 +42,7 @@
 </script>
 
 {#if setup && found && !moving}
-	<div class="flex flex-wrap items-baseline justify-between gap-x-3">
+	<div class="flex flex-wrap items-baseline justify-between gap-x-3 gap-y-2">
 		<h2 class="text-lg font-bold">
 			Setup {index + 1}: {setup.device ?? LEVEL_INSTRUMENTS[setup.instrument]}
 		</h2>

@@ -227,7 +227,7 @@
 <style>
 	.entry {
 		display: grid;
-		grid-template-columns: minmax(0, 0.85fr) minmax(0, 1.15fr) 8.5rem auto;
+		grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr) 8rem auto;
 		gap: 0.25rem 0.5rem;
 		align-items: end;
 	}

@@ -115,3 +115,15 @@ def test_the_words_of_a_stage_end_above_the_slate(phone: Page) -> None:
     assert words
     assert slate
     assert words["y"] + words["height"] <= slate["y"]
+
+
+def test_a_button_stays_under_the_finger_when_the_field_above_it_is_left(phone: Page) -> None:
+    phone.goto("/jobs/new")
+    phone.get_by_role("button", name="An open line").tap()
+    leg = phone.get_by_label("Go A–B")
+    leg.tap()
+    phone.keyboard.type("60")
+    expect(phone.get_by_text("= 60′ 0″")).to_be_visible()
+    phone.get_by_role("button", name="Another leg").tap()
+    expect(phone.get_by_label("Go B–C")).to_be_visible()
+    expect(phone.get_by_text("= 60′ 0″")).to_have_count(0)

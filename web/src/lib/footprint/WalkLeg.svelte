@@ -1,9 +1,11 @@
 <script lang="ts">
+	import { onDestroy } from 'svelte';
 	import type { Step, Units } from '$lib/api/types';
 	import { lengths } from '$lib/keypad/keypad.svelte';
 	import { Echo } from '$lib/lengths/echo.svelte';
 	import Len from '$lib/lengths/Len.svelte';
 	import { CLOSES, textAt } from '$lib/plan/planDoc';
+	import { afterPress } from '$lib/ui/afterPress';
 
 	interface Props {
 		step: Step;
@@ -37,6 +39,8 @@
 
 	const id = $props.id();
 	let focused = $state(false);
+	let stay = () => {};
+	onDestroy(() => stay());
 	const echo = new Echo();
 	const go = $derived(textAt(step, ['go']));
 	const turn = $derived(step.turn === undefined ? '' : String(step.turn));
@@ -83,10 +87,11 @@
 		value={go}
 		oninput={(event) => onChange({ ...step, go: event.currentTarget.value })}
 		onfocus={(event) => {
+			stay();
 			focused = true;
 			event.currentTarget.select();
 		}}
-		onblur={() => (focused = false)}
+		onblur={() => (stay = afterPress(() => (focused = false)))}
 		autocomplete="off"
 		autocapitalize="off"
 		spellcheck="false"

@@ -1,12 +1,11 @@
 import { untrack } from 'svelte';
 import type { Attachment } from 'svelte/attachments';
 import type { RodMarks, Units } from '$lib/api/types';
+import { afterPress } from '$lib/ui/afterPress';
 import { readKept, writeKept } from '$lib/ui/kept';
 import { lastPut } from './padKeys';
 
 const KEY = 'anvilhead.letters';
-/** A tap is told as a press after the finger is off; that must still meet what it was meant for. */
-const LINGERS_MS = 120;
 
 /** What a length is typed in: the units of the job, or the marks of a rod. */
 export type Marks = Units | RodMarks;
@@ -33,21 +32,13 @@ class Keypad {
 		return matchMedia('(pointer: coarse)').matches;
 	}
 
-	#pressed = false;
 	/** What the finger found or left in the field. */
 	#met = '';
 	#selecting = 0;
-	#leaving: ReturnType<typeof setTimeout> | undefined;
-
-	constructor() {
-		if (typeof window === 'undefined') return;
-		addEventListener('pointerdown', () => (this.#pressed = true), true);
-		for (const up of ['pointerup', 'pointercancel'])
-			addEventListener(up, () => (this.#pressed = false), true);
-	}
+	#stay = () => {};
 
 	open(field: HTMLInputElement, takes: () => PadFor): void {
-		clearTimeout(this.#leaving);
+		this.#stay();
 		this.field = field;
 		this.takes = takes;
 		this.meet(field);
@@ -62,14 +53,11 @@ class Keypad {
 		if (this.field === field) this.#met = field.value;
 	}
 
-	/** The field was left: the pad goes once the press that left it is over, or what is pressed would move away. */
+	/** The field was left: the pad goes once the press that left it is over. */
 	leave(field: HTMLInputElement): void {
 		if (this.field !== field) return;
-		clearTimeout(this.#leaving);
-		this.#leaving = setTimeout(() => {
-			if (this.#pressed) this.leave(field);
-			else this.field = undefined;
-		}, LINGERS_MS);
+		this.#stay();
+		this.#stay = afterPress(() => (this.field = undefined));
 	}
 
 	/** Take the letters of the device instead, or the pad again; the field keeps what is typed. */

@@ -2,6 +2,7 @@
 	import type { Units } from '$lib/api/types';
 	import { lengths } from '$lib/keypad/keypad.svelte';
 	import { Echo } from './echo.svelte';
+	import { afterPress } from '$lib/ui/afterPress';
 	import Len from './Len.svelte';
 
 	interface Props {
@@ -57,7 +58,7 @@
 		{value}
 		{placeholder}
 		oninput={(event) => onInput(event.currentTarget.value)}
-		onblur={() => (visited = true)}
+		onblur={() => afterPress(() => (visited = true))}
 		autocomplete="off"
 		autocapitalize="off"
 		spellcheck="false"

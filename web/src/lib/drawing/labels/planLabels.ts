@@ -91,16 +91,22 @@ export function dimensionLabels(
 	return labels.concat(
 		result.diagonals.map((diagonal) => {
 			const [one, two] = [at(corners[diagonal.from] as XY), at(corners[diagonal.to] as XY)];
+			const along = unit(minus(two, one));
+			const on = (share: number, off = 0) => ({
+				x: one.x + (two.x - one.x) * share + along.y * off,
+				y: one.y + (two.y - one.y) * share - along.x * off
+			});
 			return {
 				key: diagonalKey(diagonal.from, diagonal.to),
 				text: diagonal.text,
 				said: `${diagonal.from}–${diagonal.to} ${diagonal.text}`,
 				turn: readableTurn(two.x - one.x, two.y - one.y),
 				size: 16,
-				places: [0.28, 0.72, 0.34, 0.66, 0.22, 0.78].map((share) => ({
-					x: one.x + (two.x - one.x) * share,
-					y: one.y + (two.y - one.y) * share
-				}))
+				anchor: on(0.5),
+				places: [
+					...[0.28, 0.72, 0.34, 0.66, 0.22, 0.78].map((share) => on(share)),
+					...[0.5, 0.36, 0.64].flatMap((share) => [on(share, 16), on(share, -16)])
+				]
 			};
 		})
 	);

@@ -10,11 +10,11 @@ from typing import Any
 
 from anvilhead.core.measure.tape import Pull
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.judging import judge
-from anvilhead.jobfile.models import Plan
-from anvilhead.jobfile.naming import naming_of
-from anvilhead.jobfile.planned import planned
-from anvilhead.jobfile.square_solving import solve_square
+from anvilhead.jobfile.documents.models import Plan
+from anvilhead.jobfile.working.judging import judge
+from anvilhead.jobfile.working.naming import naming_of
+from anvilhead.jobfile.working.planned import planned
+from anvilhead.jobfile.written.square_solving import solve_square
 from bench.bench_plan import loop
 from bench.plans import comb
 from bench.side_by_side import ratio, report

@@ -11,14 +11,14 @@ from anvilhead.core.geometry.point import Point
 from anvilhead.core.ground.contour import contours
 from anvilhead.core.ground.terrain import GroundShot, terrain_of
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.control import Control
-from anvilhead.jobfile.levels.book_solving import work_book
+from anvilhead.jobfile.documents.control import Control
+from anvilhead.jobfile.documents.models import Plan
 from anvilhead.jobfile.levels.documents import Levels
 from anvilhead.jobfile.levels.level_points import level_points
-from anvilhead.jobfile.levels.level_solving import solve_levels
-from anvilhead.jobfile.models import Plan
-from anvilhead.jobfile.placed import place_all
-from anvilhead.jobfile.planned import planned
+from anvilhead.jobfile.levels.written.book_solving import work_book
+from anvilhead.jobfile.levels.written.level_solving import solve_levels
+from anvilhead.jobfile.working.placed import place_all
+from anvilhead.jobfile.working.planned import planned
 from bench.bench_plan import loop
 from bench.side_by_side import ratio, report
 

@@ -8,7 +8,7 @@ from datetime import date
 
 from anvilhead.core.units.units import Units
 from anvilhead.formats.site_sheet import SheetOf, write_site_sheet
-from anvilhead.service.documents import PreviewRequest
+from anvilhead.service.asked.documents import PreviewRequest
 from anvilhead.service.preview import preview
 from bench.plans import comb
 from bench.side_by_side import ratio, report

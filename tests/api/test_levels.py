@@ -7,11 +7,11 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 
-from anvilhead.service import job_plans
-from anvilhead.service import level_record as records
-from anvilhead.service.kept import Kept
-from anvilhead.service.level_record import level_record
-from anvilhead.service.level_showing import levels_view
+from anvilhead.service.heights import level_record as records
+from anvilhead.service.heights.level_record import level_record
+from anvilhead.service.heights.level_showing import levels_view
+from anvilhead.service.shown import job_plans
+from anvilhead.service.shown.kept import Kept
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
 from anvilhead.store.levels import level_marks

@@ -18,18 +18,18 @@ from anvilhead.formats.level_sheet import LevelSheetOf, write_level_sheet
 from anvilhead.formats.paper import MARGIN, Paper, pieces_of, text_width
 from anvilhead.formats.site_sheet import SheetOf, write_site_sheet
 from anvilhead.formats.svg import write_svg
-from anvilhead.jobfile.call_rows import call_sheet
-from anvilhead.jobfile.judging import Rounds, judge
-from anvilhead.jobfile.levels.book_solving import work_book
+from anvilhead.jobfile.documents.models import Plan
 from anvilhead.jobfile.levels.level_points import level_points
-from anvilhead.jobfile.levels.level_solving import solve_levels
-from anvilhead.jobfile.models import Plan
-from anvilhead.jobfile.naming import naming_of
-from anvilhead.jobfile.placed import place_all
-from anvilhead.jobfile.planned import Planned, planned
+from anvilhead.jobfile.levels.written.book_solving import work_book
+from anvilhead.jobfile.levels.written.level_solving import solve_levels
 from anvilhead.jobfile.reading import read_job
-from anvilhead.jobfile.results import StructureResult
+from anvilhead.jobfile.results.results import StructureResult
 from anvilhead.jobfile.solving import solve_structure
+from anvilhead.jobfile.working.judging import Rounds, judge
+from anvilhead.jobfile.working.naming import naming_of
+from anvilhead.jobfile.working.placed import place_all
+from anvilhead.jobfile.working.planned import Planned, planned
+from anvilhead.jobfile.written.call_rows import call_sheet
 from anvilhead.launch.paths import ROOT
 
 PLAN: dict[str, Any] = {

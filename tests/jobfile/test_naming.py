@@ -4,9 +4,9 @@ from typing import Any
 
 import pytest
 
-from anvilhead.jobfile.models import Plan, Reading
-from anvilhead.jobfile.naming import MOST_NAMES_TOLD, Naming, naming_of
-from anvilhead.jobfile.planned import planned
+from anvilhead.jobfile.documents.models import Plan, Reading
+from anvilhead.jobfile.working.naming import MOST_NAMES_TOLD, Naming, naming_of
+from anvilhead.jobfile.working.planned import planned
 
 RECTANGLE: dict[str, Any] = {
     "kind": "building",

@@ -6,11 +6,11 @@ from typing import Any
 import pytest
 from pydantic import ValidationError
 
-from anvilhead.jobfile.footprints import Rectangle
+from anvilhead.jobfile.documents.footprints import Rectangle
 from anvilhead.jobfile.levels.measured import SetupEntry
-from anvilhead.jobfile.planned import planned
 from anvilhead.jobfile.problems import DocumentRefused
 from anvilhead.jobfile.reading import LARGEST_BYTES, read_job
+from anvilhead.jobfile.working.planned import planned
 
 STORE: dict[str, Any] = {
     "id": "store",

@@ -11,7 +11,7 @@ from anvilhead.launch.console import LaunchError
 from anvilhead.launch.mariadb import PrivateMariaDB
 from anvilhead.launch.serve import url_of
 from anvilhead.service.jobs import export_job, list_jobs
-from anvilhead.service.views import JobSummary
+from anvilhead.service.views.job_views import JobSummary
 from anvilhead.store.database import Database
 
 

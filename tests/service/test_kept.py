@@ -8,8 +8,8 @@ from operator import mul
 
 import pytest
 
-from anvilhead.service.kept import Kept
 from anvilhead.service.revisions import to_restore
+from anvilhead.service.shown.kept import Kept
 
 
 def test_the_values_used_last_stay() -> None:

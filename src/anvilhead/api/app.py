@@ -16,9 +16,9 @@ from anvilhead.api.body_limit import BodyLimit
 from anvilhead.api.guard import LOCAL_HOSTS, GuardHeaders, HostGuard, inline_scripts
 from anvilhead.api.pages import Pages
 from anvilhead.api.routers import exchange, jobs, levels, live, structures, tools
-from anvilhead.jobfile.models import JobFile
+from anvilhead.jobfile.documents.models import JobFile
 from anvilhead.jobfile.reading import LARGEST_BYTES
-from anvilhead.jobfile.result_parts import build_every_result
+from anvilhead.jobfile.results.result_parts import build_every_result
 from anvilhead.store.database import CONNECTIONS, Database
 
 GZIP_LEVEL = 5

@@ -12,9 +12,9 @@ from dataclasses import dataclass, field
 from anvilhead.core.boards.batter_board import BoardStyle
 from anvilhead.core.messages.spoken import spoken
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.plan_results import BoardResult
-from anvilhead.jobfile.result_parts import Place
-from anvilhead.jobfile.results import StructureResult
+from anvilhead.jobfile.results.plan_results import BoardResult
+from anvilhead.jobfile.results.result_parts import Place
+from anvilhead.jobfile.results.results import StructureResult
 
 XY = tuple[float, float]
 

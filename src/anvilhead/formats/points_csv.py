@@ -9,7 +9,7 @@ from anvilhead.core.units.errors import LengthError
 from anvilhead.core.units.length_reading import read_length
 from anvilhead.core.units.units import Units
 from anvilhead.formats.cells import plain_cell, rows_of
-from anvilhead.jobfile.results import StructureResult
+from anvilhead.jobfile.results.results import StructureResult
 
 MOST_ROWS = 2000
 

@@ -15,9 +15,9 @@ from anvilhead.core.messages.spoken import spoken
 from anvilhead.core.units.units import Units
 from anvilhead.formats.drawing import Drawing, looks_of, plan_drawing, scale_for
 from anvilhead.formats.paper import MARGIN, Paper
-from anvilhead.jobfile.plan_results import BoardResult
-from anvilhead.jobfile.results import StructureResult
-from anvilhead.jobfile.square_results import CallResult
+from anvilhead.jobfile.results.plan_results import BoardResult
+from anvilhead.jobfile.results.results import StructureResult
+from anvilhead.jobfile.results.square_results import CallResult
 
 CAUTIONS = (
     "No survey and no engineering. Boundaries and setbacks belong to a licensed surveyor and the permit; frost, soil, "

@@ -6,8 +6,8 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from anvilhead.jobfile.control import WAYS
-from anvilhead.jobfile.footprints import SHAPES
+from anvilhead.jobfile.documents.control import WAYS
+from anvilhead.jobfile.documents.footprints import SHAPES
 
 
 class Problem(BaseModel):

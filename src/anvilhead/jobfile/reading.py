@@ -7,18 +7,18 @@ from typing import Any
 from pydantic import BaseModel, ValidationError
 
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.beside import Beside, Inner, Section
-from anvilhead.jobfile.board_plans import BoardPlan, DigPlan
-from anvilhead.jobfile.control import AtPoint, Control, ControlLine, ControlPoint, FromLine, Gap, OffsetAt
-from anvilhead.jobfile.footprints import Polygon, Rectangle, Step, Walk
-from anvilhead.jobfile.hold_plan import HoldPlan, StakePlan
+from anvilhead.jobfile.documents.beside import Beside, Inner, Section
+from anvilhead.jobfile.documents.board_plans import BoardPlan, DigPlan
+from anvilhead.jobfile.documents.control import AtPoint, Control, ControlLine, ControlPoint, FromLine, Gap, OffsetAt
+from anvilhead.jobfile.documents.footprints import Polygon, Rectangle, Step, Walk
+from anvilhead.jobfile.documents.hold_plan import HoldPlan, StakePlan
+from anvilhead.jobfile.documents.models import AcceptedEntry, JobFile, LostEntry, PullEntry, RoundEntry, Structure
 from anvilhead.jobfile.levels.documents import LEVEL_DOCUMENTS
-from anvilhead.jobfile.models import AcceptedEntry, JobFile, LostEntry, PullEntry, RoundEntry, Structure
-from anvilhead.jobfile.naming import Naming, pull_problems
-from anvilhead.jobfile.placed import Site, control_problems
-from anvilhead.jobfile.planned import Planned, work_out
 from anvilhead.jobfile.problems import DocumentRefused, Problem, pointer_to, problems_from
-from anvilhead.jobfile.worked import WorkedJob, work_job
+from anvilhead.jobfile.working.naming import Naming, pull_problems
+from anvilhead.jobfile.working.placed import Site, control_problems
+from anvilhead.jobfile.working.planned import Planned, work_out
+from anvilhead.jobfile.working.worked import WorkedJob, work_job
 
 _DOCUMENTS = (JobFile, Structure, PullEntry, Rectangle, Walk, Step, Polygon, Section, Beside, Inner, BoardPlan, DigPlan,
               Control, ControlLine, ControlPoint, AtPoint, FromLine, Gap, OffsetAt,

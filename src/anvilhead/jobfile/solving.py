@@ -10,23 +10,29 @@ from anvilhead.core.messages.unlikely import unlikely
 from anvilhead.core.plan.site import Clearance
 from anvilhead.core.units.length_printing import print_area, print_length
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile import plan_results as p
-from anvilhead.jobfile import results as r
-from anvilhead.jobfile.board_solving import Boards
-from anvilhead.jobfile.footprints import CLOSES, Step, Walk
-from anvilhead.jobfile.judging import Rounds, judge
+from anvilhead.jobfile.documents.footprints import CLOSES, Step, Walk
+from anvilhead.jobfile.documents.models import JobFile
 from anvilhead.jobfile.levels.level_results import LevelsResult
-from anvilhead.jobfile.line_solving import solve_families, solve_inner, solve_overall, solve_sticks, working_diagonals
-from anvilhead.jobfile.method_results import MethodsResult, SettingOutResult
-from anvilhead.jobfile.method_solving import compare, solve_methods, solve_setting_out
-from anvilhead.jobfile.models import JobFile
-from anvilhead.jobfile.naming import Naming, pull_of
-from anvilhead.jobfile.placed import Site
-from anvilhead.jobfile.planned import Planned
-from anvilhead.jobfile.point_solving import solve_lost, solve_recheck
-from anvilhead.jobfile.square_solving import solve_rounds, solve_square
-from anvilhead.jobfile.worked import WorkedJob, worked
-from anvilhead.jobfile.writing import distance, place, side_of, text_of, tidy
+from anvilhead.jobfile.results import plan_results as p
+from anvilhead.jobfile.results import results as r
+from anvilhead.jobfile.results.method_results import MethodsResult, SettingOutResult
+from anvilhead.jobfile.working.judging import Rounds, judge
+from anvilhead.jobfile.working.naming import Naming, pull_of
+from anvilhead.jobfile.working.placed import Site
+from anvilhead.jobfile.working.planned import Planned
+from anvilhead.jobfile.working.worked import WorkedJob, worked
+from anvilhead.jobfile.written.board_solving import Boards
+from anvilhead.jobfile.written.line_solving import (
+    solve_families,
+    solve_inner,
+    solve_overall,
+    solve_sticks,
+    working_diagonals,
+)
+from anvilhead.jobfile.written.method_solving import compare, solve_methods, solve_setting_out
+from anvilhead.jobfile.written.point_solving import solve_lost, solve_recheck
+from anvilhead.jobfile.written.square_solving import solve_rounds, solve_square
+from anvilhead.jobfile.written.writing import distance, place, side_of, text_of, tidy
 
 
 def solve_job(job: JobFile, work: WorkedJob | None = None) -> r.Results:
@@ -60,7 +66,7 @@ def solve_job(job: JobFile, work: WorkedJob | None = None) -> r.Results:
 def _levels_of(work: WorkedJob) -> LevelsResult:
     if work.book is None:
         return LevelsResult()
-    from anvilhead.jobfile.levels.level_solving import solve_levels  # noqa: PLC0415 - see `work_job`
+    from anvilhead.jobfile.levels.written.level_solving import solve_levels  # noqa: PLC0415 - see `work_job`
 
     return solve_levels(work.book, work.site)
 

@@ -7,9 +7,9 @@ from anvilhead.core.measure.tape import STEEL_TAPE
 from anvilhead.core.units.length_printing import print_small
 from anvilhead.core.units.standards import CUT_SLOPES, STANDARDS, SWELL, TOP_PLATES
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.board_plans import BoardPlan, DigPlan
+from anvilhead.jobfile.documents.board_plans import BoardPlan, DigPlan
 from anvilhead.jobfile.levels.parts import SlabPlan
-from anvilhead.jobfile.result_parts import Result
+from anvilhead.jobfile.results.result_parts import Result
 
 
 class CutSlope(Result):

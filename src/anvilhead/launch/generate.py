@@ -8,7 +8,7 @@ import sys
 from typing import Any
 
 from anvilhead.api.app import create_app, openapi_document
-from anvilhead.jobfile.models import JobFile
+from anvilhead.jobfile.documents.models import JobFile
 from anvilhead.launch.paths import ROOT
 
 

@@ -13,10 +13,11 @@ from anvilhead.formats.level_csv import write_level_csv
 from anvilhead.formats.points_csv import read_points, write_points
 from anvilhead.formats.svg import write_svg
 from anvilhead.jobfile.problems import DocumentRefused, Problem
-from anvilhead.service import views
-from anvilhead.service.job_plans import plan_of, plans_of
-from anvilhead.service.level_showing import levels_view
-from anvilhead.service.showing import structure_view, whole_structure
+from anvilhead.service.heights.level_showing import levels_view
+from anvilhead.service.shown.job_plans import plan_of, plans_of
+from anvilhead.service.shown.showing import structure_view, whole_structure
+from anvilhead.service.views.structure_views import StructureView
+from anvilhead.service.views.worked_views import OutlineRead, OutlinesRead
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
 from anvilhead.store.tables import JobRow
@@ -107,7 +108,7 @@ def level_sheet(database: Database, structure_id: str, paper: str, today: date) 
     return FileOut(f"{row.name_in_file}-levels-{paper}.pdf", "application/pdf", write_level_sheet(sheet, paper))
 
 
-def outlines_in_dxf(raw: bytes) -> views.OutlinesRead:
+def outlines_in_dxf(raw: bytes) -> OutlinesRead:
     """The outlines of a DXF drawing to choose a footprint from.
 
     Raises:
@@ -120,15 +121,15 @@ def outlines_in_dxf(raw: bytes) -> views.OutlinesRead:
     except DxfRefused as error:
         raise DocumentRefused([Problem(pointer="", code="not-dxf", message=str(error))]) from error
     outlines = [
-        views.OutlineRead(layer=outline.layer, closed=outline.closed, points=[[x, y] for x, y in outline.points])
+        OutlineRead(layer=outline.layer, closed=outline.closed, points=[[x, y] for x, y in outline.points])
         for outline in found.outlines[:LARGEST_OUTLINES]
     ]
     more = len(found.outlines) - len(outlines)
     skipped = [*found.skipped, *([f"{more} smaller outlines"] if more > 0 else [])]
-    return views.OutlinesRead(unit=found.unit, outlines=outlines, skipped=skipped)
+    return OutlinesRead(unit=found.unit, outlines=outlines, skipped=skipped)
 
 
-def outline_in_points(text: str, units: Units) -> views.OutlinesRead:
+def outline_in_points(text: str, units: Units) -> OutlinesRead:
     """The points of a CSV file as one closed outline, in their order; millimetres.
 
     Raises:
@@ -140,8 +141,8 @@ def outline_in_points(text: str, units: Units) -> views.OutlinesRead:
         message = f"Three points are needed; {len(found.points)} could be read. A line is name, x, y.{first}"
         raise DocumentRefused([Problem(pointer="", code="too-few-points", message=message)])
     points = [[point.x_mm, point.y_mm] for point in found.points]
-    outline = views.OutlineRead(layer="points", closed=True, points=points)
-    return views.OutlinesRead(unit="mm", outlines=[outline], skipped=list(found.skipped))
+    outline = OutlineRead(layer="points", closed=True, points=points)
+    return OutlinesRead(unit="mm", outlines=[outline], skipped=list(found.skipped))
 
 
 def _names(job: JobRow) -> dict[str, str]:
@@ -149,7 +150,7 @@ def _names(job: JobRow) -> dict[str, str]:
     return {row.name_in_file: plan_of(row).name or row.name_in_file for row in job.structures}
 
 
-def _structure(database: Database, structure_id: str) -> tuple[views.StructureView, Units]:
+def _structure(database: Database, structure_id: str) -> tuple[StructureView, Units]:
     with database.session() as session:
         row = store.structure_by_id(session, structure_id)
         return structure_view(row), Units(row.job.units)

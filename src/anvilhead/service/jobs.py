@@ -5,21 +5,21 @@ from uuid import uuid4
 from sqlalchemy.orm import Session
 
 from anvilhead.core.units.units import Units
+from anvilhead.jobfile.documents.models import JobFile, Plan, PullEntry, Reading, Structure
 from anvilhead.jobfile.lengths import Length
-from anvilhead.jobfile.models import JobFile, Plan, PullEntry, Reading, Structure
-from anvilhead.jobfile.placed import control_problems
-from anvilhead.jobfile.planned import work_out
 from anvilhead.jobfile.reading import refuse
-from anvilhead.service import views
-from anvilhead.service.documents import JobChange, JobCreate, StructureCopy, StructureCreate
-from anvilhead.service.how_taken import HowTaken
-from anvilhead.service.job_plans import burn_of, control_of, plans_of, reading_of
-from anvilhead.service.level_exchange import import_levels
-from anvilhead.service.level_record import level_record
+from anvilhead.jobfile.working.placed import control_problems
+from anvilhead.jobfile.working.planned import work_out
+from anvilhead.service.asked.documents import JobChange, JobCreate, StructureCopy, StructureCreate
+from anvilhead.service.asked.how_taken import HowTaken
+from anvilhead.service.heights.level_exchange import import_levels
+from anvilhead.service.heights.level_record import level_record
 from anvilhead.service.people import By
 from anvilhead.service.rounds import import_rounds, rounds_for_file
-from anvilhead.service.showing import job_view
-from anvilhead.service.summaries import job_summaries
+from anvilhead.service.shown.job_plans import burn_of, control_of, plans_of, reading_of
+from anvilhead.service.shown.showing import job_view
+from anvilhead.service.shown.summaries import job_summaries
+from anvilhead.service.views.job_views import JobSummary, JobView, LogEntryView
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
@@ -44,20 +44,20 @@ MOST_JOBS = 100
 
 def list_jobs(
     database: Database, find: str = "", most: int = MOST_JOBS, after: int = 0, *, away: bool | None = None
-) -> list[views.JobSummary]:
+) -> list[JobSummary]:
     """Jobs for the yard: those put away last, the latest change first; `find` is part of a name."""
     with database.session() as session:
         return job_summaries(session, store.some_jobs(session, find, most, after, away=away))
 
 
-def get_job(database: Database, job_id: str) -> views.JobView:
+def get_job(database: Database, job_id: str) -> JobView:
     """One job, its structures in short."""
     with database.session() as session:
         return job_view(store.job_by_id(session, job_id))
 
 
 @again_when_busy
-def create_job(database: Database, document: JobCreate, by: By, *, sample: bool = False) -> views.JobView:
+def create_job(database: Database, document: JobCreate, by: By, *, sample: bool = False) -> JobView:
     """Make a job, with its first structure if one is given; the same id again gives the same job."""
     if document.structure:
         refuse(work_out(document.structure.plan, "/structure/plan")[1])
@@ -78,7 +78,7 @@ def create_job(database: Database, document: JobCreate, by: By, *, sample: bool 
 
 
 @again_when_busy
-def change_job(database: Database, job_id: str, change: JobChange, by: By) -> views.JobView:
+def change_job(database: Database, job_id: str, change: JobChange, by: By) -> JobView:
     """Rename a job, switch its units or its burn, change its control; readings keep what was typed."""
     if change.control is not None:
         refuse(control_problems(change.control))
@@ -105,7 +105,7 @@ def change_job(database: Database, job_id: str, change: JobChange, by: By) -> vi
 
 
 @again_when_busy
-def undo_control(database: Database, job_id: str, base_revision: int, by: By) -> views.JobView:
+def undo_control(database: Database, job_id: str, base_revision: int, by: By) -> JobView:
     """Bring back what was held as true before the last change of it.
 
     Raises:
@@ -121,7 +121,7 @@ def undo_control(database: Database, job_id: str, base_revision: int, by: By) ->
 
 
 @again_when_busy
-def add_structure_to_job(database: Database, job_id: str, structure: StructureCreate, by: By) -> views.JobView:
+def add_structure_to_job(database: Database, job_id: str, structure: StructureCreate, by: By) -> JobView:
     """Add a structure with its plan to a job."""
     refuse(work_out(structure.plan, "/structure/plan")[1])
     with database.session() as session:
@@ -141,7 +141,7 @@ def import_job(
     sample: bool = False,
     digest: str | None = None,
     again: bool = True,
-) -> views.JobView:
+) -> JobView:
     """Make a job from a job file; units not named are taken as millimetres.
 
     Raises:
@@ -263,13 +263,13 @@ def _refuse_needed(job: JobRow, row: StructureRow) -> None:
         raise Conflict("The level book stands on its corners: heights of the other structures hang on it. It stays.")
 
 
-def copy_job(database: Database, job_id: str, name: str, by: By) -> views.JobView:
+def copy_job(database: Database, job_id: str, name: str, by: By) -> JobView:
     """The same job once more under another name, with its plans, readings and heights."""
     file = export_job(database, job_id)
     return import_job(database, store.new_id(), file.model_copy(update={"name": name}), by)
 
 
-def copy_structure(database: Database, structure_id: str, copy: StructureCopy, by: By) -> views.JobView:
+def copy_structure(database: Database, structure_id: str, copy: StructureCopy, by: By) -> JobView:
     """A structure's plan once more beside it, without its readings; sending it twice makes one."""
     with database.session() as session:
         row = store.structure_by_id(session, structure_id)
@@ -284,14 +284,12 @@ MOST_LOGGED = 200
 """Entries of one answer of a job's record."""
 
 
-def job_log(
-    database: Database, job_id: str, before: int | None = None, most: int = MOST_LOGGED
-) -> list[views.LogEntryView]:
+def job_log(database: Database, job_id: str, before: int | None = None, most: int = MOST_LOGGED) -> list[LogEntryView]:
     """The last things that happened to a job before an entry, the latest of all when none is named; oldest first."""
     with database.session() as session:
         store.job_by_id(session, job_id)
         return [
-            views.LogEntryView(
+            LogEntryView(
                 number=row.number,
                 at=row.at,
                 who=row.who,

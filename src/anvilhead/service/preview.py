@@ -13,20 +13,21 @@ from anvilhead.core.units.length_printing import print_difference, print_length
 from anvilhead.core.units.length_reading import read_length
 from anvilhead.core.units.tolerances import CLOSED_MM
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.call_rows import call_sheet
-from anvilhead.jobfile.footprints import CLOSES, Step
-from anvilhead.jobfile.judging import judge
+from anvilhead.jobfile.documents.footprints import CLOSES, Step
 from anvilhead.jobfile.lengths import read_positive
-from anvilhead.jobfile.naming import naming_of, pull_of, pull_problems
-from anvilhead.jobfile.planned import with_ground, work_out
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.solving import solve_structure, walk_result
-from anvilhead.jobfile.writing import place
-from anvilhead.service.documents import LengthAsked, PreviewRequest, WalkRequest
-from anvilhead.service.level_documents import LevelAsked
-from anvilhead.service.level_views import LevelEcho
-from anvilhead.service.views import LengthEcho, LengthRead, PreviewView, ShapeView, WalkView, plan_view
+from anvilhead.jobfile.working.judging import judge
+from anvilhead.jobfile.working.naming import naming_of, pull_of, pull_problems
+from anvilhead.jobfile.working.planned import with_ground, work_out
+from anvilhead.jobfile.written.call_rows import call_sheet
+from anvilhead.jobfile.written.writing import place
+from anvilhead.service.asked.documents import LengthAsked, PreviewRequest, WalkRequest
+from anvilhead.service.asked.level_documents import LevelAsked
+from anvilhead.service.views.level_views import LevelEcho
+from anvilhead.service.views.structure_views import plan_view
+from anvilhead.service.views.worked_views import LengthEcho, LengthRead, PreviewView, ShapeView, WalkView
 
 
 def preview(request: PreviewRequest) -> PreviewView:

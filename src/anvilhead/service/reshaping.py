@@ -8,10 +8,10 @@ from anvilhead.core.geometry.walk import laid_out, legs_of, walk
 from anvilhead.core.units.errors import GeometryError
 from anvilhead.core.units.length_printing import print_length
 from anvilhead.core.units.units import INCH_MM, Units
-from anvilhead.jobfile.footprints import CLOSES, Polygon, Rectangle, Run, Step, Walk, outline_of
+from anvilhead.jobfile.documents.footprints import CLOSES, Polygon, Rectangle, Run, Step, Walk, outline_of
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.problems import DocumentRefused, Problem
-from anvilhead.service.documents import OutlineChosen, ReshapeRequest
+from anvilhead.service.asked.documents import OutlineChosen, ReshapeRequest
 
 EXACT_MM = 0.005
 """A length that a tape shows this near is written as the tape shows it; others in decimals that show it so."""

@@ -10,17 +10,17 @@ from anvilhead.core.messages.coach_words import occasion_text
 from anvilhead.core.units.length_printing import print_difference, print_within
 from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.models import AcceptedEntry, JobFile, LostEntry, RoundEntry
-from anvilhead.jobfile.point_solving import solve_recheck
+from anvilhead.jobfile.documents.models import AcceptedEntry, JobFile, LostEntry, RoundEntry
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.reading import refuse
-from anvilhead.jobfile.square_results import RecheckResult
-from anvilhead.service import views
-from anvilhead.service.documents import Acceptance, InHandChange, LostCreate, RoundBegin, SetAgain
-from anvilhead.service.job_plans import burn_of, plans_of, rounds_in
+from anvilhead.jobfile.results.square_results import RecheckResult
+from anvilhead.jobfile.written.point_solving import solve_recheck
+from anvilhead.service.asked.documents import Acceptance, InHandChange, LostCreate, RoundBegin, SetAgain
 from anvilhead.service.people import By
-from anvilhead.service.round_views import InHand
-from anvilhead.service.showing import get_structure, structure_view
+from anvilhead.service.shown.job_plans import burn_of, plans_of, rounds_in
+from anvilhead.service.shown.showing import get_structure, structure_view
+from anvilhead.service.views.round_views import InHand
+from anvilhead.service.views.structure_views import StructureView
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
@@ -28,7 +28,7 @@ from anvilhead.store.tables import AcceptanceRow, InHandRow, JobRow, LostPointRo
 
 
 @again_when_busy
-def begin_round(database: Database, structure_id: str, document: RoundBegin, by: By) -> views.StructureView:
+def begin_round(database: Database, structure_id: str, document: RoundBegin, by: By) -> StructureView:
     """Begin a round for a reason; beginning it again for the same reason changes nothing.
 
     Raises:
@@ -48,7 +48,7 @@ def begin_round(database: Database, structure_id: str, document: RoundBegin, by:
 
 
 @again_when_busy
-def accept_round(database: Database, structure_id: str, document: Acceptance, by: By) -> views.StructureView:
+def accept_round(database: Database, structure_id: str, document: Acceptance, by: By) -> StructureView:
     """Accept a round as good enough, with what it is off; accepting it again by the same person changes nothing.
 
     Raises:
@@ -79,7 +79,7 @@ def _acceptance_text(document: Acceptance, check: SquareCheck, tolerance_mm: flo
 
 
 @again_when_busy
-def lose_point(database: Database, structure_id: str, document: LostCreate, by: By) -> views.StructureView:
+def lose_point(database: Database, structure_id: str, document: LostCreate, by: By) -> StructureView:
     """Record that a point is gone; the answer says how to set it again.
 
     Raises:
@@ -106,7 +106,7 @@ def lose_point(database: Database, structure_id: str, document: LostCreate, by: 
 
 
 @again_when_busy
-def set_again(database: Database, structure_id: str, lost_id: str, document: SetAgain, by: By) -> views.StructureView:
+def set_again(database: Database, structure_id: str, lost_id: str, document: SetAgain, by: By) -> StructureView:
     """Record that a lost point stands again; saying so twice changes nothing."""
     with database.session() as session:
         row = store.structure_by_id(session, structure_id, to_change=True)
@@ -119,7 +119,7 @@ def set_again(database: Database, structure_id: str, lost_id: str, document: Set
 
 
 @again_when_busy
-def found_after_all(database: Database, structure_id: str, lost_id: str, by: By) -> views.StructureView:
+def found_after_all(database: Database, structure_id: str, lost_id: str, by: By) -> StructureView:
     """Record that a point said to be gone stands where it stood; saying so twice changes nothing."""
     with database.session() as session:
         row = store.structure_by_id(session, structure_id, to_change=True)

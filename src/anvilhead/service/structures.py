@@ -6,21 +6,22 @@ from sqlalchemy.orm import Session
 
 from anvilhead.core.messages.words import pull_name
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.models import Plan
-from anvilhead.jobfile.naming import pull_of, pull_problems
-from anvilhead.jobfile.planned import work_out
+from anvilhead.jobfile.documents.models import Plan
 from anvilhead.jobfile.problems import DocumentRefused
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.solving import solve_site
-from anvilhead.jobfile.worked import work_job
-from anvilhead.jobfile.writing import place
-from anvilhead.service import views
-from anvilhead.service.documents import PlanChange, PullCreate, SiteAsked
-from anvilhead.service.job_plans import control_of, plans_of, reading_of
+from anvilhead.jobfile.working.naming import pull_of, pull_problems
+from anvilhead.jobfile.working.planned import work_out
+from anvilhead.jobfile.working.worked import work_job
+from anvilhead.jobfile.written.writing import place
+from anvilhead.service.asked.documents import PlanChange, PullCreate, SiteAsked
 from anvilhead.service.jobs import new_pull_row
 from anvilhead.service.people import By
 from anvilhead.service.revisions import to_restore
-from anvilhead.service.showing import get_structure
+from anvilhead.service.shown.job_plans import control_of, plans_of, reading_of
+from anvilhead.service.shown.showing import get_structure
+from anvilhead.service.views.structure_views import PlanFieldChange, StaleDetails, StructureView
+from anvilhead.service.views.worked_views import SitePreview
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
@@ -30,14 +31,14 @@ from anvilhead.store.tables import PullRow, StructureRow
 class PlanIsStale(Exception):
     """Somebody saved a plan first; carries what changed, so that nothing is lost on either side."""
 
-    def __init__(self, details: views.StaleDetails) -> None:
+    def __init__(self, details: StaleDetails) -> None:
         super().__init__(
             f"{details.who} changed this plan while you were at it. Look at what changed, then save again."
         )
         self.details = details
 
 
-def preview_site(database: Database, structure_id: str, asked: SiteAsked) -> views.SitePreview:
+def preview_site(database: Database, structure_id: str, asked: SiteAsked) -> SitePreview:
     """Where a structure would stand with another plan, kept nowhere.
 
     Raises:
@@ -52,7 +53,7 @@ def preview_site(database: Database, structure_id: str, asked: SiteAsked) -> vie
         ids = {one.name_in_file: one.id for one in job.structures}
         with_it = {**plans_of(job).found, name: found}
         work = work_job(control_of(job), with_it, None, Units(job.units))
-    return views.SitePreview(
+    return SitePreview(
         site=solve_site(work.site, name, work.units),
         not_placed=work.why_not_placed(name),
         on_site={
@@ -64,7 +65,7 @@ def preview_site(database: Database, structure_id: str, asked: SiteAsked) -> vie
 
 
 @again_when_busy
-def change_plan(database: Database, structure_id: str, change: PlanChange, by: By) -> views.StructureView:
+def change_plan(database: Database, structure_id: str, change: PlanChange, by: By) -> StructureView:
     """Make a plan the newest one.
 
     Raises:
@@ -90,7 +91,7 @@ def change_plan(database: Database, structure_id: str, change: PlanChange, by: B
 
 
 @again_when_busy
-def undo_plan(database: Database, structure_id: str, base_revision: int, by: By) -> views.StructureView:
+def undo_plan(database: Database, structure_id: str, base_revision: int, by: By) -> StructureView:
     """Bring the plan before the newest one back, as a new revision.
 
     Raises:
@@ -110,7 +111,7 @@ def undo_plan(database: Database, structure_id: str, base_revision: int, by: By)
 
 
 @again_when_busy
-def record_pull(database: Database, structure_id: str, document: PullCreate, by: By) -> views.StructureView:
+def record_pull(database: Database, structure_id: str, document: PullCreate, by: By) -> StructureView:
     """Record a reading; one that replaces another strikes that out in the same step.
 
     Sending the same reading again changes nothing and gives the same answer.
@@ -143,7 +144,7 @@ def _keep_pull(session: Session, row: StructureRow, document: PullCreate, by: By
 
 
 @again_when_busy
-def strike_pull(database: Database, structure_id: str, pull_id: str, by: By) -> views.StructureView:
+def strike_pull(database: Database, structure_id: str, pull_id: str, by: By) -> StructureView:
     """Strike a reading out; it stays in the record.  Striking it twice changes nothing."""
     with database.session() as session:
         row = store.structure_by_id(session, structure_id, to_change=True)
@@ -156,7 +157,7 @@ def strike_pull(database: Database, structure_id: str, pull_id: str, by: By) -> 
 
 
 @again_when_busy
-def take_strike_back(database: Database, structure_id: str, pull_id: str, by: By) -> views.StructureView:
+def take_strike_back(database: Database, structure_id: str, pull_id: str, by: By) -> StructureView:
     """Let a struck reading count again; doing so twice changes nothing."""
     with database.session() as session:
         row = store.structure_by_id(session, structure_id, to_change=True)
@@ -168,11 +169,11 @@ def take_strike_back(database: Database, structure_id: str, pull_id: str, by: By
     return get_structure(database, structure_id)
 
 
-def changes_between(was: dict[str, Any], now: dict[str, Any]) -> list[views.PlanFieldChange]:
+def changes_between(was: dict[str, Any], now: dict[str, Any]) -> list[PlanFieldChange]:
     """Every value in which two plan documents differ."""
     before, after = _flat(was), _flat(now)
     return [
-        views.PlanFieldChange(pointer=key, was=before.get(key), now=after.get(key))
+        PlanFieldChange(pointer=key, was=before.get(key), now=after.get(key))
         for key in dict.fromkeys([*before, *after])
         if before.get(key) != after.get(key)
     ]
@@ -231,7 +232,7 @@ def _refuse_stale(row: StructureRow, base_revision: int, *, can_merge: bool = Fa
     newest = row.newest
     base = _document_at(row, base_revision)
     raise PlanIsStale(
-        views.StaleDetails(
+        StaleDetails(
             base_revision=base_revision,
             current_revision=row.revision,
             who=newest.who,

@@ -11,11 +11,11 @@ from anvilhead.api import examples
 from anvilhead.api.dependencies import Db, raw_body
 from anvilhead.api.problems import ANSWERS
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.footprints import Run, Walk
+from anvilhead.jobfile.documents.footprints import Run, Walk
 from anvilhead.service import exchange, reshaping
-from anvilhead.service.documents import OutlineChosen, ReshapeRequest
+from anvilhead.service.asked.documents import OutlineChosen, ReshapeRequest
 from anvilhead.service.exchange import FileOut
-from anvilhead.service.views import OutlinesRead
+from anvilhead.service.views.worked_views import OutlinesRead
 
 router = APIRouter(tags=["files"], responses=ANSWERS)
 

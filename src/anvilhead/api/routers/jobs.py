@@ -10,11 +10,11 @@ from fastapi import APIRouter, Body, Depends, Query, Response
 from anvilhead.api import examples
 from anvilhead.api.dependencies import ByWhom, Db, raw_body
 from anvilhead.api.problems import ANSWERS
-from anvilhead.jobfile.models import JobFile
+from anvilhead.jobfile.documents.models import JobFile
 from anvilhead.jobfile.reading import read_job
 from anvilhead.service import jobs
-from anvilhead.service.documents import JobChange, JobCopy, JobCreate, Revision, StructureAdd
-from anvilhead.service.views import JobSummary, JobView, LogEntryView
+from anvilhead.service.asked.documents import JobChange, JobCopy, JobCreate, Revision, StructureAdd
+from anvilhead.service.views.job_views import JobSummary, JobView, LogEntryView
 from anvilhead.store.jobs import new_id
 
 router = APIRouter(prefix="/jobs", tags=["jobs"], responses=ANSWERS)

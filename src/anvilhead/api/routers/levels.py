@@ -10,10 +10,11 @@ from anvilhead.api import examples
 from anvilhead.api.dependencies import ByWhom, Db
 from anvilhead.api.problems import ANSWERS
 from anvilhead.api.routers.exchange import handed_out
-from anvilhead.service import exchange, level_exchange, level_planning, level_showing, levels
-from anvilhead.service.documents import Revision
-from anvilhead.service.level_documents import BookRead, CheckCreate, LevelPlanChange, SetupCreate, ShotCreate
-from anvilhead.service.level_views import BookReadView, LevelsView
+from anvilhead.service import exchange
+from anvilhead.service.asked.documents import Revision
+from anvilhead.service.asked.level_documents import BookRead, CheckCreate, LevelPlanChange, SetupCreate, ShotCreate
+from anvilhead.service.heights import level_exchange, level_planning, level_showing, levels
+from anvilhead.service.views.level_views import BookReadView, LevelsView
 
 InHand = Annotated[
     UUID | None, Query(alias="setup", description="The setup that target readings are for; the last when left out.")

@@ -8,9 +8,9 @@ from fastapi import APIRouter, Body
 from anvilhead.api import examples
 from anvilhead.api.dependencies import ByWhom, Db
 from anvilhead.api.problems import ANSWERS
-from anvilhead.jobfile.square_results import RecheckResult
-from anvilhead.service import jobs, rounds, showing, structures
-from anvilhead.service.documents import (
+from anvilhead.jobfile.results.square_results import RecheckResult
+from anvilhead.service import jobs, rounds, structures
+from anvilhead.service.asked.documents import (
     Acceptance,
     InHandChange,
     LostCreate,
@@ -22,8 +22,11 @@ from anvilhead.service.documents import (
     SiteAsked,
     StructureCopy,
 )
-from anvilhead.service.round_views import InHand
-from anvilhead.service.views import JobView, SitePreview, StructureView
+from anvilhead.service.shown import showing
+from anvilhead.service.views.job_views import JobView
+from anvilhead.service.views.round_views import InHand
+from anvilhead.service.views.structure_views import StructureView
+from anvilhead.service.views.worked_views import SitePreview
 
 router = APIRouter(prefix="/structures/{structure_id}", tags=["structures"], responses=ANSWERS)
 

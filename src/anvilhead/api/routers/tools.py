@@ -15,12 +15,12 @@ from anvilhead.api import examples
 from anvilhead.api.problems import ANSWERS
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.usual import Usual, usual_in
-from anvilhead.service.documents import LengthAsked, LengthsAsked, PreviewRequest, WalkRequest
-from anvilhead.service.level_documents import LevelAsked
-from anvilhead.service.level_views import LevelEcho
+from anvilhead.service.asked.documents import LengthAsked, LengthsAsked, PreviewRequest, WalkRequest
+from anvilhead.service.asked.level_documents import LevelAsked
 from anvilhead.service.preview import preview, read_level_typed, read_typed, shapes_in
 from anvilhead.service.preview import preview_walk as follow_walk
-from anvilhead.service.views import LengthEcho, PreviewView, ShapeView, WalkView
+from anvilhead.service.views.level_views import LevelEcho
+from anvilhead.service.views.worked_views import LengthEcho, PreviewView, ShapeView, WalkView
 
 router = APIRouter(tags=["tools"], responses={422: ANSWERS[422], 413: ANSWERS[413]})
 

@@ -1,7 +1,7 @@
 """Results of what is built to height: ground and pads, slabs, posts and steps, sections."""
 
 from anvilhead.core.ground.earthwork import Rough
-from anvilhead.jobfile.result_parts import Place, Result
+from anvilhead.jobfile.results.result_parts import Place, Result
 
 
 class ContourResult(Result):

@@ -5,13 +5,13 @@ from collections.abc import Iterator, Sequence
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.units.errors import InputError
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.levels.book_solving import Book, truths_of, work_book
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
 from anvilhead.jobfile.levels.level_points import grid_points, level_points
 from anvilhead.jobfile.levels.parts import PadPlan, SectionPlan, SlabPlan
-from anvilhead.jobfile.placed import Site
-from anvilhead.jobfile.planned import Planned
+from anvilhead.jobfile.levels.written.book_solving import Book, truths_of, work_book
 from anvilhead.jobfile.problems import Problem, pointer_to
+from anvilhead.jobfile.working.placed import Site
+from anvilhead.jobfile.working.planned import Planned
 
 
 def all_level_problems(levels: Levels, site: Site, pointer: str = "") -> list[Problem]:

@@ -11,8 +11,8 @@ from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.units.tolerances import FLOAT_SLACK
 from anvilhead.jobfile.levels.documents import LevelPlan, PointGrid
-from anvilhead.jobfile.naming import naming_of
-from anvilhead.jobfile.placed import Site
+from anvilhead.jobfile.working.naming import naming_of
+from anvilhead.jobfile.working.placed import Site
 
 MOST_EACH_WAY = 100
 """Points of a grid along one way; more is a step typed wrong."""

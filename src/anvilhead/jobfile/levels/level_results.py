@@ -21,7 +21,7 @@ from anvilhead.jobfile.levels.built_results import (
     StickView,
     StraightResult,
 )
-from anvilhead.jobfile.result_parts import Place, Result
+from anvilhead.jobfile.results.result_parts import Place, Result
 
 
 class ShotResult(Result):

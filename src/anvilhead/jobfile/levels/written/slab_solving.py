@@ -1,0 +1,111 @@
+"""Slabs written down: heights of forms and rails, thickness over the base, concrete and base volumes."""
+
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.ground.earthwork import earthwork
+from anvilhead.core.ground.finish import DrainFinish, Finish
+from anvilhead.core.ground.plane import Plane, area_of
+from anvilhead.core.ground.slab import SlabThickness, slab_thickness
+from anvilhead.core.ground.terrain import Terrain
+from anvilhead.core.messages import level_words as words
+from anvilhead.jobfile.lengths import mm_of
+from anvilhead.jobfile.levels import built_results as r
+from anvilhead.jobfile.levels.parts import RailPlan, SlabPlan
+from anvilhead.jobfile.levels.written.book_solving import Book
+from anvilhead.jobfile.levels.written.frames import Frames
+from anvilhead.jobfile.levels.written.surfaces import edge, fall_words, finish_of, outline_of
+from anvilhead.jobfile.working.planned import Planned
+from anvilhead.jobfile.written.writing import place, text_of, tidy
+
+
+def solve_slabs(frames: Frames) -> list[r.SlabResult]:
+    """Every slab."""
+    return [_slab(frames, slab, slab.structure or frames.book.points.on or "") for slab in frames.book.levels.slabs]
+
+
+def _slab(frames: Frames, slab: SlabPlan, structure: str) -> r.SlabResult:
+    book, planned = frames.book, frames.site.planned[structure]
+    outline = outline_of(planned, slab)
+    corners = list(outline.values())
+    finish = finish_of(planned, corners, slab)
+    points, base = frames.points(structure), frames.shots(structure, slab.base)
+    least = mm_of(slab.least) or slab.thickness.mm
+    measured = slab_thickness(base, frames.mesh(structure, slab.base), finish, corners, least) if base else None
+    planned_mm3 = slab.thickness.mm * abs(area_of(corners))
+    concrete = (measured.volume_mm3 if measured else planned_mm3) * (1 + slab.waste)
+    under = _base_mm3(frames.mesh(structure, slab.subgrade), slab, corners, finish)
+    return r.SlabResult(
+        name=slab.name,
+        structure=structure,
+        outline=[place(point) for point in corners],
+        edges=[edge(book, name, point, finish.height_at(point)) for name, point in outline.items()],
+        rails=_rails(book, slab, planned, finish),
+        fall_text=fall_words(slab.fall, finish, book.units),
+        spots=_spots(book, measured) if measured else [],
+        drain=place(finish.drain) if isinstance(finish, DrainFinish) else None,
+        least_mm=measured and tidy(measured.least_mm),
+        least_at=measured and place(measured.least_at),
+        mean_mm=measured and tidy(measured.mean_mm),
+        least_text=measured and text_of(measured.least_mm, book.units),
+        mean_text=measured and text_of(measured.mean_mm, book.units),
+        thin_pieces=[[place(point) for point in piece] for piece in measured.thin_pieces] if measured else [],
+        covered_share=round(measured.covered_mm2 / measured.area_mm2, 6) if measured else 0.0,
+        concrete_mm3=tidy(concrete),
+        concrete_text=words.volume_text(concrete, book.units),
+        base_mm3=under and tidy(under),
+        base_text=under and words.volume_text(under, book.units),
+        text=words.thin_words(
+            [points.own_name(structure, at) or at for at in measured.thin], measured.least_mm, least, book.units
+        )
+        if measured
+        else f"Planned thickness; shoot “{slab.base}” at a grid to know the real one.",
+    )
+
+
+def _spots(book: Book, measured: SlabThickness) -> list[r.ThicknessResult]:
+    return [
+        r.ThicknessResult(
+            at=spot.name,
+            place=place(spot.place),
+            thick_mm=tidy(spot.thick_mm),
+            text=text_of(spot.thick_mm, book.units),
+            thin=spot.name in measured.thin,
+        )
+        for spot in measured.spots
+    ]
+
+
+def _rails(book: Book, slab: SlabPlan, planned: Planned, finish: Finish) -> list[r.EdgeResult]:
+    """Tops of screed rails at both ends and, on a top that falls to a drain, in the middle."""
+    out = []
+    for rail in slab.rails:
+        start, end = _ends(rail, planned)
+        places = [("start", start), ("end", end)]
+        if not isinstance(finish, Plane):
+            places.insert(1, ("middle", (start + end) * 0.5))
+        out += [
+            edge(book, f"{rail.name} {which}", at, finish.height_at(at) - slab.rail_below.mm) for which, at in places
+        ]
+    return out
+
+
+def _ends(rail: RailPlan, planned: Planned) -> tuple[Point, Point]:
+    """As said; beside a line from end to end of the whole footprint along it."""
+    if rail.start and rail.end:
+        return Point(rail.start[0].mm, rail.start[1].mm), Point(rail.end[0].mm, rail.end[1].mm)
+    side = planned.footprint.sides_by_name[rail.beside or ""]
+    alongs = [(point - side.start_point).dot(side.direction) for point in planned.footprint.points]
+    beside = side.start_point + planned.footprint.inward(side) * rail.at.mm
+    return beside + side.direction * min(alongs), beside + side.direction * max(alongs)
+
+
+def _base_mm3(under: Terrain | None, slab: SlabPlan, outline: list[Point], finish: Finish) -> float | None:
+    """Base between its top and the subgrade: as shot under it, else by its planned thickness."""
+    if slab.base_thickness is None:
+        return None
+    area = abs(area_of(outline))
+    if under is None or not isinstance(finish, Plane):
+        return area * slab.base_thickness.mm
+    work = earthwork(under, outline, finish - Plane(slab.thickness.mm))
+    if work.covered_mm2 <= 0:
+        return area * slab.base_thickness.mm
+    return (work.fill_mm3 - work.cut_mm3) / work.covered_mm2 * area

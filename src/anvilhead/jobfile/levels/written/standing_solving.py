@@ -1,0 +1,144 @@
+"""What stands on heights: posts, stepped walls, old concrete, and the story stick of every structure."""
+
+from anvilhead.core.boards.board_height import heights_of
+from anvilhead.core.ground.post import ground_post, post_cut_mm, step_studs, straightness
+from anvilhead.core.levels.level_book import Spot
+from anvilhead.core.units.length_printing import print_difference
+from anvilhead.jobfile.lengths import mm_of
+from anvilhead.jobfile.levels import built_results as r
+from anvilhead.jobfile.levels.parts import PostPlan, SteppedPlan, StepPlan, StraightPlan
+from anvilhead.jobfile.levels.written.book_solving import Book
+from anvilhead.jobfile.working.placed import Site
+from anvilhead.jobfile.working.planned import Planned, ground_of, height_rule_of
+from anvilhead.jobfile.written.writing import text_of, tidy
+
+
+def solve_posts(book: Book) -> list[r.PostResult]:
+    """Every post at every point."""
+    return [_post(book, plan, at) for plan in book.levels.posts for at in plan.at]
+
+
+def _post(book: Book, plan: PostPlan, at: str) -> r.PostResult:
+    head = r.PostResult(name=plan.name, at=at, out_mm=None, deep_mm=None, cut_mm=None, short_mm=0.0, text="")
+    if plan.length is None:
+        seat = book.book.height_of(Spot(at, plan.seat))
+        if seat is None:
+            return head.model_copy(update={"text": f"Shoot “{plan.seat}” here first."})
+        cut = post_cut_mm(plan.top.mm, seat)
+        words = f"Cut {text_of(cut, book.units)}" if cut > 0 else "The seat is above the string: no post fits."
+        return head.model_copy(update={"cut_mm": tidy(cut), "text": words})
+    ground = book.book.height_of(Spot(at))
+    if ground is None:
+        return head.model_copy(update={"text": "Shoot the ground here first."})
+    post = ground_post(plan.top.mm, ground, plan.length.mm, plan.least.mm)
+    words = f"{text_of(post.out_mm, book.units)} out, {text_of(post.deep_mm, book.units)} in the ground."
+    if post.short_mm:
+        words += (
+            f" {print_difference(post.short_mm, book.units)} short of the least: take a post of "
+            f"{text_of(post.longer_mm, book.units)} or more."
+        )
+    return head.model_copy(
+        update={
+            "out_mm": tidy(post.out_mm),
+            "deep_mm": tidy(post.deep_mm),
+            "short_mm": tidy(post.short_mm),
+            "text": words,
+        }
+    )
+
+
+def solve_stepped(book: Book) -> list[r.SteppedResult]:
+    """Studs of every stepped wall."""
+    return [
+        r.SteppedResult(
+            name=plan.name, line_mm=tidy(plan.line.mm), studs=[_stud(book, plan, step) for step in plan.steps]
+        )
+        for plan in book.levels.stepped
+    ]
+
+
+def _stud(book: Book, plan: SteppedPlan, step: StepPlan) -> r.StudResult:
+    length = mm_of(step.length)
+    height = step.height.mm if step.height else book.book.height_of(Spot(step.at or ""))
+    if height is None:
+        return r.StudResult(step=step.name, length_mm=length, stud_mm=None, text=f"Shoot {step.at} first.")
+    plates = sum(plate.mm for plate in plan.plates)
+    stud = step_studs(plan.line.mm, [(step.name, height)], plates, plan.trim.mm)[0].stud_mm
+    text = f"Stud {text_of(stud, book.units)}" if stud > 0 else "No room for a stud: the plates fill it."
+    return r.StudResult(step=step.name, length_mm=length, stud_mm=tidy(stud), text=text)
+
+
+def solve_straight(book: Book) -> list[r.StraightResult]:
+    """Old concrete against its string."""
+    return [_straight(book, plan) for plan in book.levels.straight]
+
+
+def _straight(book: Book, plan: StraightPlan) -> r.StraightResult:
+    found = straightness([(gap.name, gap.along.mm, gap.gap.mm) for gap in plan.gaps])
+    offs = dict(found.offs)
+    within = max(abs(off) for off in offs.values()) <= plan.allowed.mm
+    out, back = offs[found.most_out], offs[found.most_back]
+    parts = [f"stands {print_difference(out, book.units)} out at {found.most_out}"] if out > 0 else []
+    parts += [f"lies {print_difference(-back, book.units)} back at {found.most_back}"] if back < 0 else []
+    said = "It " + " and ".join(parts) if parts else "It is straight"
+    allowed = print_difference(plan.allowed.mm, book.units)
+    return r.StraightResult(
+        name=plan.name,
+        offs={name: tidy(off) for name, off in offs.items()},
+        spread_mm=tidy(found.spread_mm),
+        within=within,
+        text=f"{said}: {'within' if within else 'more than'} the {allowed} allowed.",
+    )
+
+
+def string_mm_of(planned: Planned) -> float | None:
+    """Height of the highest string of a structure; None while nothing says it."""
+    rule, ground = height_rule_of(planned.plan), ground_of(planned)
+    if ground is None or not planned.boards:
+        return rule.string_mm
+    return heights_of(planned.boards, ground, rule).string_mm
+
+
+def solve_sticks(book: Book, site: Site) -> list[r.StickView]:
+    """The story stick of every structure whose strings have a height: drops to all that is set under them."""
+    out = []
+    for structure, planned in site.planned.items():
+        string = string_mm_of(planned)
+        layers = _layers(book, structure)
+        if string is None or not layers:
+            continue
+        drops = sorted(layers, key=lambda layer: -layer[1])
+        out.append(
+            r.StickView(
+                structure=structure,
+                string_mm=tidy(string),
+                string_text=text_of(string, book.units),
+                drops=[
+                    r.StickResult(
+                        name=name,
+                        height_mm=tidy(height),
+                        drop_mm=tidy(string - height),
+                        text=f"{text_of(abs(string - height), book.units)} {'down' if string >= height else 'up'}",
+                    )
+                    for name, height in drops
+                ],
+            )
+        )
+    return out
+
+
+def _layers(book: Book, structure: str) -> list[tuple[str, float]]:
+    """Targets that belong to a structure, and what its level slabs are made of."""
+    layers = [
+        (target.name, target.height.mm)
+        for target in book.levels.targets
+        if (not target.at and structure == book.points.on)
+        or any(book.points.own_name(structure, at) is not None for at in target.at)
+    ]
+    for slab in book.levels.slabs:
+        if (slab.structure or book.points.on) == structure and slab.fall is None:
+            base = slab.height.mm - slab.thickness.mm
+            layers += [(f"{slab.name} finish", slab.height.mm), (f"{slab.name} {slab.base}", base)]
+            if slab.base_thickness:
+                layers.append((f"{slab.name} {slab.subgrade}", base - slab.base_thickness.mm))
+    return layers

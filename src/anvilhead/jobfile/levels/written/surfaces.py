@@ -1,0 +1,64 @@
+"""Outlines and finished surfaces of pads and slabs, in the plan frame of their own structure."""
+
+from collections.abc import Sequence
+
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.ground.finish import DrainFinish, Finish, drain_below, falling_finish
+from anvilhead.core.ground.plane import Plane
+from anvilhead.core.messages.level_words import slope_text
+from anvilhead.core.units.length_printing import print_difference
+from anvilhead.core.units.units import Units
+from anvilhead.jobfile.levels import built_results as r
+from anvilhead.jobfile.levels.parts import Fall, PadPlan, SlabPlan
+from anvilhead.jobfile.levels.written.book_solving import Book
+from anvilhead.jobfile.levels.written.height_solving import target_reading_of, target_text
+from anvilhead.jobfile.working.planned import Planned
+from anvilhead.jobfile.written.writing import place, text_of, tidy
+
+
+def outline_of(planned: Planned, part: PadPlan | SlabPlan) -> dict[str, Point]:
+    """Corners of a pad or slab, by name: of its family, or its own, numbered."""
+    own = getattr(part, "outline", None)
+    if own:
+        return {str(n): Point(x.mm, y.mm) for n, (x, y) in enumerate(own, 1)}
+    family = part.family or planned.outlines[0].family.name
+    return next(outline.corners for outline in planned.outlines if outline.family.name == family)
+
+
+def plane_of(planned: Planned, outline: Sequence[Point], height_mm: float, fall: Fall | None) -> Plane:
+    """A level surface, or one that falls away from a line of the footprint, highest where it is nearest to it."""
+    if fall is None or fall.away_from is None:
+        return Plane(height_mm)
+    side = planned.footprint.sides_by_name[fall.away_from]
+    away = planned.footprint.inward(side)
+    nearest = min(outline, key=lambda point: (point - side.start_point).dot(away))
+    return falling_finish(nearest, away, height_mm, fall.share)
+
+
+def finish_of(planned: Planned, outline: Sequence[Point], slab: SlabPlan) -> Finish:
+    """The finished top of a slab."""
+    if slab.fall and slab.fall.drain:
+        x, y = slab.fall.drain
+        return drain_below(outline, Point(x.mm, y.mm), slab.height.mm, slab.fall.share)
+    return plane_of(planned, outline, slab.height.mm, slab.fall)
+
+
+def edge(book: Book, name: str, at: Point, height_mm: float) -> r.EdgeResult:
+    """A height at a place, and the target reading there."""
+    return r.EdgeResult(
+        name=name,
+        place=place(at),
+        height_mm=tidy(height_mm),
+        text=text_of(height_mm, book.units),
+        reading_text=target_text(book, target_reading_of(book, height_mm, at)),
+    )
+
+
+def fall_words(fall: Fall | None, finish: Finish | Plane, units: Units) -> str | None:
+    """How a surface falls, in words."""
+    if fall is None:
+        return None
+    if isinstance(finish, DrainFinish):
+        drain = print_difference(finish.drain_mm, units)
+        return f"{slope_text(fall.share, units)} to the drain, whose rim is at {drain}"
+    return f"{slope_text(fall.share, units)} away from {fall.away_from}"

@@ -1,0 +1,1 @@
+"""What `solve` prints and the API answers, stage by stage."""

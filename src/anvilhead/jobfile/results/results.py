@@ -1,0 +1,86 @@
+"""What `solve` prints and the API answers: one shape for both, version 1."""
+
+from typing import Literal
+
+from pydantic import Field
+
+from anvilhead.jobfile.levels.level_results import LevelsResult
+from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.results.method_results import MethodsResult, SettingOutResult
+from anvilhead.jobfile.results.plan_results import (
+    BoardResult,
+    ClosingResult,
+    FamilyResult,
+    HeightsResult,
+    InnerResult,
+    MarkingStick,
+    MaterialsResult,
+    OverallResult,
+    SiteResult,
+    StakeResult,
+    StringResult,
+)
+from anvilhead.jobfile.results.result_parts import Distance, Place, Result, SideResult
+from anvilhead.jobfile.results.square_results import LostResult, RecheckResult, RoundResult, SquareResult
+
+
+class StructureResult(Result):
+    """Everything computed for one structure.
+
+    Attributes:
+        shape: of its document; closed: false for an open line.
+        angles: inside angle at each corner, degrees (an open line's left); its ends have none.
+        closing: how a walk closes; null for other shapes.
+        overall: size along the baseline and square to it.
+        lines: families, the wall face first; lines_gone: those of the section there is no room for, in words.
+        unlikely: numbers that are hardly meant, in words.
+        sticks: marking sticks, alike sides together.
+        heights: null while no ground is said; site: null while it is not placed.
+        methods: null in a quick answer that leaves them out.
+        setting_out: sheet of the chosen method, else of the one recommended.
+        rounds: every round, for the path from the first to the accepted.
+        recheck: pulls that would show movement; null before a round is accepted, and in a quick answer.
+        lost: points to be set again.
+    """
+
+    kind: str
+    shape: str
+    closed: bool
+    corners: dict[str, Place]
+    angles: dict[str, float]
+    sides: list[SideResult]
+    diagonals: list[Distance]
+    closing: ClosingResult | None
+    area_mm2: float
+    area_text: str
+    perimeter_mm: float
+    perimeter_text: str
+    overall: OverallResult
+    lines: list[FamilyResult]
+    lines_gone: list[str]
+    unlikely: list[str]
+    sticks: list[MarkingStick]
+    inner: InnerResult
+    boards: list[BoardResult]
+    stakes: int
+    stakes_at: list[StakeResult]
+    strings: list[StringResult]
+    heights: HeightsResult | None
+    materials: MaterialsResult
+    methods: MethodsResult | None
+    setting_out: SettingOutResult | None
+    site: SiteResult | None
+    square: SquareResult | None
+    rounds: list[RoundResult]
+    recheck: RecheckResult | None
+    lost: list[LostResult]
+
+
+class Results(Result):
+    """What `solve` prints."""
+
+    format: Literal["anvilhead-results"] = "anvilhead-results"
+    version: Literal[1] = 1
+    structures: dict[str, StructureResult]
+    levels: LevelsResult = LevelsResult()
+    problems: list[Problem] = Field(default_factory=list)

@@ -1,0 +1,330 @@
+"""What readings come to, written down: calls, estimates, moves, what to pull, what moved."""
+
+from typing import Any, Literal
+
+from anvilhead.core.check.lost_point import FoundFrom
+from anvilhead.core.check.outcome import Happened
+from anvilhead.core.check.recheck import Occasion
+from anvilhead.core.check.slips import Slip
+from anvilhead.core.check.squaring import PullReason, Verdict
+from anvilhead.core.check.traps import TrapKind
+from anvilhead.core.measure.call_sheet import CallKind
+from anvilhead.core.measure.instrument import Instrument
+from anvilhead.core.measure.tape import PullKind
+from anvilhead.core.moves.moves import Hands
+from anvilhead.jobfile.results.result_parts import Between, Distance, EllipseResult, Place, Result
+
+
+class EstimatedCorner(Place):
+    """Where a corner is by the pulls; `ellipse` is null while nothing holds it; `off_mm` is from its plan."""
+
+    ellipse: EllipseResult | None
+    off_mm: float
+
+
+class CallResult(Distance):
+    """A row of the call sheet: the numbers to call have the burn in them.
+
+    Attributes:
+        key: the same for readings of this pull; name: as it is called.
+        pull: what it is taken between; line, legs, station: as a reading says them; how: in words, when not point to
+            point.
+        instrument: what it is read with; null for the tape in hand.
+        offset: of a laser from the string, which the call has in it and a reading is sent with.
+        call_mm, call_text: what the tape reads when all is as planned.
+        origin: how the call comes about, in words.
+        far_per_mm: how far the far corner moves for each millimetre this number is wrong.
+        cost_text: what rounding the number moves the far corner; null when it is not worth saying.
+        told_mm, told_text: what the round before predicted for the latest round; null without moves in it.
+        then_mm, then_text: what it should read once the nails are moved as told now; null without moves.
+    """
+
+    key: str
+    name: str
+    kind: CallKind
+    pull: PullKind
+    line: str | None
+    legs: list[str]
+    station: str | None
+    instrument: Instrument | None
+    offset: str | None
+    how: str
+    call_mm: float
+    call_text: str
+    origin: str
+    far_per_mm: float
+    cost_text: str | None
+    told_mm: float | None = None
+    told_text: str | None = None
+    then_mm: float | None = None
+    then_text: str | None = None
+
+
+class MoveResult(Result):
+    """How far to move a board's nail along the board; 0 is leave it.  An open line has no inside: left and right."""
+
+    board: str
+    move_mm: float
+    toward: Literal["in", "out", "left", "right"]
+    text: str
+
+
+class PredictedPull(Between):
+    """What a pull should read after the moves, burn not included."""
+
+    length_mm: float
+    text: str
+
+
+class ResidualResult(Between):
+    """How a pull fits: `length_mm` reduced, `residual_mm` adjusted minus pulled, `used` false for a slip left out."""
+
+    kind: PullKind
+    round: int
+    length_mm: float
+    residual_mm: float
+    redundancy: float
+    standardized: float | None
+    used: bool
+
+
+class SuspectResult(Between):
+    """A pull that may be wrong, likeliest first; add `correction_mm` to the reading to undo the slip.
+
+    `agreement` is the chance that random errors leave the other pulls as far apart as they are without it.
+    """
+
+    kind: PullKind
+    round: int
+    slip: Slip
+    correction_mm: float
+    certain: bool
+    agreement: float
+    text: str
+
+
+class NextPullResult(Between):
+    """The pull that would help most now; `gain` is the share of corner variance it takes away, `key` its call's."""
+
+    key: str
+    why: str
+    reason: PullReason
+    gain: float
+
+
+class TrapResult(Result):
+    """A trap of squaring seen in the readings."""
+
+    trap: TrapKind
+    text: str
+
+
+class MoveStep(Result):
+    """One order to hands: what to take hold of, which way and how far.
+
+    A nail or stake is named by its `board`, a form corner by its `corner` alone.
+    """
+
+    board: str | None
+    corner: str
+    move_mm: float
+    toward: str
+    amount: str
+    text: str
+
+
+class OrderResult(Result):
+    """The fewest moves that do.
+
+    Attributes:
+        title: in one line; left: boards a little off that are left alone.
+        then: what every pull reads afterwards, burn not included.
+        worst_mm, worst_text: farthest that a corner will then be from its plan; `after`: that in words, with its doubt.
+    """
+
+    hands: Hands
+    title: str
+    steps: list[MoveStep]
+    left: list[str]
+    then: list[PredictedPull]
+    worst_mm: float
+    worst_text: str
+    after: str
+
+
+class HelpfulPull(Between):
+    """A pull that would help, and how much: the corner it shortens most, half its ellipse before and after."""
+
+    gain: float
+    corner: str
+    before_mm: float
+    after_mm: float
+    text: str
+
+
+class ToPull(Between):
+    """A pull that is left to take."""
+
+    key: str
+    pull: PullKind
+    name: str
+
+
+class HoldResult(Result):
+    """What it would take if this were held; `document` is what a plan says to hold it."""
+
+    name: str
+    document: dict[str, Any]
+    moves: int
+    largest_mm: float
+    verdict: Verdict
+    text: str
+
+
+class NailMovedResult(Result):
+    """What became of one nail; told and moved are inward."""
+
+    board: str
+    told_mm: float
+    moved_mm: float
+    happened: Happened
+    text: str
+
+
+class OutcomeResult(Result):
+    """What became of the moves; `nails` are those that did not do as told, the oddest first."""
+
+    title: str
+    as_told: bool
+    held_moved_mm: float | None
+    nails: list[NailMovedResult]
+
+
+class MovedCorner(Result):
+    """A corner since the accepted round; `sure` when tapes cannot explain it."""
+
+    corner: str
+    amount_mm: float
+    allowed_mm: float
+    sure: bool
+    text: str
+
+
+class MovedResult(Result):
+    """A round against the accepted one."""
+
+    since_round: int
+    title: str
+    corners: list[MovedCorner]
+
+
+class MeetingResult(Result):
+    """Two ways round to a corner."""
+
+    corner: str
+    ways: list[list[str]]
+    misclosure_mm: float
+    allowed_mm: float
+    agrees: bool
+    text: str
+
+
+class RoundResult(Result):
+    """A round in the path from first to accepted; `worst_mm` is null while its corners are not known."""
+
+    round: int
+    occasion: Occasion
+    occasion_text: str
+    readings: int
+    verdict: Verdict
+    worst_corner: str | None
+    worst_mm: float | None
+    worst_text: str | None
+    accepted: bool
+
+
+class RecheckPull(Between):
+    """A pull of a re-check, and what it read when the set-out was accepted, or should."""
+
+    call_mm: float
+    call_text: str
+
+
+class RecheckResult(Result):
+    """A short set of pulls in walking order; `shows_mm`: what they are sure to show."""
+
+    pulls: list[RecheckPull]
+    shows_mm: float | None
+    text: str
+
+
+class TieResult(Result):
+    """A tape from a point: `call_text` has the burn in it."""
+
+    start: str
+    length_mm: float
+    call_text: str
+
+
+class WayBack(Result):
+    """One way to set a lost point again."""
+
+    way: FoundFrom
+    ties: list[TieResult]
+    line: list[str] | None
+    ellipse: EllipseResult
+    error_text: str
+    crossing_deg: float
+    poor: bool
+    mirror: Place | None
+    mirror_text: str
+    check: TieResult | None
+    text: str
+
+
+class LostResult(Result):
+    """A lost point and the ways back to it, best first; `trouble` says why there is none."""
+
+    point: str
+    place: Place
+    ways: list[WayBack]
+    trouble: str | None
+
+
+class SquareResult(Result):
+    """All that the latest round says.
+
+    Attributes:
+        moves: every board's way to its plan; order: the fewest that do, null while the strings are not known.
+        predicted: after `moves`; what tapes read after the order is with the order.
+        next_pull: what must be pulled; helpful: what would help most in any case, best first.
+        to_pull: what the method still asks for, nearest first.
+        hold: what stays, in words; holds: the moves if something else did.
+        outcome: what became of the moves of the round before; null where nothing was told.
+        moved: corners against the accepted round before; null without one.
+        meetings: corners that two ways round come to.
+        worst_text: as `worst_mm`.
+    """
+
+    round: int
+    verdict: Verdict
+    headline: str
+    reason: str
+    estimated: dict[str, EstimatedCorner]
+    moves: list[MoveResult]
+    predicted: list[PredictedPull]
+    residuals: list[ResidualResult]
+    suspects: list[SuspectResult]
+    traps: list[TrapResult]
+    next_pull: NextPullResult | None
+    helpful: list[HelpfulPull]
+    to_pull: list[ToPull]
+    hold: str
+    order: OrderResult | None
+    holds: list[HoldResult]
+    outcome: OutcomeResult | None
+    moved: MovedResult | None
+    meetings: list[MeetingResult]
+    worst_corner: str | None
+    worst_mm: float | None
+    worst_text: str | None

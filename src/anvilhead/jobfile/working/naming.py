@@ -1,0 +1,208 @@
+"""What pulls of a structure can name besides its corners and sides, and whether a reading names it rightly."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from itertools import pairwise
+
+from anvilhead.core.adjust.hold import Hold, HoldKind
+from anvilhead.core.adjust.network import Named, lines_of
+from anvilhead.core.check.squaring import SetOut
+from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.measure.tape import Pull, PullKind
+from anvilhead.core.plan.inner_line import points_of
+from anvilhead.core.units.errors import PullError
+from anvilhead.jobfile.documents.models import Reading
+from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.working.placed import Site
+from anvilhead.jobfile.working.planned import Planned
+
+MOST_NAMES_TOLD = 12
+
+
+_ALONG_A_LINE = (PullKind.ALONG, PullKind.SQUARE, PullKind.TRIANGLE)
+_KEYS_OF_KINDS = {
+    "line": _ALONG_A_LINE,
+    "legs": (PullKind.TRIANGLE,),
+    "station": (PullKind.SQUARE,),
+    "offset": (PullKind.SQUARE,),
+}
+"""Keys that only some kinds of pulls take; a laser's offset on a tape would silently shorten it."""
+_NEEDED = ("line", "legs")
+_KEYS_OF_CODES = {
+    "same-corner": "to",
+    "fall-over-reading": "height_difference",
+    "fall-of-laser": "height_difference",
+}
+"""What a pull that contradicts itself is wrong about; else its reading."""
+
+
+@dataclass(frozen=True)
+class Fault:
+    """What is named wrongly: the key of the document, a code, and words."""
+
+    key: str
+    code: str
+    message: str
+
+
+@dataclass(frozen=True)
+class Naming:
+    """A structure's own names: what is to be squared, with everything pulls may name on it."""
+
+    footprint: Footprint
+    set_out: SetOut
+    stakes: tuple[str, ...] = ()
+
+    @property
+    def named(self) -> Named:
+        """What pulls can name besides corners and sides."""
+        return self.set_out.named
+
+    @property
+    def points(self) -> dict[str, Point]:
+        """Every point by name, at its plan."""
+        return self.footprint.corners | dict(self.named.points)
+
+    @property
+    def lines(self) -> dict[str, tuple[str, str]]:
+        """Every line by name, through two points."""
+        return lines_of(self.footprint, self.named)
+
+    def knows(self, entry: Reading) -> bool:
+        """Whether everything that a reading names is there."""
+        return not self.faults(entry)
+
+    def faults(self, entry: Reading) -> list[Fault]:
+        """What a reading names wrongly."""
+        found = [self._unknown_point("from", entry.start), *_out_of_kind(entry)]
+        ends_on_line = entry.kind in (PullKind.TO_LINE, PullKind.TRIANGLE)
+        found.append(self._unknown_line("to", entry.end) if ends_on_line else self._unknown_point("to", entry.end))
+        if entry.line and entry.kind in _ALONG_A_LINE:
+            found.append(self._unknown_line("line", entry.line))
+        told = [fault for fault in found if fault]
+        return told or self._out_of_place(entry)
+
+    def _out_of_place(self, entry: Reading) -> list[Fault]:
+        """A line that does not have the corner on it, or has when it must not."""
+        if entry.kind is PullKind.TO_LINE and entry.start in self.lines[entry.end]:
+            return [Fault("to", "on-line", f"{entry.start} is on {entry.end}: there is nothing to swing.")]
+        if entry.kind is PullKind.TRIANGLE and entry.line == entry.end:
+            return [Fault("to", "same-line", f"A triangle needs two lines; both are {entry.end}. Name the other.")]
+        strings = [("line", entry.line), ("to", entry.end if entry.kind is PullKind.TRIANGLE else None)]
+        return [
+            Fault(
+                key,
+                "not-on-line",
+                f"{entry.start} is not an end of {line}. Name a line that starts or ends at {entry.start}.",
+            )
+            for key, line in strings
+            if line and entry.start not in self.lines[line]
+        ]
+
+    def _unknown_point(self, key: str, name: str) -> Fault | None:
+        if name in self.points:
+            return None
+        known = self._listed(self.footprint.corners)
+        return Fault(key, "unknown-corner", f"There is no corner {name}. The corners are {known}.")
+
+    def _unknown_line(self, key: str, name: str) -> Fault | None:
+        if name in self.lines:
+            return None
+        return Fault(key, "unknown-line", f"There is no line {name}. The lines are {self._listed(self.lines)}.")
+
+    @staticmethod
+    def _listed(names: Mapping[str, object]) -> str:
+        told = list(names)[:MOST_NAMES_TOLD]
+        return ", ".join(told) + (" …" if len(names) > len(told) else "")
+
+
+def _out_of_kind(entry: Reading) -> list[Fault]:
+    """Keys that a pull of this kind needs and lacks, or has and does not take."""
+    faults = []
+    for key, kinds in _KEYS_OF_KINDS.items():
+        value = getattr(entry, key)
+        said = value is not None and value != type(entry).model_fields[key].default
+        if said and entry.kind not in kinds:
+            faults.append(Fault(key, "not-for-kind", f"A pull of kind “{entry.kind}” takes no “{key}”. Leave it out."))
+        elif not said and entry.kind in kinds and key in _NEEDED:
+            faults.append(Fault(key, "missing", f"A pull of kind “{entry.kind}” needs “{key}”. Add it."))
+    return faults
+
+
+def naming_of(found: Planned, site: tuple[Site, str] | None = None) -> Naming:
+    """Everything that pulls of a structure may name; what was there before needs its place on the site."""
+    points = {board.name: board.nail for board in found.boards}
+    on_line = {board.name: board.line for board in found.boards}
+    points |= {point.name: point.point for point in points_of(found.inner)}
+    points |= {
+        stake.name: _from_first_side(found.footprint, stake.at[0].mm, stake.at[1].mm) for stake in found.plan.stakes
+    }
+    stakes = tuple(stake.name for stake in found.plan.stakes)
+    lines: dict[str, tuple[str, str]] = {}
+    known: dict[str, Point] = {}
+    if site and site[1] in site[0].poses:
+        known, lines = _there_before(*site)
+    named = Named(known | points, on_line, lines, tuple(known))
+    hold = found.set_out.hold
+    if hold.kind is HoldKind.WALL:
+        # until two known points give a direction, the held line stays, and says so
+        hold = Hold(HoldKind.WALL, tuple(known)) if len(known) > 1 else Hold(names=found.held_line)
+    heights = {name: mm for name, mm in found.heights_mm.items() if name in found.footprint.corners or name in points}
+    return Naming(found.footprint, replace(found.set_out, named=named, hold=hold, heights_mm=heights), stakes)
+
+
+def _from_first_side(footprint: Footprint, along_mm: float, left_mm: float) -> Point:
+    side = footprint.sides[0]
+    return side.start_point + side.direction * along_mm + side.direction.left() * left_mm
+
+
+def _there_before(site: Site, structure: str) -> tuple[dict[str, Point], dict[str, tuple[str, str]]]:
+    """Points and lines held as true on the site, in the structure's own plan frame."""
+    pose = site.poses[structure]
+    points = {point.name: pose.to_plan(Point(point.x.mm, point.y.mm)) for point in site.control.points}
+    lines: dict[str, tuple[str, str]] = {}
+    for line in site.control.lines:
+        names = [f"{line.name} {number}" for number in range(1, len(line.points) + 1)]
+        points |= {name: pose.to_plan(Point(x.mm, y.mm)) for name, (x, y) in zip(names, line.points, strict=True)}
+        stretches = list(pairwise(names))
+        for number, stretch in enumerate(stretches, 1):
+            lines[line.name if len(stretches) == 1 else f"{line.name}/{number}"] = stretch
+    return points, lines
+
+
+def pull_of(entry: Reading) -> Pull:
+    """The core's pull of an entry.
+
+    Raises:
+        PullError: when it contradicts itself.
+    """
+    return Pull(
+        start=entry.start,
+        end=entry.end,
+        reading_mm=entry.reading.mm,
+        burn_mm=entry.burn.mm,
+        fall_mm=entry.height_difference.mm,
+        typed=entry.reading.written if isinstance(entry.reading.written, str) else "",
+        round=entry.round,
+        kind=entry.kind,
+        line=entry.line or "",
+        legs_mm=(entry.legs[0].mm, entry.legs[1].mm) if entry.legs else (0.0, 0.0),
+        station_mm=entry.station.mm,
+        offset_mm=entry.offset.mm,
+        instrument=entry.instrument,
+    )
+
+
+def pull_problems(entry: Reading, naming: Naming, pointer: str = "") -> list[Problem]:
+    """What is wrong with a pull beyond the shape of its document."""
+    problems = [
+        Problem(pointer=f"{pointer}/{fault.key}", code=fault.code, message=fault.message)
+        for fault in naming.faults(entry)
+    ]
+    try:
+        pull_of(entry)
+    except PullError as error:
+        key = _KEYS_OF_CODES.get(error.code, "reading")
+        problems.append(Problem(pointer=f"{pointer}/{key}", code=error.code, message=error.message))
+    return problems

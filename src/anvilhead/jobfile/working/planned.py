@@ -1,0 +1,348 @@
+"""From a plan document to the core's objects, worked out once; every fault with its place."""
+
+from collections.abc import Callable, Iterator, Mapping
+from contextlib import contextmanager
+from dataclasses import dataclass, field, replace
+from typing import Any, TypeVar
+
+from anvilhead.core.adjust.hold import Hold, HoldKind
+from anvilhead.core.boards.batter_board import Board, BoardLayout, BoardStyle, boards_for
+from anvilhead.core.boards.board_height import HeightRule
+from anvilhead.core.boards.dig import Dig, SetbackNeed, setback_needs
+from anvilhead.core.boards.ground_at import NEAR_CORNER_MM, ground_carried_mm
+from anvilhead.core.check.squaring import SetOut
+from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.walk import Walked
+from anvilhead.core.measure.tape import STEEL_TAPE
+from anvilhead.core.moves.moves import Hands
+from anvilhead.core.plan.inner_line import InnerLine, InnerRow, lines_of
+from anvilhead.core.plan.line_family import (
+    WALL_FACE,
+    FamilyOutline,
+    LineFamily,
+    WallSection,
+    families_of_section,
+    outline_of,
+)
+from anvilhead.core.units.errors import GeometryError
+from anvilhead.jobfile.documents.beside import Section
+from anvilhead.jobfile.documents.footprints import Walk, walked
+from anvilhead.jobfile.documents.footprints import outline_of as footprint_of
+from anvilhead.jobfile.documents.models import Plan
+from anvilhead.jobfile.lengths import mm_of
+from anvilhead.jobfile.problems import DocumentRefused, Problem, pointer_to
+
+Worked = TypeVar("Worked")
+
+
+@dataclass(frozen=True)
+class Planned:
+    """A plan without faults, worked out.
+
+    Attributes:
+        plan: the document.
+        footprint: its outline; walked: the walk that made it, if one did.
+        families: wall face first, then those of the section, then the others; outlines: the same, worked out.
+        gone: lines of the section that the footprint has no room for, in words.
+        inner: inner lines.
+        boards: every board; needs: why each stands as far out as it must, when there is a dig; dig: that.
+        held_line: its two corners, in the order named.
+        set_out: what is to be squared; `naming.py` adds what pulls can name.
+        heights_mm: ground heights that are said or were shot, by corner and board.
+        memo: what was worked out from it before; see `once`.
+    """
+
+    plan: Plan
+    footprint: Footprint
+    walked: Walked | None
+    families: tuple[LineFamily, ...]
+    outlines: tuple[FamilyOutline, ...]
+    gone: tuple[str, ...]
+    inner: tuple[InnerLine, ...]
+    boards: tuple[Board, ...]
+    needs: tuple[SetbackNeed, ...]
+    dig: Dig | None
+    held_line: tuple[str, str]
+    set_out: SetOut
+    heights_mm: dict[str, float]
+    memo: dict[str, tuple[object, Any]] = field(default_factory=dict, compare=False, repr=False)
+
+    @property
+    def ground_key(self) -> tuple[tuple[str, float], ...]:
+        """Ground heights as a value to compare by."""
+        return tuple(sorted(self.heights_mm.items()))
+
+    def once(self, name: str, key: tuple[object, ...], work: Callable[[], Worked]) -> Worked:
+        """What follows from the plan and little else, worked out when first asked for; the latest of a name is kept.
+
+        Args:
+            name: what it is.
+            key: what it depends on besides the plan: units, burn; heights count by themselves.
+            work: works it out.
+        """
+        whole = (*key, self.ground_key)
+        kept = self.memo.get(name)
+        if kept is None or kept[0] != whole:
+            kept = self.memo[name] = (whole, work())
+        found: Worked = kept[1]
+        return found
+
+
+def planned(plan: Plan) -> Planned:
+    """A plan worked out.
+
+    Raises:
+        DocumentRefused: with every fault, when it has any.
+    """
+    found, problems = work_out(plan)
+    if found is None:
+        raise DocumentRefused(problems)
+    return found
+
+
+def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Problem]]:
+    """A plan worked out, or what is wrong with it beyond the shape of its document."""
+    faults = _Faults(pointer)
+    outline: Footprint | None = None
+    way: Walked | None = None
+    with faults.at("footprint"):
+        way = walked(plan.footprint) if isinstance(plan.footprint, Walk) else None
+        outline = way.footprint(plan.tolerance.mm) if way else footprint_of(plan.footprint, plan.tolerance.mm)
+    if outline is None:
+        return None, faults.found
+    held = _held_line(plan, outline, faults)
+    families = _families(plan, outline, faults)
+    outlines, gone = _outlines(plan, outline, families, faults)
+    families = [one.family for one in outlines]
+    inner: list[InnerLine] = []
+    for i, row in enumerate(plan.inner):
+        with faults.at("inner", i):
+            distances = tuple(distance.mm for distance in row.distances)
+            inner += lines_of(outline, InnerRow(row.name, row.kind, row.side, distances))
+    dig = _dig(plan)
+    layout, needs = _layout(plan, outline, families, dig, faults)
+    hold = _hold(plan, outline, held, faults) if plan.hold and held else None
+    _stakes(plan, outline, faults)
+    if faults.found or held is None:
+        return None, faults.found
+    hands = plan.hands or (Hands.STAKES if plan.boards.style is BoardStyle.STAKES else Hands.NAILS)
+    tape = STEEL_TAPE if plan.tape_error is None else replace(STEEL_TAPE, constant_mm=plan.tape_error.mm)
+    set_out = SetOut(
+        outline, layout, plan.tolerance.mm, plan.restake_over.mm, hold or Hold(names=held), tape, hands=hands
+    )
+    return (
+        Planned(
+            plan,
+            outline,
+            way,
+            tuple(families),
+            tuple(outlines),
+            tuple(gone),
+            tuple(inner),
+            boards_for(outline, layout),
+            tuple(needs),
+            dig,
+            held,
+            set_out,
+            {place: height.mm for place, height in plan.boards.ground.items()},
+        ),
+        [],
+    )
+
+
+@dataclass
+class _Faults:
+    """Faults found so far, each with a pointer."""
+
+    pointer: str
+    found: list[Problem] = field(default_factory=list)
+
+    @contextmanager
+    def at(self, *path: str | int) -> Iterator[None]:
+        """Take what the core refuses as a fault of this place."""
+        try:
+            yield
+        except GeometryError as error:
+            self.add(path, error.code, error.message)
+
+    def add(self, path: tuple[str | int, ...], code: str, message: str) -> None:
+        self.found.append(Problem(pointer=self.pointer + pointer_to(path), code=code, message=message))
+
+    def unknown(self, path: tuple[str | int, ...], what: str, name: str, known: list[str]) -> None:
+        self.add(path, f"unknown-{what}", f"There is no {what} {name}. Known are {', '.join(known)}.")
+
+
+def _held_line(plan: Plan, outline: Footprint, faults: _Faults) -> tuple[str, str] | None:
+    ends = _ends_of(outline, plan.held_line)
+    if ends:
+        return ends
+    lines = ", ".join(outline.sides_by_name)
+    faults.add(("held_line",), "unknown-line", f"There is no line {plan.held_line}. The lines are {lines}.")
+    return None
+
+
+def _ends_of(outline: Footprint, line: str) -> tuple[str, str] | None:
+    """The two corners of a line, in the order named: BA holds B."""
+    for side in outline.sides:
+        if line == side.name:
+            return side.start, side.end
+        if line in (side.end + side.start, f"{side.end}-{side.start}"):
+            return side.end, side.start
+    return None
+
+
+def _hold(plan: Plan, outline: Footprint, held: tuple[str, str], faults: _Faults) -> Hold | None:
+    """What else is held; known points of an existing wall are added once the structure is placed."""
+    hold = plan.hold
+    if hold is None:
+        return None
+    if hold.by is HoldKind.WALL and plan.placing is None:
+        message = "To hold what stood there before, place the structure on the site first: say “placing”."
+        faults.add(("hold", "by"), "not-placed", message)
+    named = [("point", hold.point)] if hold.by is HoldKind.POINT else []
+    if hold.by is HoldKind.POINTS and hold.points:
+        named += [(f"points/{i}", name) for i, name in enumerate(hold.points)]
+        if hold.points[0] == hold.points[1]:
+            faults.add(("hold", "points"), "same-corner", "Hold two different corners.")
+    for key, name in named:
+        if name not in outline.corners:
+            faults.unknown(("hold", *key.split("/")), "corner", str(name), list(outline.names))
+    if hold.by in (HoldKind.LINE, HoldKind.POINT):
+        ends = _ends_of(outline, hold.line or "")
+        if ends is None:
+            faults.unknown(("hold", "line"), "line", hold.line or "", list(outline.sides_by_name))
+            return None
+        return Hold(hold.by, ends if hold.by is HoldKind.LINE else (hold.point or ends[0], *ends))
+    return Hold(hold.by, hold.points or () if hold.by is HoldKind.POINTS else ())
+
+
+def _stakes(plan: Plan, outline: Footprint, faults: _Faults) -> None:
+    """Stakes need names of their own."""
+    taken = set(outline.names)
+    for i, stake in enumerate(plan.stakes):
+        if stake.name in taken or "@" in stake.name:
+            message = f"“{stake.name}” is the name of a corner, a nail or another stake. Give this one its own."
+            faults.add(("stakes", i, "name"), "name-twice", message)
+        taken.add(stake.name)
+
+
+def _families(plan: Plan, outline: Footprint, faults: _Faults) -> list[LineFamily]:
+    families = [LineFamily(WALL_FACE, 0.0)]
+    if plan.section:
+        with faults.at("section"):
+            on = {line: _section(section) for line, section in plan.section_on.items()}
+            families += families_of_section(_section(plan.section), on)
+    if plan.section_on and not plan.section:
+        message = "Sides differ from a wall section that is not there. Add “section”, or take “section_on” out."
+        faults.add(("section_on",), "section-missing", message)
+    for line in plan.section_on:
+        if line not in outline.sides_by_name:
+            faults.unknown(("section_on", line), "line", line, list(outline.sides_by_name))
+    for i, beside in enumerate(plan.lines):
+        if any(family.name == beside.family for family in families):
+            faults.add(("lines", i, "family"), "family-twice", f"There is a line “{beside.family}” already.")
+        for line in beside.on:
+            if line not in outline.sides_by_name:
+                faults.unknown(("lines", i, "on", line), "line", line, list(outline.sides_by_name))
+        on_mm = {line: offset.mm for line, offset in beside.on.items()}
+        families.append(LineFamily(beside.family, beside.offset.mm, on_mm))
+    return families
+
+
+def _outlines(
+    plan: Plan, outline: Footprint, families: list[LineFamily], faults: _Faults
+) -> tuple[list[FamilyOutline], list[str]]:
+    """Every family worked out; what a section asks for and a small footprint has no room for is told, not refused."""
+    outlines: list[FamilyOutline] = []
+    gone: list[str] = []
+    own = len(families) - len(plan.lines)
+    for i, family in enumerate(families):
+        try:
+            outlines.append(outline_of(outline, family))
+        except GeometryError as error:
+            if i < own:
+                gone.append(error.message)
+            else:
+                faults.add(("lines", i - own), error.code, error.message)
+    return outlines, gone
+
+
+def _dig(plan: Plan) -> Dig | None:
+    cut = plan.boards.dig
+    return None if cut is None else Dig(cut.depth.mm, cut.slope, cut.working_space.mm)
+
+
+def _layout(
+    plan: Plan, outline: Footprint, families: list[LineFamily], dig: Dig | None, faults: _Faults
+) -> tuple[BoardLayout, list[SetbackNeed]]:
+    """How the boards stand: as said, and where only the usual setback is said, at least clear of the dig."""
+    boards = plan.boards
+    said = {place: length.mm for place, length in boards.setbacks.items()}
+    layout = BoardLayout(plan.board_setback.mm, boards.style, boards.styles, said)
+    standing = boards_for(outline, layout)
+    known = [*outline.names, *(board.name for board in standing)]
+    for key, places in (("styles", boards.styles), ("setbacks", boards.setbacks), ("ground", boards.ground)):
+        for place in places:
+            if place not in (outline.names if key == "styles" else known):
+                faults.unknown(("boards", key, place), "corner or board", place, list(outline.names))
+    if dig is None:
+        return layout, []
+    needs = setback_needs(outline, standing, families, dig)
+    clear = {
+        need.board: max(need.needed_mm, plan.board_setback.mm)
+        for need, board in zip(needs, standing, strict=True)
+        if need.board not in said and board.corner not in said
+    }
+    return BoardLayout(plan.board_setback.mm, boards.style, boards.styles, said | clear), needs
+
+
+def with_ground(found: Planned, shot_mm: Mapping[str, float]) -> Planned:
+    """A plan on the ground that was shot: what was measured counts before what was said."""
+    return replace(found, heights_mm=found.heights_mm | dict(shot_mm)) if shot_mm else found
+
+
+def ground_of(found: Planned) -> dict[str, float] | None:
+    """Ground height at every board where it stands; None when none is said.
+
+    Its own, else its corner's, carried on by the fall of the ground where it stands far from there; else level with
+    the datum.
+    """
+    ground = found.heights_mm
+    if not ground:
+        return None
+    places = found.footprint.corners | {board.name: board.nail for board in found.boards}
+    known = [(places[name], mm) for name, mm in ground.items() if name in places]
+    out = {}
+    for board in found.boards:
+        if board.name in ground:
+            out[board.name] = ground[board.name]
+        elif board.corner in ground and board.nail.distance_to(places[board.corner]) <= NEAR_CORNER_MM:
+            out[board.name] = ground[board.corner]
+        elif board.corner in ground:
+            nearest = (places[board.corner], ground[board.corner])
+            out[board.name] = ground_carried_mm(board.nail, nearest, known)
+        else:
+            out[board.name] = 0.0
+    return out
+
+
+def height_rule_of(plan: Plan) -> HeightRule:
+    """What decides the string height."""
+    boards = plan.boards
+    return HeightRule(
+        clear_mm=boards.clear.mm,
+        embed_mm=boards.embedment.mm,
+        stakes_mm=tuple(sorted(stake.mm for stake in boards.stakes)),
+        step_mm=mm_of(boards.step),
+        string_mm=mm_of(boards.string_height),
+    )
+
+
+def _section(section: Section) -> WallSection:
+    return WallSection(
+        section.wall.mm,
+        mm_of(section.footing),
+        mm_of(section.projection),
+        mm_of(section.dig),
+        mm_of(section.sheathing),
+    )

@@ -1,0 +1,85 @@
+"""What clients send about heights."""
+
+from typing import Annotated
+from uuid import UUID
+
+from pydantic import Field
+
+from anvilhead.core.levels.rod import RodMarks
+from anvilhead.jobfile.lengths import PositiveLength, SignedLength, Strict
+from anvilhead.jobfile.levels.documents import LevelPlan
+from anvilhead.jobfile.levels.measured import CheckEntry, InRodUnits, SetupHead
+from anvilhead.jobfile.levels.names import Named
+from anvilhead.service.asked.documents import InJobUnits, Revision
+
+Millimetres = Annotated[float, Field(allow_inf_nan=False, ge=-1e9, le=1e9)]
+
+
+class LevelPlanChange(InJobUnits):
+    """A whole plan of heights to replace revision `base_revision`; 0 when there was none."""
+
+    base_revision: Revision
+    plan: LevelPlan
+
+
+class SetupCreate(InJobUnits, SetupHead):
+    """A setup to begin; its id is made by the client, so that sending it twice begins one."""
+
+    id: UUID
+
+
+class ShotCreate(InRodUnits):
+    """A reading to keep; its id is made by the client.
+
+    Attributes:
+        rod: what a bare number in it means.
+        replaces: id of a reading that this one corrects; it is struck out, and this one takes its place in the book.
+    """
+
+    id: UUID
+    at: Named
+    thing: Named | None = Field(default=None, alias="on")
+    reading: SignedLength
+    turned: SignedLength | None = None
+    distance: PositiveLength | None = None
+    replaces: UUID | None = None
+
+
+class CheckCreate(InJobUnits, CheckEntry):
+    """A test of an instrument to keep."""
+
+    id: UUID
+
+
+class LevelAsked(InJobUnits):
+    """A reading as it is being typed, and what it is read for, so that it can be told what it would mean.
+
+    Attributes:
+        units: of the answer; rod: what a bare number means.
+        known_mm: height of the point that a setup begins on: the answer is the level line.
+        hi_mm: level line: the answer is a height, or with a target which way to go.
+        target_mm, tolerance_mm: of a thing to be set to height.
+        rod_mm: length of the rod, where it was said.
+        turned: the second reading with the level turned end for end, as typed; the mean counts.
+        distance: of the sight, as typed; distance_mm: the same where the plan says it.
+        correct_per_mm: what a setup that is corrected adds to a reading for each millimetre of sight.
+    """
+
+    rod: RodMarks
+    text: Annotated[str, Field(max_length=20_000)]
+    known_mm: Millimetres | None = None
+    hi_mm: Millimetres | None = None
+    target_mm: Millimetres | None = None
+    tolerance_mm: Millimetres | None = None
+    rod_mm: Millimetres | None = None
+    turned: Annotated[str, Field(max_length=200)] = ""
+    distance: Annotated[str, Field(max_length=200)] = ""
+    distance_mm: Millimetres | None = None
+    correct_per_mm: Millimetres | None = None
+
+
+class BookRead(Strict):
+    """A level book of a file, to be taken into the job."""
+
+    text: Annotated[str, Field(max_length=2_000_000)]
+    keep: bool = False

@@ -1,0 +1,1 @@
+"""Heights: recorded, planned, brought in, shown."""

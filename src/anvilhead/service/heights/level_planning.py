@@ -1,0 +1,92 @@
+"""The plan of a job's heights: changed, and brought back."""
+
+from typing import Any
+
+from sqlalchemy.orm import Session
+
+from anvilhead.jobfile.levels.documents import LevelPlan, Levels
+from anvilhead.jobfile.levels.level_faults import all_level_problems, plan_problems
+from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.reading import refuse
+from anvilhead.service.asked.level_documents import LevelPlanChange
+from anvilhead.service.heights.level_record import LevelRecord, level_record
+from anvilhead.service.heights.level_showing import get_levels
+from anvilhead.service.people import By
+from anvilhead.service.shown.job_plans import JobPlans, plans_of
+from anvilhead.service.views.level_views import LevelsView
+from anvilhead.store import jobs as store
+from anvilhead.store.database import Database, again_when_busy
+from anvilhead.store.errors import Conflict, StaleRevision
+from anvilhead.store.tables import JobRow, LevelPlanRow
+
+
+@again_when_busy
+def change_level_plan(
+    database: Database, structure_id: str, change: LevelPlanChange, by: By, in_hand: str | None = None
+) -> LevelsView:
+    """Make a plan of heights the newest one.
+
+    Raises:
+        StaleRevision: when somebody changed it since.
+        DocumentRefused: when it contradicts itself or the job.
+    """
+    with database.session() as session:
+        row, job = store.locked_structure(session, structure_id)
+        plans = plans_of(job)
+        record = _unchanged(plans.record, change.base_revision)
+        refuse(plan_problems(change.plan, plans.site, "/plan"))
+        refuse(_still_begins(plans, change.plan))
+        document = change.plan.model_dump(mode="json")
+        if not record.plans or document != record.plans[-1].document:
+            keep_plan(session, job, record.revision + 1, document, by)
+            store.add_log(session, job, "heights-planned", "Changed the plan of heights.", by.who, by.at, row.id)
+    return get_levels(database, structure_id, in_hand)
+
+
+def _still_begins(plans: JobPlans, plan: LevelPlan) -> list[Problem]:
+    """A plan that takes away the benchmark a setup begins on."""
+    levels, site = plans.record.levels, plans.site
+    new = Levels(**dict(plan), setups=levels.setups, checks=levels.checks)
+    before = {p.pointer for p in all_level_problems(levels, site)}
+    return [
+        problem.model_copy(update={"pointer": "/plan" + problem.pointer})
+        for problem in all_level_problems(new, site)
+        if problem.pointer not in before
+    ]
+
+
+@again_when_busy
+def undo_level_plan(
+    database: Database, structure_id: str, base_revision: int, by: By, in_hand: str | None = None
+) -> LevelsView:
+    """Bring the plan of heights before the newest one back, as a new revision.
+
+    Raises:
+        Conflict: when there is nothing to undo.
+        StaleRevision: when somebody changed it since.
+    """
+    with database.session() as session:
+        row, job = store.locked_structure(session, structure_id)
+        record = _unchanged(level_record(session, job.id), base_revision)
+        target = record.to_restore
+        if target is None:
+            raise Conflict("This is the first plan of heights: there is nothing to undo.")
+        document = next(plan.document for plan in record.plans if plan.revision == target)
+        keep_plan(session, job, record.revision + 1, document, by, restores=target)
+        text = f"Went back to plan {target} of heights."
+        store.add_log(session, job, "heights-undone", text, by.who, by.at, row.id)
+    return get_levels(database, structure_id, in_hand)
+
+
+def _unchanged(record: LevelRecord, base_revision: int) -> LevelRecord:
+    if record.revision != base_revision:
+        raise StaleRevision(base_revision, record.revision)
+    return record
+
+
+def keep_plan(
+    session: Session, job: JobRow, revision: int, document: dict[str, Any], by: By, restores: int | None = None
+) -> None:
+    """Keep a document as the newest plan of heights."""
+    row = LevelPlanRow(job_id=job.id, revision=revision, document=document, restores=restores, who=by.who, at=by.at)
+    store.add(session, row, "Somebody is changing these heights. Try again.")

@@ -1,0 +1,1 @@
+"""What clients get, made from plain records."""

@@ -5,7 +5,7 @@ from itertools import combinations
 import pytest
 
 from anvilhead.core.boards.batter_board import BoardLayout
-from anvilhead.core.check.slips import Slip
+from anvilhead.core.check.slip_kinds import Slip
 from anvilhead.core.check.squaring import SetOut, check_square
 from anvilhead.core.measure.tape import Pull
 from anvilhead.core.messages.words import headline, suspect_text

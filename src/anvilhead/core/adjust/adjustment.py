@@ -171,11 +171,12 @@ def adjust(
         Estimated corners with their precision; rank defects are reported in `loose`, never raised.
     """
     frame = frame_for(planned, held, fixed)
+    sigmas = [one.sigma_mm for one in observations]
     corners = dict(start_from or planned)
     converged = False
     for _ in range(MOST_STEPS):
         rows, misfit = _linearise(frame, corners, observations)
-        normal, right = normal_equations(frame.size, rows, misfit, observations)
+        normal, right = normal_equations(frame.size, rows, misfit, sigmas)
         factor = factorise(normal)
         step = _nearest_to_plan(factor.solve(right), factor.null_space(normal))
         corners, moved = _step_downhill(frame, corners, step, observations)
@@ -188,7 +189,7 @@ def adjust(
 def _loose_at(frame: Frame, corners: Mapping[str, Point], observations: Sequence[Observation]) -> tuple[str, ...]:
     """Points that nothing holds with the corners here."""
     rows, misfit = _linearise(frame, corners, observations)
-    normal, _ = normal_equations(frame.size, rows, misfit, observations)
+    normal, _ = normal_equations(frame.size, rows, misfit, [one.sigma_mm for one in observations])
     return _movable(frame, factorise(normal).null_space(normal))
 
 
@@ -199,13 +200,13 @@ def _linearise(
 
 
 def normal_equations(
-    size: int, rows: Sequence[Row], misfit: Sequence[float], observations: Sequence[Observation]
+    size: int, rows: Sequence[Row], misfit: Sequence[float], sigmas: Sequence[float]
 ) -> tuple[Matrix, Vector]:
     """Weighted normal matrix and right-hand side, weights 1 / sigma²."""
     normal = [[0.0] * size for _ in range(size)]
     right = [0.0] * size
-    for row, difference, observation in zip(rows, misfit, observations, strict=True):
-        weight = 1 / observation.sigma_mm**2
+    for row, difference, sigma in zip(rows, misfit, sigmas, strict=True):
+        weight = 1 / sigma**2
         for i, a in row:
             right[i] += a * weight * difference
             line = normal[i]
@@ -249,7 +250,7 @@ def _report(
     planned: Mapping[str, Point],
 ) -> Adjustment:
     rows, misfit = _linearise(frame, corners, observations)
-    normal, _ = normal_equations(frame.size, rows, misfit, observations)
+    normal, _ = normal_equations(frame.size, rows, misfit, [one.sigma_mm for one in observations])
     factor = factorise(normal)
     covariance = factor.inverse()
     ellipses = {name: ellipse_in(axes, covariance) for name, axes in frame.axes.items()}

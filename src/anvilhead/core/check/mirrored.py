@@ -1,89 +1,131 @@
 """A corner staked on the wrong side: two tapes cross twice, and somebody took the other crossing.
 
 The least squares start from the plan and would look for a slip.  Where the readings disagree, the corners whose pulls
-fit worst are tried at their mirror images over the line between two corners they were pulled from; when everything
-then agrees, the corner is mirrored and no reading is wrong.
+fit worst are tried at their mirror images over the lines between corners they were pulled from; how likely that is
+beside slips of the tape, `explanations.py` weighs.
 """
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from itertools import combinations, islice
+from itertools import combinations
 
 from anvilhead.core.adjust.adjustment import Adjustment
 from anvilhead.core.adjust.network import Network
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.measure.observation import Distance
+from anvilhead.core.measure.observation import Distance, observed_minus_computed_mm
 from anvilhead.core.units.tolerances import COINCIDENT_MM
 
-MOST_CORNERS = 4
-MOST_LINES = 4
+MOST_CORNERS = 3
+MOST_LINES = 10
 FAR_MM = 500.0
 """A mirror image nearer than this to the corner is not a mistake of sides."""
+CLOSE_SHARE = 0.05
+"""A corner mirrored back may be off its plan by this share of the way: strings were rough before it was set."""
+MISFIT_SIGMAS = 5.0
+"""A pull that fits this badly speaks against where its corner is thought to be."""
+
+
+@dataclass(frozen=True, slots=True)
+class Image:
+    """Where a corner would stand on the wrong side of the line between two others.
+
+    Attributes:
+        corner: which; over: the line; place: its image.
+        among: of how many such images of all corners it is one.
+    """
+
+    corner: str
+    over: tuple[str, str]
+    place: Point
+    among: int
 
 
 @dataclass(frozen=True, slots=True)
 class Mirrored:
-    """A corner on the wrong side of the line between two others, and the adjustment that has it there."""
+    """A corner on the wrong side of the line between two others, and the adjustment that has it there.
+
+    `or_else` is another corner that may be it instead: tapes cannot tell a shape from the whole of it mirrored.
+    """
 
     corner: str
     over: tuple[str, str]
     fit: Adjustment
+    or_else: str | None = None
 
 
-def find_mirrored(network: Network, fit: Adjustment, corners: Sequence[str]) -> Mirrored | None:
-    """Find the one corner whose mirror image explains every reading; None when there is none.
+def images_of(network: Network, shape: Mapping[str, Point], corners: Sequence[str]) -> list[Image]:
+    """Images worth trying: of the corners whose pulls fit worst where most pulls have them.
 
-    Tapes cannot tell a shape from the whole of it mirrored; what leaves the corners nearest to their plan is told.
+    Args:
+        network: of the round.
+        shape: where most pulls have every point.
+        corners: that can stand on the wrong side.
     """
-    found: list[Mirrored] = []
-    for corner in _worst_first(network, fit, corners):
-        for over in _lines(network, corner):
-            image = _image(network.planned, corner, over)
-            if image is None:
-                continue
-            tried = network.adjusted(start_from=dict(network.planned) | {corner: image})
-            if not tried.disagrees and not tried.loose and tried.corners[corner].distance_to(image) < FAR_MM:
-                found.append(Mirrored(corner, over, tried))
-    return min(found, key=lambda one: _strangeness(network, one.fit, corners), default=None)
+    lines = {corner: _lines(network, corner)[:MOST_LINES] for corner in corners if corner not in network.held}
+    among = sum(len(found) for found in lines.values())
+    against = dict.fromkeys(lines, 0)
+    for one in network.observations:
+        if abs(observed_minus_computed_mm(one, shape)) > MISFIT_SIGMAS * one.sigma_mm:
+            for name in one.points:
+                if name in against:
+                    against[name] += 1
+    worst = sorted((name for name in lines if against[name]), key=lambda name: -against[name])[:MOST_CORNERS]
+    return [Image(name, over, place, among) for name in worst for over, place in lines[name]]
 
 
 def mirrored_in(network: Network, fit: Adjustment, corners: Sequence[str]) -> Mirrored | None:
-    """The corner that an adjustment which agrees has at its mirror image; None when there is none."""
-    for corner in corners:
-        if fit.corners[corner].distance_to(network.planned[corner]) < FAR_MM:
-            continue
-        for over in _lines(network, corner):
-            image = _image(network.planned, corner, over)
-            if image is not None and fit.corners[corner].distance_to(image) < FAR_MM / 2:
-                return Mirrored(corner, over, fit)
-    return None
+    """The one corner that an adjustment which agrees has at its mirror image; None when there is none."""
+    if not _far(network, fit.corners, corners):
+        return None
+    start, end = (network.planned[name] for name in network.held)
+    shapes = [fit.corners]
+    if not network.fixed:
+        shapes.append({name: _over(place, start, end) for name, place in fit.corners.items()})
+    found = [one for shape in shapes if (one := _only_wrong(network, shape, corners))]
+    if not found:
+        return None
+    (corner, over), *others = found
+    return Mirrored(corner, over, fit, next((name for name, _ in others if name != corner), None))
 
 
-def _lines(network: Network, corner: str) -> list[tuple[str, str]]:
-    """Lines between two corners that a corner was pulled from, its nearest ones first."""
+def _far(network: Network, shape: Mapping[str, Point], corners: Sequence[str]) -> list[str]:
+    return [name for name in corners if shape[name].distance_to(network.planned[name]) >= FAR_MM]
+
+
+def _only_wrong(
+    network: Network, shape: Mapping[str, Point], corners: Sequence[str]
+) -> tuple[str, tuple[str, str]] | None:
+    """The only corner far from its plan, when it is near it once mirrored over a line it was pulled from."""
+    far = _far(network, shape, corners)
+    if len(far) != 1:
+        return None
+    corner, planned = far[0], network.planned[far[0]]
+    near = [
+        (_over(shape[corner], shape[one], shape[other]).distance_to(planned), (one, other))
+        for (one, other), _ in _lines(network, corner)
+    ]
+    close = max(FAR_MM / 2, CLOSE_SHARE * shape[corner].distance_to(planned))
+    return (corner, min(near)[1]) if near and min(near)[0] < close else None
+
+
+def _lines(network: Network, corner: str) -> list[tuple[tuple[str, str], Point]]:
+    """Lines between two corners that a corner was pulled from, its nearest ones first, and its image over each."""
     distances = [o for o in network.observations if isinstance(o, Distance) and corner in o.points]
     others = dict.fromkeys(o.end if o.start == corner else o.start for o in distances)
     near = sorted(others, key=lambda name: network.planned[name].distance_to(network.planned[corner]))
-    return list(islice(combinations(near, 2), MOST_LINES))
+    found = [(over, image) for over in combinations(near, 2) if (image := _image(network.planned, corner, over))]
+    return found
 
 
-def _strangeness(network: Network, fit: Adjustment, corners: Sequence[str]) -> float:
-    return sum(fit.corners[name].distance_to(network.planned[name]) for name in corners)
-
-
-def _worst_first(network: Network, fit: Adjustment, corners: Sequence[str]) -> list[str]:
-    misfit = dict.fromkeys((name for name in corners if name not in network.held), 0.0)
-    for observation, residual in zip(network.observations, fit.residuals, strict=False):
-        for name in observation.points:
-            if name in misfit:
-                misfit[name] += (residual.residual_mm / observation.sigma_mm) ** 2
-    return sorted(misfit, key=lambda name: -misfit[name])[:MOST_CORNERS]
-
-
-def _image(planned: dict[str, Point], corner: str, over: tuple[str, str]) -> Point | None:
+def _image(planned: Mapping[str, Point], corner: str, over: tuple[str, str]) -> Point | None:
     one, other = planned[over[0]], planned[over[1]]
     if one.distance_to(other) < COINCIDENT_MM:
         return None
+    image = _over(planned[corner], one, other)
+    return image if image.distance_to(planned[corner]) > FAR_MM else None
+
+
+def _over(point: Point, one: Point, other: Point) -> Point:
+    """The mirror image of a point over the line through two others."""
     across = (other - one).unit().left()
-    off = across.dot(planned[corner] - one)
-    return planned[corner] - across * (2 * off) if abs(off) > FAR_MM / 2 else None
+    return point - across * (2 * across.dot(point - one))

@@ -14,8 +14,8 @@ from anvilhead.core.adjust.adjustment import Adjustment
 from anvilhead.core.adjust.hold import HOLD_AB, Hold, HoldKind, Laid, laid_corners, lay
 from anvilhead.core.adjust.network import NOTHING_NAMED, Named, Network, network_of
 from anvilhead.core.boards.batter_board import Board, BoardLayout, boards_for
-from anvilhead.core.check.mirrored import Mirrored, find_mirrored, mirrored_in
-from anvilhead.core.check.slips import Suspect, find_slips, without_certain
+from anvilhead.core.check.mirrored import Mirrored, mirrored_in
+from anvilhead.core.check.slips import Suspect, find_slips
 from anvilhead.core.check.traps import Trap, TrapKind, traps_in, wrong_side
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.measure.tape import STEEL_TAPE, Pull, PullKind, TapeClass, ordered_pair
@@ -206,15 +206,10 @@ def _believe(set_out: SetOut, network: Network, pulls: Sequence[Pull], units: Un
             None if _corners_of(set_out.footprint, everything.loose) else mirrored_in(network, everything, corners)
         )
         return _Believed(everything, everything, every, [], mirrored)
-    suspects = find_slips(network, pulls, everything, units, set_out.heights_mm)
-    believed = without_certain(pulls, suspects)
-    if len(believed) < len(pulls):
-        fit = network.adjusted([network.observations[i] for i in believed])
-        return _Believed(everything, fit, believed, suspects, None)
-    mirrored = find_mirrored(network, everything, corners)
-    if mirrored:
-        return _Believed(mirrored.fit, mirrored.fit, every, [], mirrored)
-    return _Believed(everything, everything, every, suspects, None)
+    found = find_slips(network, pulls, everything, units, set_out.heights_mm, corners)
+    return _Believed(
+        found.fit if found.mirrored else everything, found.fit, found.believed, found.suspects, found.mirrored
+    )
 
 
 def _corners_of(footprint: Footprint, loose: Sequence[str]) -> tuple[str, ...]:
@@ -227,7 +222,9 @@ def _traps(
 ) -> tuple[Trap, ...]:
     """Traps in the readings, without those that the rest of them proves to be none."""
     if found.mirrored:
-        return (Trap(TrapKind.MIRRORED, 0.0, (found.mirrored.corner, "–".join(found.mirrored.over))),)
+        one = found.mirrored
+        told = (one.corner, "–".join(one.over), *((one.or_else,) if one.or_else else ()))
+        return (Trap(TrapKind.MIRRORED, 0.0, told),)
     traps = traps_in(set_out.footprint, pulls, set_out.tolerance_mm, set_out.tape, laid.ellipses, set_out.heights_mm)
     # how far a side has slid is not worth saying from readings that contradict each other
     hushed = {TrapKind.RACKED} if found.everything.disagrees else set()

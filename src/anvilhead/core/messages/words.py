@@ -3,7 +3,9 @@
 from collections.abc import Sequence
 
 from anvilhead.core.adjust.hold import HoldKind
-from anvilhead.core.check.slips import LEAST_IN_COMMON, Slip, Suspect
+from anvilhead.core.check.explanations import LEAST_IN_COMMON
+from anvilhead.core.check.slip_kinds import Slip
+from anvilhead.core.check.slips import Suspect
 from anvilhead.core.check.squaring import NextPull, PullReason, SetOut, SquareCheck, Verdict
 from anvilhead.core.check.traps import Trap, TrapKind, is_rectangle
 from anvilhead.core.geometry.footprint import Footprint
@@ -169,6 +171,8 @@ def trap_text(trap: Trap, units: Units) -> str:
         return (
             f"The far side {trap.points[0]} has slid {print_difference(trap.amount_mm, units)} toward {trap.points[1]}."
         )
+    if trap.kind is TrapKind.MIRRORED:
+        return _mirrored_text(*trap.points)
     amount, (one, other) = print_difference(trap.amount_mm, units), trap.points
     return {
         TrapKind.SHORT_SIDE: f"{one} hangs on the short wall {other}: these pulls know it to ±{amount} only. "
@@ -177,12 +181,22 @@ def trap_text(trap: Trap, units: Units) -> str:
         "Take the largest that fits, or pull a diagonal.",
         TrapKind.SLOPE: f"The ground falls between {one} and {other}: a tape laid along it reads {amount} long. "
         "Hold it level, or note the fall.",
-        TrapKind.MIRRORED: f"{one} stands on the wrong side of {other}: the tapes that set it cross there as well. "
-        "Set it again on the other side.",
         TrapKind.ROUNDED: f"{one}–{other} was read as a whole number. If the call was rounded, it is {amount} off.",
         TrapKind.WRONG_SIDE: f"One nail alone is off, by {amount}: about the thickness of a nail. "
         "Look whether the string lies on the agreed side of it before you move it.",
     }[trap.kind]
+
+
+def _mirrored_text(corner: str, over: str, or_else: str = "") -> str:
+    if or_else:
+        return (
+            f"{corner} or {or_else} stands on the wrong side: tapes cannot tell which of the two. Look which one lies "
+            "where it should not, and set that again on the other side."
+        )
+    return (
+        f"{corner} stands on the wrong side of {over}: the tapes that set it cross there as well. "
+        "Set it again on the other side."
+    )
 
 
 def suspect_text(suspect: Suspect, units: Units) -> str:

@@ -52,7 +52,7 @@ class Knowledge:
         self.frame = frame
         self.planned = planned
         rows = [frame.row(planned, o) for o in observations]
-        normal, _ = normal_equations(frame.size, rows, [0.0] * len(rows), observations)
+        normal, _ = normal_equations(frame.size, rows, [0.0] * len(rows), [one.sigma_mm for one in observations])
         for index in range(len(normal)):
             normal[index][index] += 1 / PRIOR_MM**2
         self.covariance: Matrix = factorise(normal).inverse()

@@ -5,7 +5,7 @@ from typing import Any, Literal
 from anvilhead.core.check.lost_point import FoundFrom
 from anvilhead.core.check.outcome import Happened
 from anvilhead.core.check.recheck import Occasion
-from anvilhead.core.check.slips import Slip
+from anvilhead.core.check.slip_kinds import Slip
 from anvilhead.core.check.squaring import PullReason, Verdict
 from anvilhead.core.check.traps import TrapKind
 from anvilhead.core.measure.call_sheet import CallKind

@@ -22,7 +22,7 @@ STAKES_MM = 150.0
 """Reach of the wide hold, a standard deviation: twice what strings that were only eyed up are off."""
 REACHES_MM = (3.0, 10.0, 30.0, 100.0)
 """How far corners stand from their places, on the whole: after a round of moves, and with strings put up by eye."""
-ENOUGH_MM = 0.02
+ENOUGH_MM = 0.1
 """A step this small changes no judgement."""
 MOST_STEPS = 8
 FINEST_SIGMAS = 3.0

@@ -12,17 +12,16 @@ from itertools import combinations
 from anvilhead.core.adjust.adjustment import Adjustment
 from anvilhead.core.adjust.network import Network
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.measure.observation import Distance, observed_minus_computed_mm
+from anvilhead.core.measure.observation import Distance, Observation, observed_minus_computed_mm
 from anvilhead.core.units.tolerances import COINCIDENT_MM
 
-MOST_CORNERS = 3
-MOST_LINES = 10
+MOST_LINES, MOST_IMAGES = 10, 6
 FAR_MM = 500.0
 """A mirror image nearer than this to the corner is not a mistake of sides."""
 CLOSE_SHARE = 0.05
 """A corner mirrored back may be off its plan by this share of the way: strings were rough before it was set."""
-MISFIT_SIGMAS = 5.0
-"""A pull that fits this badly speaks against where its corner is thought to be."""
+MISFIT_SIGMAS, ROUGHLY_SIGMAS = 5.0, 300.0
+"""A pull that fits this badly speaks against where its corner is thought to be; and against an image, strings being rough."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,7 +53,7 @@ class Mirrored:
 
 
 def images_of(network: Network, shape: Mapping[str, Point], corners: Sequence[str]) -> list[Image]:
-    """Images worth trying: of the corners whose pulls fit worst where most pulls have them.
+    """Images worth trying: those that more pulls fit roughly than fit the corner where most pulls have it.
 
     Args:
         network: of the round.
@@ -63,14 +62,20 @@ def images_of(network: Network, shape: Mapping[str, Point], corners: Sequence[st
     """
     lines = {corner: _lines(network, corner)[:MOST_LINES] for corner in corners if corner not in network.held}
     among = sum(len(found) for found in lines.values())
-    against = dict.fromkeys(lines, 0)
-    for one in network.observations:
-        if abs(observed_minus_computed_mm(one, shape)) > MISFIT_SIGMAS * one.sigma_mm:
-            for name in one.points:
-                if name in against:
-                    against[name] += 1
-    worst = sorted((name for name in lines if against[name]), key=lambda name: -against[name])[:MOST_CORNERS]
-    return [Image(name, over, place, among) for name in worst for over, place in lines[name]]
+    own = {name: [one for one in network.observations if name in one.points] for name in lines}
+    found = []
+    for name, places in lines.items():
+        now = _misfits(own[name], shape, MISFIT_SIGMAS)
+        for over, place in places:
+            then = _misfits(own[name], dict(shape) | {name: place}, ROUGHLY_SIGMAS)
+            if then < now:
+                found.append((then - now, Image(name, over, place, among)))
+    return [image for _, image in sorted(found, key=lambda one: one[0])[:MOST_IMAGES]]
+
+
+def _misfits(pulls: Sequence[Observation], at: Mapping[str, Point], sigmas: float) -> int:
+    """How many pulls fit worse than so many standard deviations."""
+    return sum(abs(observed_minus_computed_mm(one, at)) > sigmas * one.sigma_mm for one in pulls)
 
 
 def mirrored_in(network: Network, fit: Adjustment, corners: Sequence[str]) -> Mirrored | None:

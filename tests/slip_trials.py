@@ -57,7 +57,9 @@ def careful(noise: random.Random, shape: Footprint, truth: dict[str, Point], tim
     pulls = []
     for a, b in list(combinations(shape.names, 2)) * times:
         length = truth[a].distance_to(truth[b])
-        pulls.append(read_again(Pull(a, b, FOOT + length, FOOT), FOOT + length + noise.gauss(0, tape.sigma_mm(length))))
+        pulls.append(
+            read_again(Pull(a, b, FOOT + length, FOOT), FOOT + length + noise.gauss(0, tape.limit_mm(length) / 2))
+        )
     return pulls
 
 

@@ -12,7 +12,7 @@ from anvilhead.core.messages.coach_words import mirror_text, recovery_text
 from anvilhead.core.units.errors import GeometryError
 from anvilhead.core.units.units import Units
 
-TAPE = TapeClass(2.0, 0.0)
+TAPE = TapeClass(2.0, 0.0, 0.0)
 A, B, D = Survivor("A", Point(0, 0)), Survivor("B", Point(12_000, 0)), Survivor("D", Point(0, 9000))
 LOST = Point(12_000, 9000)
 

@@ -29,7 +29,7 @@ TAPE = TapeClass()
 MANY = 40_000
 SQUARE_SIGMA = (INCH / 32) / (24 * INCH) / 2  # 1/32 on two feet, 95 in 100
 LASER_SIGMA = (INCH / 8) / (50 * FOOT) / 2  # 1/8 in 50 ft
-RULE_SIGMA = INCH / 16 / 2
+RULE_SIGMA = math.hypot(INCH / 16 / 2, INCH / 16 / math.sqrt(12))  # read to a sixteenth
 
 
 def ellipse_of(points: np.ndarray) -> Ellipse:

@@ -21,7 +21,7 @@ FAR_MM = 500.0
 CLOSE_SHARE = 0.05
 """A corner mirrored back may be off its plan by this share of the way: strings were rough before it was set."""
 MISFIT_SIGMAS, ROUGHLY_SIGMAS = 5.0, 300.0
-"""A pull that fits this badly speaks against where its corner is thought to be; and against an image, strings being rough."""
+"""A pull that fits this badly speaks against where its corner is thought to be; and against an image of it."""
 
 
 @dataclass(frozen=True, slots=True)

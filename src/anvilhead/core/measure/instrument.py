@@ -27,8 +27,8 @@ class Instrument(StrEnum):
 CLASSES = {
     Instrument.STEEL_TAPE: STEEL_TAPE,
     Instrument.LONG_TAPE: TapeClass(INCH_MM / 8, 3e-4),
-    Instrument.LASER_METER: TapeClass(SIXTEENTH_MM, 0.0),
-    Instrument.FRAMING_SQUARE: TapeClass(INCH_MM / 32, 0.0),
+    Instrument.LASER_METER: TapeClass(SIXTEENTH_MM, 0.0, 1.0),
+    Instrument.FRAMING_SQUARE: TapeClass(INCH_MM / 32, 0.0, INCH_MM / 32),
     Instrument.SQUARE_LASER: TapeClass(SIXTEENTH_MM, 0.0),
     Instrument.THREE_FOUR_FIVE: TapeClass(SIXTEENTH_MM, 0.0),
 }

@@ -13,15 +13,18 @@ class TapeClass:
     """How far a careful pull with this tape may be off.
 
     The trade's "±1/16 inch plus 1 in 10,000" is read as the limit that 95 of 100 careful pulls keep,
-    so one standard deviation is half of it.
+    so one standard deviation is half of it.  Whoever reads to the next mark adds up to half a mark, evenly: a
+    twelfth of its square to the variance.
 
     Attributes:
         constant_mm: part that every pull carries (reading, holding), ± millimetres.
         per_length: part that grows with the length (tension, temperature, sag), ± millimetres per millimetre.
+        marks_mm: how far its marks are apart, millimetres.
     """
 
     constant_mm: float = SIXTEENTH_MM
     per_length: float = 1e-4
+    marks_mm: float = SIXTEENTH_MM
 
     def limit_mm(self, length_mm: float) -> float:
         """The ± of one pull of this length, millimetres."""
@@ -29,7 +32,7 @@ class TapeClass:
 
     def sigma_mm(self, length_mm: float) -> float:
         """Standard deviation of one pull of this length, millimetres."""
-        return self.limit_mm(length_mm) / 2
+        return math.hypot(self.limit_mm(length_mm) / 2, self.marks_mm / math.sqrt(12))
 
 
 STEEL_TAPE = TapeClass()

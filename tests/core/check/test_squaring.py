@@ -1,6 +1,8 @@
 """Judgement: moves are proven by carrying them out on a simulated site."""
 
 import random
+import re
+from dataclasses import replace
 
 import pytest
 from hypothesis import given, settings
@@ -12,7 +14,7 @@ from anvilhead.core.check.squaring import PullReason, SetOut, Verdict, check_squ
 from anvilhead.core.check.traps import TrapKind
 from anvilhead.core.geometry.footprint import Footprint, rectangle
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.messages.words import headline, reason, trap_text
+from anvilhead.core.messages.words import certainty_text, headline, reason, trap_text
 from anvilhead.core.units.units import Units
 from tests.sites import RECTANGLE_PAIRS, after_moves, displaced, pulled
 
@@ -33,8 +35,28 @@ class TestVerdicts:
         assert all(move.inward_mm == 0 for move in check.moves)
         assert check.next_pull is None
         # tapes of 44 ft know D to ±3/16 only: more is not claimed
-        said = headline(SET_OUT, check, Units.FT_IN)
-        assert said == 'Square: every corner within 1/8" as read; D is known to ±3/16"'
+        assert headline(SET_OUT, check, Units.FT_IN) == "Square, as far as these tapes can tell"
+        told = certainty_text(SET_OUT, check, Units.FT_IN)
+        assert told is not None
+        assert re.fullmatch(
+            r'\d\d in 100 that every corner is within 1/8"; sure to [1-4]/16"\. Pull .–. to know it better\.',
+            told.replace('1/4"', '4/16"'),
+        ), told
+
+    def test_a_rectangle_that_tapes_can_tell_is_surely_square(self) -> None:
+        roomy = replace(SET_OUT, tolerance_mm=12.7)
+        check = check_square(roomy, pulled(STORE.corners, RECTANGLE_PAIRS, FOOT))
+        assert headline(roomy, check, Units.FT_IN) == 'Square: every corner within 1/2"'
+        assert certainty_text(roomy, check, Units.FT_IN) == '99 in 100 that every corner is within 1/2".'
+
+    def test_what_tapes_can_hardly_tell_from_square_is_not_chased(self) -> None:
+        # C is 4 mm out: more than the 3.175 allowed, less than tapes of 52 ft can tell
+        check = check_square(SET_OUT, pulled(displaced(STORE, {"C": (4, 0)}), RECTANGLE_PAIRS, FOOT))
+        assert check.verdict is Verdict.ADJUST
+        told = certainty_text(SET_OUT, check, Units.FT_IN) or ""
+        assert "chase their errors" in told
+        far = check_square(SET_OUT, pulled(displaced(STORE, {"C": (20, 0)}), RECTANGLE_PAIRS, FOOT))
+        assert certainty_text(SET_OUT, far, Units.FT_IN) is None
 
     @pytest.mark.parametrize(
         ("off_mm", "verdict"),

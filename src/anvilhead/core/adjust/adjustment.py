@@ -82,10 +82,11 @@ class Adjustment:
         if not self.converged:
             return True
         # without a pull to spare all residuals are nothing, unless the lengths cannot close at all
-        if chi_square_tail(self.weighted_square_sum, max(1, self.redundancy)) < DISAGREE_PROBABILITY:
+        each = DISAGREE_PROBABILITY / 2
+        if chi_square_tail(self.weighted_square_sum, max(1, self.redundancy)) < each:
             return True
         checked = [abs(r.standardized) for r in self.residuals if r.standardized is not None]
-        return bool(checked) and normal_two_sided(max(checked)) * len(checked) < DISAGREE_PROBABILITY
+        return bool(checked) and normal_two_sided(max(checked)) * len(checked) < each
 
     def distance_mm(self, start: str, end: str) -> float:
         """Distance between two corners as estimated, millimetres."""

@@ -35,6 +35,8 @@ SHARES = {
 """What share of slips each kind is, near enough: a factor of two is a quarter of the odds asked for."""
 UNKNOWN_FROM_MM, UNKNOWN_TO_MM = 5.0, 20_000.0
 """Slips without a name are as likely to be of any size, on a scale of powers, between these."""
+AGAIN_CHANCE = 0.5
+"""How often a burn that was forgotten once was forgotten at another pull as well."""
 SWAPPED_CHANCE, COMMON_CHANCE, MIRRORED_CHANCE = 0.02, 0.01, 0.01
 """How often in a round two rows are swapped, all readings are off alike, a corner is on the wrong side."""
 WIDEST = 60.0
@@ -185,6 +187,8 @@ def _explained(
         one, price = _undone(told, fit, index)
         undone.append(one)
         cost += price
+    if [one.slip for one in undone] == [Slip.BURN, Slip.BURN]:  # who forgot it once will forget it again
+        cost -= _rare(SLIP_CHANCE * SHARES[Slip.BURN] / AGAIN_CHANCE)
     cost += fit.square_sum + _strange(told.network, stakes, fit.corners)
     return Explanation(tuple(undone), image, cost, fit.square_sum, fit.corners)
 

@@ -1,8 +1,9 @@
 """Which readings are wrong, and how sure that is.
 
 Everything that may have happened is weighed by `explanations.py`.  A pull is named for certain only when every
-explanation without it is fifteen hundred times less likely than the best one with it, the pulls that are left check
-each other and agree, and they determine what it should have read.
+explanation without it is fifteen hundred times less likely than the best one with it (more where it would be a slip
+without a name, or another reading lies farther from its call), the pulls that are left check each other and agree, and
+they determine what it should have read.
 """
 
 import math
@@ -20,8 +21,9 @@ from anvilhead.core.measure.tape import Pull
 from anvilhead.core.units.tolerances import REDUNDANCY_FLOOR
 from anvilhead.core.units.units import Units
 
-SURE = 2 * math.log(1_500)
-"""Odds against every other explanation at which one is taken for certain, as a difference of costs."""
+SURE, SURE_WITHOUT_A_NAME, SURE_AGAINST_THE_CALL = (2 * math.log(odds) for odds in (1_500, 5_000, 20_000))
+"""Odds against every other explanation at which one is taken for certain, as a difference of costs: by a usual slip,
+by one without a name, and of readings that do not lie farthest from their calls, since a spoilt one mostly does."""
 WORTH_NAMING = 2 * math.log(1e12)
 """Suspects this much less likely than the likeliest are not named."""
 MOST_SUSPECTS = 12
@@ -107,15 +109,38 @@ def _adjusted(network: Network, left: Sequence[int], at: Explanation) -> Adjustm
 def _certain(network: Network, found: Sequence[Explanation]) -> frozenset[int]:
     """Pulls of the best explanation without which nothing that is likely enough explains the round."""
     best = next((one for one in found if one.mirrored is None), None)
-    if best is None or not 0 < len(best.undone) <= 2:  # the same slip in every reading: whoever holds the tape can look
+    if (
+        best is None or not 0 < len(best.undone) <= 2 or _at_one_corner(network, best)
+    ):  # the same slip in every reading: whoever holds the tape can look
         return frozenset()
-    sure = {i for i in best.pulls if all(o.cost - best.cost >= SURE for o in found if i not in o.pulls)}
+    odds = _odds_asked(network, best)
+    sure = {i for i in best.pulls if all(o.cost - best.cost >= odds for o in found if i not in o.pulls)}
     if not sure:
         return frozenset()
     rest = _adjusted(network, [i for i in range(len(network.observations)) if i not in best.pulls], best)
     if rest.disagrees or rest.redundancy < 1:
         return frozenset()
     return frozenset(i for i in sure if rest.sigma_of(network.observations[i]) is not None)
+
+
+def _at_one_corner(network: Network, best: Explanation) -> bool:
+    """Two slips without a name at one corner: the corner may stand elsewhere altogether."""
+    if len(best.undone) < 2 or any(one.slip is not Slip.UNKNOWN for one in best.undone):
+        return False
+    first, second = (set(network.observations[one.pull].points) for one in best.undone)
+    return bool(first & second)
+
+
+def _odds_asked(network: Network, best: Explanation) -> float:
+    if best.pulls != _farthest_from_call(network, len(best.pulls)):
+        return SURE_AGAINST_THE_CALL
+    return SURE_WITHOUT_A_NAME if any(one.slip is Slip.UNKNOWN for one in best.undone) else SURE
+
+
+def _farthest_from_call(network: Network, count: int) -> frozenset[int]:
+    """The pulls that read farthest from what they should by the plan."""
+    off = [abs(one.value_mm - one.computed_mm(network.planned)) for one in network.observations]
+    return frozenset(sorted(range(len(off)), key=lambda i: -off[i])[:count])
 
 
 def _suspects(

@@ -14,6 +14,7 @@ from anvilhead.core.adjust.adjustment import Adjustment
 from anvilhead.core.adjust.hold import HOLD_AB, Hold, HoldKind, Laid, laid_corners, lay
 from anvilhead.core.adjust.network import NOTHING_NAMED, Named, Network, network_of
 from anvilhead.core.boards.batter_board import Board, BoardLayout, boards_for
+from anvilhead.core.check.certainty import Certainty, certainty_of
 from anvilhead.core.check.mirrored import Mirrored, mirrored_in
 from anvilhead.core.check.slips import Suspect, find_slips
 from anvilhead.core.check.traps import Trap, TrapKind, traps_in, wrong_side
@@ -125,6 +126,7 @@ class SquareCheck:
         order: the fewest of them that do; None while there are no moves.
         helpful: pulls that would help most, best first; what `next_pull` asks for is what must be pulled.
         worst: corner farthest from its plan and how far, millimetres; None while not known.
+        certainty: how sure it is that every corner lies within the tolerance; None while not known.
     """
 
     verdict: Verdict
@@ -141,6 +143,7 @@ class SquareCheck:
     helpful: tuple[PullGain, ...]
     traps: tuple[Trap, ...]
     worst: tuple[str, float] | None
+    certainty: Certainty | None
 
 
 def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT_IN) -> SquareCheck:
@@ -176,6 +179,7 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
         helpful=helpful,
         traps=_traps(set_out, pulls, laid, moves, found),
         worst=_worst(set_out, laid) if usable else None,
+        certainty=_certainty(set_out, laid) if usable else None,
     )
 
 
@@ -257,6 +261,15 @@ def _worst(set_out: SetOut, laid: Laid) -> tuple[str, float]:
     offsets = {name: point.distance_to(laid.corners[name]) for name, point in set_out.footprint.corners.items()}
     name = max(offsets, key=offsets.__getitem__)
     return name, offsets[name]
+
+
+def _certainty(set_out: SetOut, laid: Laid) -> Certainty:
+    known = [
+        (laid.corners[name] - point, ellipse)
+        for name, point in set_out.footprint.corners.items()
+        if (ellipse := laid.ellipses[name])
+    ]
+    return certainty_of(known, set_out.tolerance_mm)
 
 
 def _predictions(set_out: SetOut, laid: Laid, moves: tuple[Move, ...], pulls: Sequence[Pull]) -> tuple[Prediction, ...]:

@@ -1,5 +1,6 @@
 """What the judgement says, in the words of the trade and the units of the job."""
 
+import math
 from collections.abc import Sequence
 
 from anvilhead.core.adjust.hold import HoldKind
@@ -49,11 +50,27 @@ _SLIP_TEXT = {
 
 def _square_words(set_out: SetOut, check: SquareCheck, units: Units) -> str:
     """Square, and how sure that is: tapes may not tell corners as finely as they are asked for."""
-    within = print_difference(set_out.tolerance_mm, units)
-    worst, uncertain_mm = _least_known(set_out, check)
-    if uncertain_mm <= set_out.tolerance_mm:
-        return f"Square: every corner within {within}"
-    return f"Square: every corner within {within} as read; {worst} is known to ±{print_within(uncertain_mm, units)}"
+    if check.certainty and not check.certainty.is_sure:
+        return "Square, as far as these tapes can tell"
+    return f"Square: every corner within {print_difference(set_out.tolerance_mm, units)}"
+
+
+def certainty_text(set_out: SetOut, check: SquareCheck, units: Units) -> str | None:
+    """How sure a round is that all is square, and what would make it surer; None where the corners are plainly off."""
+    found = check.certainty
+    if found is None or check.verdict not in (Verdict.SQUARE, Verdict.ADJUST):
+        return None
+    allowed, within = print_difference(set_out.tolerance_mm, units), print_within(found.within_mm, units)
+    better = f" Pull {check.helpful[0].start}–{check.helpful[0].end} to know it better." if check.helpful else ""
+    if check.verdict is Verdict.SQUARE:
+        share = f"{min(99, math.floor(100 * found.share))} in 100 that every corner is within {allowed}"
+        return f"{share}." if found.is_sure else f"{share}; sure to {within}.{better}"
+    if not found.may_be_exact:
+        return None
+    return (
+        f"These tapes cannot tell it from square: every corner is as near its plan as they can be off, sure to "
+        f"{within}. To move nails now may chase their errors.{better} Or accept it."
+    )
 
 
 def _least_known(set_out: SetOut, check: SquareCheck) -> tuple[str, float]:

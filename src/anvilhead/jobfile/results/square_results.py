@@ -291,6 +291,24 @@ class LostResult(Result):
     trouble: str | None
 
 
+class CertaintyResult(Result):
+    """How sure a round is of all corners together.
+
+    Attributes:
+        share: chance that every corner lies within the tolerance.
+        within_mm: every corner lies within this of its plan 95 times in 100.
+        finest_mm: the same were every corner estimated on its plan: no better can be told from these pulls.
+        may_be_exact: whether all could stand exactly on their plan, for all the tapes can tell.
+        text: in words; null where the corners are plainly off.
+    """
+
+    share: float
+    within_mm: float
+    finest_mm: float
+    may_be_exact: bool
+    text: str | None
+
+
 class SquareResult(Result):
     """All that the latest round says.
 
@@ -304,6 +322,7 @@ class SquareResult(Result):
         moved: corners against the accepted round before; null without one.
         meetings: corners that two ways round come to.
         worst_text: as `worst_mm`.
+        certainty: how sure it is that every corner lies within the tolerance; null while the shape is not known.
     """
 
     round: int
@@ -328,3 +347,4 @@ class SquareResult(Result):
     worst_corner: str | None
     worst_mm: float | None
     worst_text: str | None
+    certainty: CertaintyResult | None

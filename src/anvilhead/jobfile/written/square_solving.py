@@ -103,6 +103,14 @@ def solve_square(found: Planned, rounds: Rounds) -> r.SquareResult | None:
         worst_corner=check.worst[0] if check.worst else None,
         worst_mm=tidy(check.worst[1]) if check.worst else None,
         worst_text=print_within(check.worst[1], units) if check.worst else None,
+        certainty=check.certainty
+        and r.CertaintyResult(
+            share=round(check.certainty.share, 4),
+            within_mm=tidy(check.certainty.within_mm),
+            finest_mm=tidy(check.certainty.finest_mm),
+            may_be_exact=check.certainty.may_be_exact,
+            text=words.certainty_text(set_out, check, units),
+        ),
     )
 
 

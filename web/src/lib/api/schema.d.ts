@@ -1610,6 +1610,26 @@ export interface components {
             text: string;
         };
         /**
+         * CertaintyResult
+         * @description How sure a round is of all corners together.
+         *
+         *     Attributes:
+         *         share: chance that every corner lies within the tolerance.
+         *         within_mm: every corner lies within this of its plan 95 times in 100.
+         *         finest_mm: the same were every corner estimated on its plan: no better can be told from these pulls.
+         *         text: in words; null where the corners are plainly off.
+         */
+        CertaintyResult: {
+            /** Share */
+            share: number;
+            /** Within Mm */
+            within_mm: number;
+            /** Finest Mm */
+            finest_mm: number;
+            /** Text */
+            text: string | null;
+        };
+        /**
          * CheckCreate
          * @description A test of an instrument to keep.
          */
@@ -5415,6 +5435,7 @@ export interface components {
          *         moved: corners against the accepted round before; null without one.
          *         meetings: corners that two ways round come to.
          *         worst_text: as `worst_mm`.
+         *         certainty: how sure it is that every corner lies within the tolerance; null while the shape is not known.
          */
         SquareResult: {
             /** Round */
@@ -5458,6 +5479,7 @@ export interface components {
             worst_mm: number | null;
             /** Worst Text */
             worst_text: string | null;
+            certainty: components["schemas"]["CertaintyResult"] | null;
         };
         /**
          * StageName

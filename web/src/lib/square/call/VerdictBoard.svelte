@@ -43,6 +43,7 @@
 		{/if}
 	</p>
 	{#if !fresh && square}
+		{#if square.certainty?.text}<p class="mt-1"><Words text={square.certainty.text} /></p>{/if}
 		{#each square.traps as trap (trap.trap)}
 			<p class="mt-1 font-semibold">
 				<Words text={trap.text} />

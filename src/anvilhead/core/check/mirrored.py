@@ -16,6 +16,9 @@ from anvilhead.core.measure.observation import Distance, Observation, observed_m
 from anvilhead.core.units.tolerances import COINCIDENT_MM
 
 MOST_LINES, MOST_IMAGES = 10, 6
+LEAST_TO_SPARE = 2
+"""Pulls to spare without which readings that agree do not say that a corner stands on the wrong side: slips can look
+like it."""
 FAR_MM = 500.0
 """A mirror image nearer than this to the corner is not a mistake of sides."""
 CLOSE_SHARE = 0.05

@@ -15,7 +15,7 @@ from anvilhead.core.adjust.chance import chi_square_tail
 from anvilhead.core.adjust.hold import Hold, HoldKind, laid_corners
 from anvilhead.core.adjust.network import Network
 from anvilhead.core.check.explanations import Explanation, Round, Undone, explanations, shown_shares
-from anvilhead.core.check.mirrored import Mirrored, mirrored_in
+from anvilhead.core.check.mirrored import FAR_MM, Mirrored, mirrored_in
 from anvilhead.core.check.slip_kinds import Slip
 from anvilhead.core.measure.tape import Pull
 from anvilhead.core.units.tolerances import REDUNDANCY_FLOOR
@@ -85,7 +85,7 @@ def find_slips(
     told = Round(network, pulls, units, heights_mm or {})
     found = explanations(told, corners)
     best, every = found[0], list(range(len(pulls)))
-    if best.mirrored and all(one.cost - best.cost >= SURE for one in found if one.mirrored is None):
+    if best.mirrored and all(one.cost - best.cost >= SURE_AGAINST_THE_CALL for one in found if one.mirrored is None):
         left = [i for i in every if i not in best.pulls]
         there = _adjusted(network, left, best)
         mirrored = mirrored_in(network, there, corners)
@@ -109,9 +109,9 @@ def _adjusted(network: Network, left: Sequence[int], at: Explanation) -> Adjustm
 def _certain(network: Network, found: Sequence[Explanation]) -> frozenset[int]:
     """Pulls of the best explanation without which nothing that is likely enough explains the round."""
     best = next((one for one in found if one.mirrored is None), None)
-    if (
-        best is None or not 0 < len(best.undone) <= 2 or _at_one_corner(network, best)
-    ):  # the same slip in every reading: whoever holds the tape can look
+    if best is None or not 0 < len(best.undone) <= 2:  # the same slip in every reading: who holds the tape can look
+        return frozenset()
+    if _at_one_corner(network, best) or _far_off(network, best):
         return frozenset()
     odds = _odds_asked(network, best)
     sure = {i for i in best.pulls if all(o.cost - best.cost >= odds for o in found if i not in o.pulls)}
@@ -121,6 +121,14 @@ def _certain(network: Network, found: Sequence[Explanation]) -> frozenset[int]:
     if rest.disagrees or rest.redundancy < 1:
         return frozenset()
     return frozenset(i for i in sure if rest.sigma_of(network.observations[i]) is not None)
+
+
+def _far_off(network: Network, best: Explanation) -> bool:
+    """A corner that would stand half a metre from its plan: something else than a slip may have happened."""
+    places, corners = network.planned, best.corners
+    if not network.fixed:
+        _, corners = laid_corners(Hold(HoldKind.BEST_FIT, ()), corners, places, list(places))
+    return any(place.distance_to(corners[name]) >= FAR_MM for name, place in places.items())
 
 
 def _at_one_corner(network: Network, best: Explanation) -> bool:

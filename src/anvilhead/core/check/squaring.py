@@ -15,7 +15,7 @@ from anvilhead.core.adjust.hold import HOLD_AB, Hold, HoldKind, Laid, laid_corne
 from anvilhead.core.adjust.network import NOTHING_NAMED, Named, Network, network_of
 from anvilhead.core.boards.batter_board import Board, BoardLayout, boards_for
 from anvilhead.core.check.certainty import Certainty, certainty_of
-from anvilhead.core.check.mirrored import Mirrored, mirrored_in
+from anvilhead.core.check.mirrored import LEAST_TO_SPARE, Mirrored, mirrored_in
 from anvilhead.core.check.slips import Suspect, find_slips
 from anvilhead.core.check.traps import Trap, TrapKind, traps_in, wrong_side
 from anvilhead.core.geometry.footprint import Footprint
@@ -206,9 +206,8 @@ def _believe(set_out: SetOut, network: Network, pulls: Sequence[Pull], units: Un
     everything = network.adjusted()
     every = list(range(len(pulls)))
     if not everything.disagrees:
-        mirrored = (
-            None if _corners_of(set_out.footprint, everything.loose) else mirrored_in(network, everything, corners)
-        )
+        known = not _corners_of(set_out.footprint, everything.loose) and everything.redundancy >= LEAST_TO_SPARE
+        mirrored = mirrored_in(network, everything, corners) if known else None
         return _Believed(everything, everything, every, [], mirrored)
     found = find_slips(network, pulls, everything, units, set_out.heights_mm, corners)
     return _Believed(

@@ -24,6 +24,8 @@ from anvilhead.core.units.units import Units
 SURE, SURE_WITHOUT_A_NAME, SURE_AGAINST_THE_CALL = (2 * math.log(odds) for odds in (1_500, 5_000, 20_000))
 """Odds against every other explanation at which one is taken for certain, as a difference of costs: by a usual slip,
 by one without a name, and of readings that do not lie farthest from their calls, since a spoilt one mostly does."""
+SURE_MIRRORED = 2 * math.log(10_000)
+"""The same of a corner on the wrong side, against every explanation without one."""
 WORTH_NAMING = 2 * math.log(1e12)
 """Suspects this much less likely than the likeliest are not named."""
 MOST_SUSPECTS = 12
@@ -85,7 +87,7 @@ def find_slips(
     told = Round(network, pulls, units, heights_mm or {})
     found = explanations(told, corners)
     best, every = found[0], list(range(len(pulls)))
-    if best.mirrored and all(one.cost - best.cost >= SURE_AGAINST_THE_CALL for one in found if one.mirrored is None):
+    if best.mirrored and all(one.cost - best.cost >= SURE_MIRRORED for one in found if one.mirrored is None):
         left = [i for i in every if i not in best.pulls]
         there = _adjusted(network, left, best)
         mirrored = mirrored_in(network, there, corners)

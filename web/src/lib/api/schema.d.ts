@@ -1617,6 +1617,7 @@ export interface components {
          *         share: chance that every corner lies within the tolerance.
          *         within_mm: every corner lies within this of its plan 95 times in 100.
          *         finest_mm: the same were every corner estimated on its plan: no better can be told from these pulls.
+         *         may_be_exact: whether all could stand exactly on their plan, for all the tapes can tell.
          *         text: in words; null where the corners are plainly off.
          */
         CertaintyResult: {
@@ -1626,6 +1627,8 @@ export interface components {
             within_mm: number;
             /** Finest Mm */
             finest_mm: number;
+            /** May Be Exact */
+            may_be_exact: boolean;
             /** Text */
             text: string | null;
         };

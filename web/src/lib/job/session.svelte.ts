@@ -3,6 +3,10 @@ import type { Control, Job, Structure, Units } from '$lib/api/types';
 import { Current } from '$lib/api/current';
 import { person } from '$lib/person/person.svelte';
 
+type Call = (job: Job) => Parameters<typeof answer<Job>>[0];
+/** Who is told what went wrong with a change; '' when nothing did. */
+type Told = (trouble: string) => void;
+
 interface Found {
 	job: Job;
 	whole: Structure | undefined;
@@ -107,12 +111,8 @@ export class JobSession {
 	}
 
 	/** Start the tape elsewhere; answers what went wrong, or ''. */
-	async burnAt(burn: string): Promise<string> {
-		this.#change(() => ({ burn }));
-		await this.#changes;
-		const trouble = this.trouble;
-		this.trouble = '';
-		return trouble;
+	burnAt(burn: string): Promise<string> {
+		return new Promise((told) => this.#change(() => ({ burn }), told));
 	}
 
 	/** Call the job something else. */
@@ -137,38 +137,44 @@ export class JobSession {
 		);
 	}
 
-	#change(make: (job: Job) => Partial<Schemas['JobChange']>): void {
-		this.#inOrder((job) =>
-			api.PATCH('/api/jobs/{job_id}', {
-				params: { path: { job_id: job.id } },
-				body: { base_revision: job.revision, units: job.units, ...make(job) }
-			})
+	#change(make: (job: Job) => Partial<Schemas['JobChange']>, told?: Told): void {
+		this.#inOrder(
+			(job) =>
+				api.PATCH('/api/jobs/{job_id}', {
+					params: { path: { job_id: job.id } },
+					body: { base_revision: job.revision, units: job.units, ...make(job) }
+				}),
+			told
 		);
 	}
 
 	/** One change after the other; one that fails in a way nobody expected does not hold up those behind it. */
-	#inOrder(call: (job: Job) => Parameters<typeof answer<Job>>[0]): void {
+	#inOrder(call: Call, told: Told = (trouble) => (this.trouble = trouble)): void {
 		this.#changes = this.#changes
-			.then(() => this.#ask(call))
+			.then(() => this.#ask(call, told))
 			.catch((error: unknown) => {
-				this.trouble = 'That did not work. Try again; if it stays, load the page afresh.';
+				told('That did not work. Try again; if it stays, load the page afresh.');
 				console.error(error);
 			});
 	}
 
-	async #ask(call: (job: Job) => Parameters<typeof answer<Job>>[0]): Promise<void> {
+	/** Make a change; it is told as soon as it is taken, before all that follows from it is here. */
+	async #ask(call: Call, told: Told): Promise<void> {
 		const job = this.job;
-		if (!job || !(await person.ensure())) return;
+		if (!job || !(await person.ensure())) {
+			told('');
+			return;
+		}
 		try {
 			await answer(call(job));
-			this.trouble = '';
+			told('');
 			this.#current.taken();
 			await this.#current.refresh(); // the job and its structure at once
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 			await this.#current.refresh();
-			this.trouble = error.told;
 			this.#cutOff = false;
+			told(error.told);
 		}
 	}
 }

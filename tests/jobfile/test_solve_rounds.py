@@ -180,3 +180,18 @@ def test_a_named_stake_and_a_nail_are_tied_in_like_corners() -> None:
     assert square["verdict"] == "square"
     assert [r["kind"] for r in square["residuals"]][-1] == "along"
     assert abs(square["residuals"][-2]["residual_mm"]) < 3
+
+
+def test_two_offsets_settle_a_line_before_its_corners_are_known() -> None:
+    swung = [
+        {"structure": "store", "kind": "to-line", "from": "C", "to": "AB", "reading": "27' 6 1/4\""},
+        {"structure": "store", "kind": "to-line", "from": "D", "to": "AB", "reading": "27' 5\""},
+    ]
+    square = solved(pulls=swung)["square"]
+    assert square["verdict"] == "needs-pulls"
+    lines = {one["line"]: one for one in square["lines"]}
+    assert [(end["board"], end["move_mm"], end["toward"]) for end in lines["CD"]["ends"]] == [
+        ("CD@C", pytest.approx(6.35), "in"),
+        ("CD@D", pytest.approx(25.4), "out"),
+    ]
+    assert (lines["BC"]["settled"], lines["BC"]["ends"]) == (False, [])

@@ -2,5 +2,5 @@
 
 hold: what is held (the datum); network: readings and what is held as equations; normal_matrix: solving them;
 adjustment: corners, ellipses, residuals; chance: how often random errors would do that;
-precision: how well planned pulls would know every point.
+precision: how well planned pulls would know every point; near_plan: strings held near their plan by their stakes.
 """

@@ -291,6 +291,23 @@ class LostResult(Result):
     trouble: str | None
 
 
+class LineEnd(Result):
+    """One end of a line that is settled: its nail, how far it moves and which way; `text` as a tape shows it."""
+
+    board: str
+    move_mm: float
+    toward: Literal["in", "out", "left", "right"]
+    text: str
+
+
+class LineStandResult(Result):
+    """A line by itself: settled once both its ends were swung to the held line; no ends while it is not."""
+
+    line: str
+    settled: bool
+    ends: list[LineEnd]
+
+
 class CertaintyResult(Result):
     """How sure a round is of all corners together.
 
@@ -323,6 +340,7 @@ class SquareResult(Result):
         meetings: corners that two ways round come to.
         worst_text: as `worst_mm`.
         certainty: how sure it is that every corner lies within the tolerance; null while the shape is not known.
+        lines: every line by itself, also while corners are not known.
     """
 
     round: int
@@ -348,3 +366,4 @@ class SquareResult(Result):
     worst_mm: float | None
     worst_text: str | None
     certainty: CertaintyResult | None
+    lines: list[LineStandResult]

@@ -6,6 +6,7 @@ from typing import Any, Literal
 
 from anvilhead.core.adjust.hold import Hold, HoldKind
 from anvilhead.core.adjust.network import planned_mm
+from anvilhead.core.check.one_line import lines_one_at_a_time
 from anvilhead.core.check.outcome import Happened, Outcome
 from anvilhead.core.check.squaring import Alternative, SquareCheck, alternatives
 from anvilhead.core.check.two_routes import meetings
@@ -111,6 +112,7 @@ def solve_square(found: Planned, rounds: Rounds) -> r.SquareResult | None:
             may_be_exact=check.certainty.may_be_exact,
             text=words.certainty_text(set_out, check, units),
         ),
+        lines=_lines(found, naming, pulls, units),
     )
 
 
@@ -129,6 +131,26 @@ def solve_rounds(rounds: Rounds) -> list[r.RoundResult]:
             accepted=number in rounds.accepted,
         )
         for number, check in rounds.checks.items()
+    ]
+
+
+def _lines(found: Planned, naming: Naming, pulls: Sequence[Pull], units: Units) -> list[r.LineStandResult]:
+    held = naming.set_out.hold.frame_line or found.held_line
+    return [
+        r.LineStandResult(
+            line=one.line,
+            settled=one.settled,
+            ends=[
+                r.LineEnd(
+                    board=move.board.name,
+                    move_mm=tidy(abs(move.inward_mm)),
+                    toward=_ways(naming)[move.inward_mm < 0],
+                    text=words.move_text(move, units),
+                )
+                for move in one.moves
+            ],
+        )
+        for one in lines_one_at_a_time(naming.set_out, pulls, held)
     ]
 
 

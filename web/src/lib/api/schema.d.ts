@@ -3059,6 +3059,35 @@ export interface components {
             result: components["schemas"]["LevelsResult"];
         };
         /**
+         * LineEnd
+         * @description One end of a line that is settled: its nail, how far it moves and which way; `text` as a tape shows it.
+         */
+        LineEnd: {
+            /** Board */
+            board: string;
+            /** Move Mm */
+            move_mm: number;
+            /**
+             * Toward
+             * @enum {string}
+             */
+            toward: "in" | "out" | "left" | "right";
+            /** Text */
+            text: string;
+        };
+        /**
+         * LineStandResult
+         * @description A line by itself: settled once both its ends were swung to the held line; no ends while it is not.
+         */
+        LineStandResult: {
+            /** Line */
+            line: string;
+            /** Settled */
+            settled: boolean;
+            /** Ends */
+            ends: components["schemas"]["LineEnd"][];
+        };
+        /**
          * LoadResult
          * @description One line of the truck list.
          */
@@ -5439,6 +5468,7 @@ export interface components {
          *         meetings: corners that two ways round come to.
          *         worst_text: as `worst_mm`.
          *         certainty: how sure it is that every corner lies within the tolerance; null while the shape is not known.
+         *         lines: every line by itself, also while corners are not known.
          */
         SquareResult: {
             /** Round */
@@ -5483,6 +5513,8 @@ export interface components {
             /** Worst Text */
             worst_text: string | null;
             certainty: components["schemas"]["CertaintyResult"] | null;
+            /** Lines */
+            lines: components["schemas"]["LineStandResult"][];
         };
         /**
          * StageName

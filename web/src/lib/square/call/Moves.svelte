@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { WAYS } from '$lib/square/coach/words';
 	import Len from '$lib/lengths/Len.svelte';
 	import { turnDrawn } from '$lib/drawing/drawn.svelte';
 	import Words from '$lib/lengths/Words.svelte';
@@ -19,13 +20,6 @@
 	type Step = Props['order']['steps'][number];
 	const boards = $derived(new Map(result.boards.map((board) => [board.board, board])));
 	const things = $derived({ nails: 'Nails', stakes: 'Stakes', forms: 'Corners' }[order.hands]);
-	const WAYS: Record<string, string> = {
-		in: 'in, toward the building',
-		out: 'out, away from it',
-		left: 'to the left',
-		right: 'to the right'
-	};
-
 	/** Which way the nail goes on the drawing, degrees clockwise from right; nothing for a form corner. */
 	function turnOf(step: Step): number | undefined {
 		const inward = step.board ? boards.get(step.board)?.inward : undefined;

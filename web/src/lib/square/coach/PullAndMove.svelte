@@ -7,6 +7,7 @@
 	import Accept from './Accept.svelte';
 	import AddPull from './AddPull.svelte';
 	import Helpful from './Helpful.svelte';
+	import LinesSettled from './LinesSettled.svelte';
 	import RoundBar from './RoundBar.svelte';
 	import type { SquareStage } from './stage.svelte';
 	import Told from './Told.svelte';
@@ -54,6 +55,7 @@
 		<Helpful square={shown} onTake={(from, to) => stage.takePair(from, to)} />
 	{/if}
 	<Told square={shown} />
+	<LinesSettled square={shown} held={stage.structure.plan.held_line} />
 	{#if shown.order && shown.verdict !== 'square'}
 		<Moves
 			order={shown.order}

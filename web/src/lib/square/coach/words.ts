@@ -17,3 +17,11 @@ export const PULL_KINDS: { value: PullKind; label: string }[] = [
 	{ value: 'square', label: 'From a square line thrown off a string' },
 	{ value: 'triangle', label: 'Between two marks at a corner' }
 ];
+
+/** Which way a nail goes. */
+export const WAYS: Record<string, string> = {
+	in: 'in, toward the building',
+	out: 'out, away from it',
+	left: 'to the left',
+	right: 'to the right'
+};

@@ -23,7 +23,7 @@ from anvilhead.core.check.slip_kinds import Slip, hooks_mm, usual_slips
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.observation import Observation
 from anvilhead.core.measure.tape import Pull, PullKind
-from anvilhead.core.units.tolerances import DISAGREE_PROBABILITY
+from anvilhead.core.units.tolerances import DISAGREE_PROBABILITY, UNSHOWN_SHARE
 from anvilhead.core.units.units import Units
 
 SLIP_CHANCE = 0.04
@@ -50,8 +50,6 @@ EXPLAINS_SIGMAS = 3.0
 """A usual slip explains a reading when it leaves no more than this many standard deviations."""
 LEAST_IN_COMMON = 3
 """Two readings cannot show that something is common to all."""
-UNCHECKED = 1e-9
-"""A pull of which so small a share of an error would show is checked by nothing, not by its stakes either."""
 TAPED = (PullKind.POINTS, PullKind.TO_LINE, PullKind.ALONG)
 
 
@@ -165,7 +163,7 @@ def _weighed(told: Round, whole: NearPlan, most: int) -> Iterable[tuple[tuple[in
     off = [mm / sigma for mm, sigma in zip(whole.misfit_mm, sigmas, strict=True)]
     shows = [1 - whole.product(whole.rows[i], spread[i]) / sigmas[i] ** 2 for i in count]
     rarity = _rare(SLIP_CHANCE * max(SHARES.values()) / 2)
-    checked = [i for i in count if shows[i] > UNCHECKED]
+    checked = [i for i in count if shows[i] > UNSHOWN_SHARE]
     for i in checked:
         yield (i,), whole.square_sum - off[i] ** 2 / shows[i] + rarity
     if most < 2:
@@ -173,7 +171,7 @@ def _weighed(told: Round, whole: NearPlan, most: int) -> Iterable[tuple[tuple[in
     for i, j in combinations(checked, 2):
         both = -whole.product(whole.rows[i], spread[j]) / (sigmas[i] * sigmas[j])
         area = shows[i] * shows[j] - both * both
-        if area > UNCHECKED * shows[i]:
+        if area > UNSHOWN_SHARE * shows[i]:
             gain = (off[i] ** 2 * shows[j] - 2 * off[i] * off[j] * both + off[j] ** 2 * shows[i]) / area
             yield (i, j), whole.square_sum - gain + 2 * rarity
 

@@ -44,6 +44,9 @@ LOOSE_MM = 300.0
 REDUNDANCY_FLOOR = 1e-6
 """A pull with a smaller redundancy number is checked by no other pull at all."""
 
+UNSHOWN_SHARE = 1e-9
+"""A pull of which so small a share of an error would show is checked by nothing, not by its stakes either."""
+
 DISAGREE_PROBABILITY = 0.001
 """Pulls are said to disagree when random errors would do this less often than once in a thousand."""
 

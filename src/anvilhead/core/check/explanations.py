@@ -14,7 +14,6 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from itertools import combinations
 
-from anvilhead.core.adjust.chance import chi_square_tail
 from anvilhead.core.adjust.hold import Hold, HoldKind, laid_corners
 from anvilhead.core.adjust.near_plan import NearPlan, Stakes, stakes_of, strangeness
 from anvilhead.core.adjust.network import Network
@@ -23,7 +22,7 @@ from anvilhead.core.check.slip_kinds import Slip, hooks_mm, usual_slips
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.observation import Observation
 from anvilhead.core.measure.tape import Pull, PullKind
-from anvilhead.core.units.tolerances import DISAGREE_PROBABILITY, UNSHOWN_SHARE
+from anvilhead.core.units.tolerances import UNSHOWN_SHARE
 from anvilhead.core.units.units import Units
 
 SLIP_CHANCE = 0.04
@@ -261,8 +260,3 @@ def _rows_swapped(told: Round, stakes: Stakes, shape: Mapping[str, Point]) -> li
         undone = (Undone(i, Slip.ROWS_SWAPPED, other - one), Undone(j, Slip.ROWS_SWAPPED, one - other))
         found.append(Explanation(undone, None, cost, fit.square_sum, fit.corners))
     return found
-
-
-def agrees(one: Explanation, redundancy: int) -> bool:
-    """Whether what an explanation leaves is within random errors, with so many pulls to spare."""
-    return chi_square_tail(one.square_sum, max(1, redundancy)) > DISAGREE_PROBABILITY

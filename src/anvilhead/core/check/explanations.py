@@ -40,8 +40,9 @@ SWAPPED_CHANCE, COMMON_CHANCE, MIRRORED_CHANCE = 0.02, 0.01, 0.01
 """How often in a round two rows are swapped, all readings are off alike, a corner is on the wrong side."""
 WIDEST = 60.0
 """Explanations this much dearer than the best of the first weighing are not looked at."""
-HARD = 90.0
-"""Where everything costs more than this, a corner on the wrong side and a slip together are looked for."""
+HARD, ROUGH, MOST_HARD_IMAGES = 60.0, 20.0, 3
+"""Where everything costs more than two slips and rough strings do, these for each corner, a corner on the wrong side
+and a slip together are looked for, at so many images."""
 MOST_ADJUSTED, MOST_AT_PLAN, MOST_RIVALS = 8, 4, 4
 """Explanations that are adjusted, of those weighed where most pulls have the corners, and at their plan; and of those
 without each pull that the best of them has wrong."""
@@ -94,11 +95,6 @@ class Round:
     units: Units
     heights_mm: Mapping[str, float]
 
-    @property
-    def counted(self) -> int:
-        """How many observations there are, those of strings too."""
-        return len(self.network.observations) + len(self.network.constraints)
-
 
 def explanations(told: Round, corners: Sequence[str]) -> list[Explanation]:
     """Every explanation that comes near the best, the likeliest first."""
@@ -109,12 +105,12 @@ def explanations(told: Round, corners: Sequence[str]) -> list[Explanation]:
     found += _rows_swapped(told, stakes, shape)
     images = images_of(told.network, shape, corners)
     least = min(one.cost for one in found)
-    for image in images:
+    hard = least > HARD + ROUGH * len(corners)
+    for place, image in enumerate(images):
         moved, cost = stakes_of(told.network, {image.corner: image.place}), _rare(MIRRORED_CHANCE / image.among)
         there = dict(shape) | {image.corner: image.place}
-        plain = _explained(told, moved, moved.fitted((), there), (), image, cost)
-        found.append(plain)
-        if least > HARD and plain.cost - least < WIDEST * WIDEST:
+        found.append(_explained(told, moved, moved.fitted((), there), (), image, cost))
+        if hard and place < MOST_HARD_IMAGES:
             found += _at(told, moved, moved.robust(), image, cost, most_slips=1)
     return sorted(found, key=lambda one: one.cost)
 

@@ -200,6 +200,10 @@ class PrivateMariaDB:
         elif self.data.stat().st_uid != os.geteuid():
             raise LaunchError(f"{self.data} belongs to another user. Run as that user.")
 
+    def _environment(self) -> dict[str, str]:
+        """With a temporary folder of its own: a server that starts takes away what it finds in a shared one."""
+        return {**os.environ, "TMPDIR": str(self._socket.parent)}
+
     def _as_user(self) -> list[str]:
         return [f"--user={self._system_user()}"] if os.geteuid() == 0 else []
 
@@ -231,7 +235,12 @@ class PrivateMariaDB:
         with log_path.open("ab") as log:
             # a session of its own: Ctrl-C at the terminal must reach the launcher only, which then stops it in order
             process = subprocess.Popen(
-                command, stdout=log, stderr=log, stdin=subprocess.DEVNULL, start_new_session=True
+                command,
+                stdout=log,
+                stderr=log,
+                stdin=subprocess.DEVNULL,
+                start_new_session=True,
+                env=self._environment(),
             )
         deadline = time.monotonic() + READY_WITHIN_S
         while True:
@@ -278,9 +287,10 @@ class PrivateMariaDB:
         return subprocess.run(command, input=sql.encode(), capture_output=True, check=False)
 
     def _run(self, *command: str) -> None:
-        done = subprocess.run(command, capture_output=True, text=True, check=False)
+        done = subprocess.run(command, capture_output=True, text=True, check=False, env=self._environment())
         if done.returncode:
-            (self.home / "mariadb.log").open("a").write(done.stdout + done.stderr)
+            with (self.home / "mariadb.log").open("a") as log:
+                log.write(done.stdout + done.stderr)
             raise LaunchError(f"{command[0]} failed; see {self.home / 'mariadb.log'}")
 
 

@@ -83,9 +83,14 @@ class Stakes:
         """Adjust without some pulls, by their indexes."""
         pulls, constraints = self.network.observations, self.network.constraints
         counted = [one for i, one in enumerate(pulls) if i not in left_out] + list(constraints)
+        sigmas = [one.sigma_mm for one in counted]
         corners = dict(start)
-        for _ in range(MOST_STEPS):
-            corners, step, factor = self._step(corners, counted, [one.sigma_mm for one in counted])
+        slopes = self._slopes(corners, counted, sigmas)
+        for turn in range(MOST_STEPS):
+            if turn == 1:  # from here on the slopes hardly change
+                slopes = self._slopes(corners, counted, sigmas)
+            step = slopes.factor.solve(self._right(corners, counted, sigmas, slopes.rows))
+            corners = self.frame.moved(corners, step, 1.0)
             if max(map(abs, step), default=0.0) < ENOUGH_MM:
                 break
         return NearPlan(
@@ -93,57 +98,81 @@ class Stakes:
             [observed_minus_computed_mm(one, corners) for one in pulls],
             [self.frame.row(corners, one) for one in pulls],
             sum((observed_minus_computed_mm(one, corners) / one.sigma_mm) ** 2 for one in counted),
-            factor,
+            slopes.factor,
         )
 
     def straight(self, shape: Mapping[str, Point]) -> NearPlan:
         """All pulls adjusted by straight lines at a shape, where what leaving some out changes is exact algebra."""
         pulls = self.network.observations
         counted = [*pulls, *self.network.constraints]
-        _, step, factor = self._step(shape, counted, [one.sigma_mm for one in counted])
-        rows = [self.frame.row(shape, one) for one in counted]
+        sigmas = [one.sigma_mm for one in counted]
+        slopes = self._slopes(shape, counted, sigmas)
+        step = slopes.factor.solve(self._right(shape, counted, sigmas, slopes.rows))
         left = [
             observed_minus_computed_mm(one, shape) - NearPlan.product(row, step)
-            for one, row in zip(counted, rows, strict=True)
+            for one, row in zip(counted, slopes.rows, strict=True)
         ]
-        total = sum((mm / one.sigma_mm) ** 2 for one, mm in zip(counted, left, strict=True))
+        total = sum((mm / sigma) ** 2 for mm, sigma in zip(left, sigmas, strict=True))
         total += sum(
             ((self.places[name] - shape[name]).dot(axis) - step[index]) ** 2 / STAKES_MM**2
             for name, axes in self.frame.axes.items()
             for index, axis in axes
         )
-        return NearPlan(dict(shape), left[: len(pulls)], rows[: len(pulls)], total, factor)
+        return NearPlan(dict(shape), left[: len(pulls)], slopes.rows[: len(pulls)], total, slopes.factor)
 
     def robust(self) -> dict[str, Point]:
         """Points where most pulls have them, whatever a few say."""
         counted = [*self.network.observations, *self.network.constraints]
         corners, reach = dict(self.places), 2 * STAKES_MM
         while True:
-            off = [observed_minus_computed_mm(one, corners) for one in counted]
-            sigmas = [
-                one.sigma_mm * (1 + (mm / max(reach, FINEST_SIGMAS * one.sigma_mm)) ** 2)
-                for one, mm in zip(counted, off, strict=True)
-            ]
-            corners, _, _ = self._step(corners, counted, sigmas)
+            sigmas = [_relaxed(one, observed_minus_computed_mm(one, corners), reach) for one in counted]
+            slopes = self._slopes(corners, counted, sigmas)
+            step = slopes.factor.solve(self._right(corners, counted, sigmas, slopes.rows))
+            corners = self.frame.moved(corners, step, 1.0)
             if reach < 1.0:
                 return corners
             reach /= 2
 
-    def _step(
+    def _slopes(
         self, corners: Mapping[str, Point], counted: Sequence[Observation], sigmas: Sequence[float]
-    ) -> tuple[dict[str, Point], list[float], Factor]:
-        """One step of Gauss and Newton: the points after it, the step, and the factor it was taken with."""
+    ) -> "_Slopes":
         rows = [self.frame.row(corners, one) for one in counted]
-        misfit = [observed_minus_computed_mm(one, corners) for one in counted]
-        normal, right = normal_equations(self.frame.size, rows, misfit, sigmas)
+        normal, _ = normal_equations(self.frame.size, rows, [0.0] * len(rows), sigmas)
+        for index in range(self.frame.size):
+            normal[index][index] += 1 / STAKES_MM**2
+        return _Slopes(rows, factorise(normal))
+
+    def _right(
+        self,
+        corners: Mapping[str, Point],
+        counted: Sequence[Observation],
+        sigmas: Sequence[float],
+        rows: Sequence[Row],
+    ) -> list[float]:
+        """Right-hand side of the normal equations: what the pulls ask for, and what the stakes do."""
+        right = [0.0] * self.frame.size
         for name, axes in self.frame.axes.items():
             away = self.places[name] - corners[name]
             for index, axis in axes:
-                normal[index][index] += 1 / STAKES_MM**2
-                right[index] += away.dot(axis) / STAKES_MM**2
-        factor = factorise(normal)
-        step = factor.solve(right)
-        return self.frame.moved(dict(corners), step, 1.0), step, factor
+                right[index] = away.dot(axis) / STAKES_MM**2
+        for one, row, sigma in zip(counted, rows, sigmas, strict=True):
+            pull = observed_minus_computed_mm(one, corners) / sigma**2
+            for index, slope in row:
+                right[index] += slope * pull
+        return right
+
+
+@dataclass(frozen=True, slots=True)
+class _Slopes:
+    """Derivatives of what counts at some shape, and the factor of the normal matrix they make."""
+
+    rows: list[Row]
+    factor: Factor
+
+
+def _relaxed(one: Observation, off_mm: float, reach_mm: float) -> float:
+    """A standard deviation that grows as a pull lies farther off than the reach, millimetres."""
+    return one.sigma_mm * (1 + (off_mm / max(reach_mm, FINEST_SIGMAS * one.sigma_mm)) ** 2)
 
 
 def stakes_of(network: Network, moved: Mapping[str, Point] | None = None) -> Stakes:

@@ -20,7 +20,7 @@ from anvilhead.core.adjust.network import Network
 from anvilhead.core.check.mirrored import Image, images_of
 from anvilhead.core.check.slip_kinds import Slip, hooks_mm, usual_slips
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.measure.observation import Observation
+from anvilhead.core.measure.observation import Observation, observed_minus_computed_mm
 from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.units.tolerances import UNSHOWN_SHARE
 from anvilhead.core.units.units import Units
@@ -48,6 +48,8 @@ MOST_ADJUSTED, MOST_AT_PLAN, MOST_RIVALS = 8, 4, 4
 without each pull that the best of them has wrong."""
 EXPLAINS_SIGMAS = 3.0
 """A usual slip explains a reading when it leaves no more than this many standard deviations."""
+MOST_BY_A_HOOK_MM = 25.0
+"""Farther than this no hook puts a reading from the others."""
 LEAST_IN_COMMON = 3
 """Two readings cannot show that something is common to all."""
 TAPED = (PullKind.POINTS, PullKind.TO_LINE, PullKind.ALONG)
@@ -132,22 +134,16 @@ def _at(
                 tried.add(pulls)
                 found.append(_explained(told, stakes, stakes.fitted(pulls, at), pulls, image, cost))
 
-    weighed = {}
+    weighed = []
     for at, most in ((shape, MOST_ADJUSTED), (stakes.places, MOST_AT_PLAN)):
         ranked = sorted((left, pulls) for pulls, left in _weighed(told, stakes.straight(at), most_slips))
         near = [pulls for left, pulls in ranked if left - ranked[0][0] < WIDEST]
         try_all(at, near[:most])
-        weighed[most] = (at, near)
+        weighed.append((at, near))
     for suspect in min(found, key=lambda one: one.cost).pulls:  # what would clear it is looked at as well
-        for at, near in weighed.values():
+        for at, near in weighed:
             try_all(at, [pulls for pulls in near if suspect not in pulls][:MOST_RIVALS])
     return found
-
-
-def shown_shares(told: Round, corners: Mapping[str, Point]) -> list[float]:
-    """Share of an error in each pull that the others would show, with the corners there."""
-    there = stakes_of(told.network).straight(corners)
-    return [1 - there.variance_mm2(i) / one.sigma_mm**2 for i, one in enumerate(told.network.observations)]
 
 
 def _weighed(told: Round, whole: NearPlan, most: int) -> Iterable[tuple[tuple[int, ...], float]]:
@@ -182,15 +178,20 @@ def _explained(
         cost += price
     if [one.slip for one in undone] == [Slip.BURN, Slip.BURN]:  # who forgot it once will forget it again
         cost -= _rare(SLIP_CHANCE * SHARES[Slip.BURN] / AGAIN_CHANCE)
-    cost += fit.square_sum + _strange(told.network, stakes, fit.corners)
-    return Explanation(tuple(undone), image, cost, fit.square_sum, fit.corners)
+    return _costed(told, stakes, fit, undone, image, cost)
 
 
-def _strange(network: Network, stakes: Stakes, corners: Mapping[str, Point]) -> float:
-    """How strange it is that the corners lie there, wherever the whole lies."""
-    if not network.fixed:
-        _, corners = laid_corners(Hold(HoldKind.BEST_FIT, ()), corners, stakes.places, list(stakes.places))
-    return strangeness(stakes.places, corners)
+def _costed(
+    told: Round, stakes: Stakes, fit: NearPlan, undone: Iterable[Undone], image: Image | None, rarity: float
+) -> Explanation:
+    """An explanation that is as rare as said, with what the pulls left and the corners' places cost on top."""
+    strange = strangeness(stakes.places, over_plan(told.network, stakes.places, fit.corners))
+    return Explanation(tuple(undone), image, fit.square_sum + strange + rarity, fit.square_sum, fit.corners)
+
+
+def over_plan(network: Network, places: Mapping[str, Point], corners: Mapping[str, Point]) -> Mapping[str, Point]:
+    """A shape laid over its places as near as it goes, since nobody says where the whole lies; known points stay."""
+    return corners if network.fixed else laid_corners(Hold(HoldKind.BEST_FIT, ()), corners, places, list(places))[1]
 
 
 def _undone(told: Round, fit: NearPlan, index: int) -> tuple[Undone, float]:
@@ -227,15 +228,16 @@ def _in_common(told: Round, stakes: Stakes, shape: Mapping[str, Point]) -> list[
     burned = [i for i, pull in enumerate(pulls) if pull.kind in TAPED and pull.burn_mm]
     hooked = [i for i, pull in enumerate(pulls) if pull.kind in TAPED and not pull.burn_mm]
     tried = [(Slip.BURN, burned, pulls[burned[0]].burn_mm)] if burned else []
-    tried += [(Slip.HOOK, hooked, by) for by in hooks_mm()]
+    off = max(abs(observed_minus_computed_mm(one, shape)) for one in told.network.observations)
+    if off < MOST_BY_A_HOOK_MM:
+        tried += [(Slip.HOOK, hooked, by) for by in hooks_mm()]
     found = []
     for slip, which, by in tried:
         if len(which) < LEAST_IN_COMMON:
             continue
         fit = _again(told, stakes, shape, {i: told.network.observations[i].value_mm + by for i in which})
-        cost = fit.square_sum + _strange(told.network, stakes, fit.corners) + _rare(COMMON_CHANCE / len(tried))
-        undone = tuple(Undone(i, slip, by) for i in which)
-        found.append(Explanation(undone, None, cost, fit.square_sum, fit.corners))
+        undone = [Undone(i, slip, by) for i in which]
+        found.append(_costed(told, stakes, fit, undone, None, _rare(COMMON_CHANCE / len(tried))))
     return found
 
 
@@ -252,7 +254,6 @@ def _rows_swapped(told: Round, stakes: Stakes, shape: Mapping[str, Point]) -> li
             continue
         fit = _again(told, stakes, shape, {i: other, j: one})
         pairs = len(observations) * (len(observations) - 1) / 2
-        cost = fit.square_sum + _strange(told.network, stakes, fit.corners) + _rare(SWAPPED_CHANCE / pairs)
         undone = (Undone(i, Slip.ROWS_SWAPPED, other - one), Undone(j, Slip.ROWS_SWAPPED, one - other))
-        found.append(Explanation(undone, None, cost, fit.square_sum, fit.corners))
+        found.append(_costed(told, stakes, fit, undone, None, _rare(SWAPPED_CHANCE / pairs)))
     return found

@@ -14,11 +14,10 @@ from anvilhead.core.adjust.adjustment import Adjustment
 from anvilhead.core.adjust.chance import chi_square_tail
 from anvilhead.core.adjust.hold import Hold, HoldKind, laid_corners
 from anvilhead.core.adjust.network import Network
-from anvilhead.core.check.explanations import Explanation, Round, Undone, explanations, shown_shares
+from anvilhead.core.check.explanations import Explanation, Round, Undone, explanations, over_plan
 from anvilhead.core.check.mirrored import FAR_MM, Mirrored, mirrored_in
 from anvilhead.core.check.slip_kinds import Slip
 from anvilhead.core.measure.tape import Pull
-from anvilhead.core.units.tolerances import REDUNDANCY_FLOOR
 from anvilhead.core.units.units import Units
 
 SURE, SURE_WITHOUT_A_NAME, SURE_AGAINST_THE_CALL = (2 * math.log(odds) for odds in (1_500, 5_000, 20_000))
@@ -56,7 +55,8 @@ class Judged:
 
     Attributes:
         suspects: pulls that may be wrong, likeliest first.
-        believed: indexes of the pulls that no certain suspicion rests on; fit: adjustment of those.
+        believed: indexes of the pulls that no certain suspicion rests on, nor a slip beside a mirrored corner; fit:
+            adjustment of those.
         mirrored: the corner on the wrong side, where that explains everything.
     """
 
@@ -92,13 +92,11 @@ def find_slips(
         there = _adjusted(network, left, best)
         mirrored = mirrored_in(network, there, corners)
         if mirrored and not there.disagrees and not there.loose and there.redundancy >= 1:
-            return Judged([], left, there, mirrored)
+            return Judged(_suspects(pulls, [best], frozenset(), fit.redundancy), left, there, mirrored)
     certain = _certain(network, found)
     believed = [i for i in every if i not in certain]
     rest = _adjusted(network, believed, best) if certain else fit
-    checked = [share > REDUNDANCY_FLOOR for share in shown_shares(told, best.corners)]
-    suspects = [one for i, one in _suspects(pulls, found, certain, fit.redundancy) if checked[i] or not any(checked)]
-    return Judged(suspects[:MOST_SUSPECTS], believed, rest)
+    return Judged(_suspects(pulls, found, certain, fit.redundancy), believed, rest)
 
 
 def _adjusted(network: Network, left: Sequence[int], at: Explanation) -> Adjustment:
@@ -127,10 +125,8 @@ def _certain(network: Network, found: Sequence[Explanation]) -> frozenset[int]:
 
 def _far_off(network: Network, best: Explanation) -> bool:
     """A corner that would stand half a metre from its plan: something else than a slip may have happened."""
-    places, corners = network.planned, best.corners
-    if not network.fixed:
-        _, corners = laid_corners(Hold(HoldKind.BEST_FIT, ()), corners, places, list(places))
-    return any(place.distance_to(corners[name]) >= FAR_MM for name, place in places.items())
+    corners = over_plan(network, network.planned, best.corners)
+    return any(place.distance_to(corners[name]) >= FAR_MM for name, place in network.planned.items())
 
 
 def _at_one_corner(network: Network, best: Explanation) -> bool:
@@ -155,8 +151,8 @@ def _farthest_from_call(network: Network, count: int) -> frozenset[int]:
 
 def _suspects(
     pulls: Sequence[Pull], found: Sequence[Explanation], certain: frozenset[int], redundancy: int
-) -> list[tuple[int, Suspect]]:
-    """Every pull that an explanation near the best has wrong, in their order."""
+) -> list[Suspect]:
+    """Every pull that an explanation near the best has wrong, in their order; where some are certain, those alone."""
     named: dict[int, tuple[Undone, float]] = {}
     told_before: list[frozenset[int]] = []
     for one in found:
@@ -169,7 +165,8 @@ def _suspects(
             left = max(1, redundancy - len(one.undone))
             named.setdefault(undone.pull, (undone, chi_square_tail(one.square_sum, left)))
     told = [
-        (i, Suspect(pulls[i], undone.slip, undone.correction_mm, i in certain, agreement))
+        Suspect(pulls[i], undone.slip, undone.correction_mm, i in certain, agreement)
         for i, (undone, agreement) in named.items()
+        if not certain or i in certain
     ]
-    return [(i, one) for i, one in told if one.certain] if certain else told
+    return told[:MOST_SUSPECTS]

@@ -314,14 +314,12 @@ class CertaintyResult(Result):
     Attributes:
         share: chance that every corner lies within the tolerance.
         within_mm: every corner lies within this of its plan 95 times in 100.
-        finest_mm: the same were every corner estimated on its plan: no better can be told from these pulls.
         may_be_exact: whether all could stand exactly on their plan, for all the tapes can tell.
         text: in words; null where the corners are plainly off.
     """
 
     share: float
     within_mm: float
-    finest_mm: float
     may_be_exact: bool
     text: str | None
 

@@ -108,7 +108,6 @@ def solve_square(found: Planned, rounds: Rounds) -> r.SquareResult | None:
         and r.CertaintyResult(
             share=round(check.certainty.share, 4),
             within_mm=tidy(check.certainty.within_mm),
-            finest_mm=tidy(check.certainty.finest_mm),
             may_be_exact=check.certainty.may_be_exact,
             text=words.certainty_text(set_out, check, units),
         ),

@@ -1616,7 +1616,6 @@ export interface components {
          *     Attributes:
          *         share: chance that every corner lies within the tolerance.
          *         within_mm: every corner lies within this of its plan 95 times in 100.
-         *         finest_mm: the same were every corner estimated on its plan: no better can be told from these pulls.
          *         may_be_exact: whether all could stand exactly on their plan, for all the tapes can tell.
          *         text: in words; null where the corners are plainly off.
          */
@@ -1625,8 +1624,6 @@ export interface components {
             share: number;
             /** Within Mm */
             within_mm: number;
-            /** Finest Mm */
-            finest_mm: number;
             /** May Be Exact */
             may_be_exact: boolean;
             /** Text */

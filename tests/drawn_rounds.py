@@ -65,6 +65,15 @@ def drawn(seed: int, slips: int, *, mirrored: bool = False) -> Drawn | None:
     return Drawn(shape, units, pulls, frozenset(spoilt), corner)
 
 
+def careful_round(seed: int, rough_mm: float) -> tuple[Footprint, dict[str, Point], list[Pull], Units]:
+    """A round without slips, its strings so rough: the shape, where its corners stand, the readings, their units."""
+    noise = random.Random(f"{seed} {rough_mm}")
+    shape = _shape(noise)
+    truth = {n: Point(p.x + noise.gauss(0, rough_mm), p.y + noise.gauss(0, rough_mm)) for n, p in shape.corners.items()}
+    pulls = [_careful(noise, truth, pair, FOOT_MM, Units.FT_IN) for pair in _pairs(noise, shape)]
+    return shape, truth, pulls, Units.FT_IN
+
+
 def _shape(noise: random.Random) -> Footprint:
     a, b, cut = noise.uniform(5000, 14000), noise.uniform(4000, 10000), noise.uniform(900, 2000)
     s, t = noise.uniform(0.4, 0.7), noise.uniform(0.4, 0.6)

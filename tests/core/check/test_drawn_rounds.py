@@ -1,6 +1,11 @@
 """The judgement over rounds drawn at random (tests/drawn_rounds.py; many more by `./anvilhead bench slips`)."""
 
-from tests.drawn_rounds import drawn, judged
+import pytest
+
+from anvilhead.core.adjust.hold import Hold, HoldKind, laid_corners
+from anvilhead.core.boards.batter_board import BoardLayout
+from anvilhead.core.check.squaring import SetOut, check_square
+from tests.drawn_rounds import careful_round, drawn, judged
 
 
 def test_careful_rounds_are_hardly_ever_questioned() -> None:
@@ -23,3 +28,26 @@ def test_a_corner_on_the_wrong_side_is_named_where_pulls_allow() -> None:
     found = judged(drawn(seed, 0, mirrored=True) for seed in range(120))
     assert found["wrong"] == found["mirrored falsely"] == 0
     assert found["mirrored rightly"] > 0.7 * found["rounds"]
+
+
+@pytest.mark.parametrize("rough_mm", [1.0, 3.0, 12.0])
+def test_how_sure_a_round_is_is_never_more_than_true(rough_mm: float) -> None:
+    said = true = within = rounds = 0.0
+    for seed in range(250):
+        shape, truth, pulls, units = careful_round(seed, rough_mm)
+        set_out = SetOut(shape, BoardLayout(1200), tolerance_mm=5.0)
+        sure = check_square(set_out, pulls, units).certainty
+        if sure is None:
+            continue
+        line = Hold(HoldKind.LINE, (shape.names[0], shape.names[1]))
+        _, stands = laid_corners(line, truth, shape.corners, shape.names)
+        worst = max(stands[name].distance_to(place) for name, place in shape.corners.items())
+        said, true, within, rounds = (
+            said + sure.share,
+            true + (worst <= 5.0),
+            within + (worst <= sure.within_mm),
+            rounds + 1,
+        )
+    assert rounds > 200
+    assert said / rounds <= true / rounds + 0.03
+    assert within / rounds >= 0.92

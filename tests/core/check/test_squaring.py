@@ -39,7 +39,7 @@ class TestVerdicts:
         told = certainty_text(SET_OUT, check, Units.FT_IN)
         assert told is not None
         assert re.fullmatch(
-            r'\d\d in 100 that every corner is within 1/8"; sure to [1-4]/16"\. Pull .–. to know it better\.',
+            r'At least \d\d in 100 that every corner is within 1/8"; sure to [1-4]/16"\. Pull .–. to know it better\.',
             told.replace('1/4"', '4/16"'),
         ), told
 
@@ -47,7 +47,7 @@ class TestVerdicts:
         roomy = replace(SET_OUT, tolerance_mm=12.7)
         check = check_square(roomy, pulled(STORE.corners, RECTANGLE_PAIRS, FOOT))
         assert headline(roomy, check, Units.FT_IN) == 'Square: every corner within 1/2"'
-        assert certainty_text(roomy, check, Units.FT_IN) == '99 in 100 that every corner is within 1/2".'
+        assert certainty_text(roomy, check, Units.FT_IN) == 'At least 99 in 100 that every corner is within 1/2".'
 
     def test_what_tapes_can_hardly_tell_from_square_is_not_chased(self) -> None:
         # C is 4 mm out: more than the 3.175 allowed, less than tapes of 52 ft can tell

@@ -1,8 +1,9 @@
 """How sure it is that every corner lies within what is allowed, by the pulls and what their tapes can tell.
 
 A corner's estimate errs by a normal law of two dimensions (its ellipse).  The chance that all lie within a distance is
-taken as the product of those of each: corners err together more than apart, so that is a little too low and never too
-high where the estimates lie on their plan (Royen, Far East J. Theor. Stat. 48, 2014).
+taken as the product of those of each: corners err together more than apart, so that is too low rather than too high
+where the estimates lie near their plan (Royen, Far East J. Theor. Stat. 48, 2014).  That strings are put up near their
+plan is left out of it as well, which would make it surer: it is a least, and said as one.
 """
 
 import math

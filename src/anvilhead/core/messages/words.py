@@ -63,7 +63,7 @@ def certainty_text(set_out: SetOut, check: SquareCheck, units: Units) -> str | N
     allowed, within = print_difference(set_out.tolerance_mm, units), print_within(found.within_mm, units)
     better = f" Pull {check.helpful[0].start}–{check.helpful[0].end} to know it better." if check.helpful else ""
     if check.verdict is Verdict.SQUARE:
-        share = f"{min(99, math.floor(100 * found.share))} in 100 that every corner is within {allowed}"
+        share = f"At least {min(99, math.floor(100 * found.share))} in 100 that every corner is within {allowed}"
         return f"{share}." if found.is_sure else f"{share}; sure to {within}.{better}"
     if not found.may_be_exact:
         return None

@@ -80,10 +80,19 @@ export class CoachActions {
 		);
 	}
 
-	/** Tell the other end of the tape which pull is in hand; nobody waits for it. */
-	takeInHand(call: string): void {
-		if (!person.name) return;
-		void api.PUT('/api/structures/{structure_id}/in-hand', { ...this.#path, body: { call } });
+	/** Tell the other end of the tape which pull is in hand; answers when the server was told, if it was. */
+	async takeInHand(call: string): Promise<string | undefined> {
+		if (!person.name) return undefined;
+		try {
+			const taken = api.PUT('/api/structures/{structure_id}/in-hand', {
+				...this.#path,
+				body: { call }
+			});
+			return (await answer(taken)).at;
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error;
+			return undefined; // the other end is not told; the tape goes on
+		}
 	}
 
 	get #path() {

@@ -7,6 +7,8 @@ import { keys } from '$lib/keys/keys.svelte';
 import { person } from '$lib/person/person.svelte';
 import { CoachActions } from './actions';
 
+const timeOf = (at: string | undefined): number => (at ? Date.parse(at) : 0);
+
 /** The stage of squaring: its sheet, the pull in hand, which part is open, and what is looked at again. */
 export class SquareStage {
 	readonly sheet: CallSheetState;
@@ -19,9 +21,14 @@ export class SquareStage {
 	recheck = $state<Schemas['RecheckResult']>();
 	readonly #here: Here;
 	#chosen = $state('');
+	/** When the latest pull was taken in hand that is known here, by either end. */
+	#seen: number;
+	/** How many own takes the server has not answered yet. */
+	#telling = $state(0);
 
 	constructor(here: Here) {
 		this.#here = here;
+		this.#seen = timeOf(here.structure.in_hand?.at);
 		this.sheet = new CallSheetState(() => here.structure);
 		this.actions = new CoachActions(here);
 	}
@@ -75,12 +82,25 @@ export class SquareStage {
 	/** Take a pull in hand; while shouting the other end of the tape is told. */
 	take(key: string): void {
 		this.#chosen = key;
-		if (this.shouting) this.actions.takeInHand(key);
+		if (this.shouting) void this.#tell(key);
 	}
 
-	/** Take what the other end took in hand. */
-	follow(call: string): void {
-		if (this.sheet.rows.some((row) => row.key === call)) this.#chosen = call;
+	async #tell(key: string): Promise<void> {
+		this.#telling++;
+		try {
+			this.#seen = Math.max(this.#seen, timeOf(await this.actions.takeInHand(key)));
+		} finally {
+			this.#telling--;
+		}
+	}
+
+	/** Take what the other end took in hand, unless that was before something was taken here. */
+	follow(): void {
+		const inHand = this.structure.in_hand;
+		if (this.#telling || !inHand || timeOf(inHand.at) <= this.#seen) return;
+		this.#seen = timeOf(inHand.at);
+		if (inHand.who === person.name) return;
+		if (this.sheet.rows.some((row) => row.key === inHand.call)) this.#chosen = inHand.call;
 	}
 
 	/** Take the pull between two corners in hand and put the cursor on it. */
@@ -149,13 +169,7 @@ export function useSquareStage(here: Here): SquareStage {
 			{ key: 'e', does: 'enter the pull in hand', run: () => stage.focusActive() }
 		])
 	);
-	let followed = here.structure.in_hand?.at;
-	$effect(() => {
-		const inHand = stage.structure.in_hand;
-		if (!inHand || inHand.at === followed) return;
-		followed = inHand.at;
-		if (inHand.who !== person.name) stage.follow(inHand.call);
-	});
+	$effect(() => stage.follow());
 	$effect(() => {
 		if (stage.tab !== 'again' && !stage.sheet.occasion) return;
 		void stage.structure.revision;

@@ -34,6 +34,8 @@ SHARES = {
 """What share of slips each kind is, near enough: a factor of two is a quarter of the odds asked for."""
 UNKNOWN_FROM_MM, UNKNOWN_TO_MM = 5.0, 20_000.0
 """Slips without a name are as likely to be of any size, on a scale of powers, between these."""
+MOST_OVER_A_BUMP_MM = 80.0
+"""A tape that follows the ground, where nobody knows its heights, reads long by anything up to this."""
 AGAIN_CHANCE = 0.5
 """How often a burn that was forgotten once was forgotten at another pull as well."""
 SWAPPED_CHANCE, COMMON_CHANCE, MIRRORED_CHANCE = 0.02, 0.01, 0.01
@@ -200,15 +202,21 @@ def _undone(told: Round, fit: NearPlan, index: int) -> tuple[Undone, float]:
     taut = pull.reading_mm - pull.burn_mm if pull.fall_mm else pull.length_mm
     needed = math.hypot(pull.length_mm - fit.misfit_mm[index], pull.fall_mm) - taut
     spread = math.sqrt(sigma**2 + fit.variance_mm2(index))
-    size = max(abs(needed), UNKNOWN_FROM_MM)
-    density = SLIP_CHANCE * SHARES[Slip.UNKNOWN] / (2 * math.log(UNKNOWN_TO_MM / UNKNOWN_FROM_MM) * size)
-    best, least = Undone(index, Slip.UNKNOWN, needed), _rare(density * sigma * math.sqrt(2 * math.pi))
+    unnamed = SLIP_CHANCE * _unnamed_density(needed) * sigma * math.sqrt(2 * math.pi)
+    best, least = Undone(index, Slip.UNKNOWN, needed), _rare(unnamed)
     for slip, correction, ways in usual_slips(pull, told.pulls, told.units, told.heights_mm, fit.corners):
         off = (correction - needed) / spread
         price = off**2 + _rare(SLIP_CHANCE * SHARES[slip] / ways) + 2 * math.log(spread / sigma)
         if abs(off) <= EXPLAINS_SIGMAS and abs(correction) > spread and price < least:
             best, least = Undone(index, slip, correction), price
     return best, least
+
+
+def _unnamed_density(needed_mm: float) -> float:
+    """How likely, for each millimetre, a slip without a name needs such a correction."""
+    size = max(abs(needed_mm), UNKNOWN_FROM_MM)
+    density = SHARES[Slip.UNKNOWN] / (2 * math.log(UNKNOWN_TO_MM / UNKNOWN_FROM_MM) * size)
+    return density + (SHARES[Slip.BUMP] / MOST_OVER_A_BUMP_MM if -MOST_OVER_A_BUMP_MM < needed_mm < 0 else 0.0)
 
 
 def _again(told: Round, stakes: Stakes, shape: Mapping[str, Point], values_mm: Mapping[int, float]) -> NearPlan:

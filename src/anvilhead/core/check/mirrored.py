@@ -23,8 +23,10 @@ FAR_MM = 500.0
 """A mirror image nearer than this to the corner is not a mistake of sides."""
 CLOSE_SHARE = 0.05
 """A corner mirrored back may be off its plan by this share of the way: strings were rough before it was set."""
-MISFIT_SIGMAS, ROUGHLY_SIGMAS = 5.0, 300.0
-"""A pull that fits this badly speaks against where its corner is thought to be; and against an image of it."""
+MISFIT_SIGMAS = 5.0
+"""A pull that fits this badly speaks against where its corner is thought to be."""
+ROUGHLY_MM = 400.0
+"""A pull that fits an image worse than this speaks against that one: strings are rough."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,17 +70,18 @@ def images_of(network: Network, shape: Mapping[str, Point], corners: Sequence[st
     own = {name: [one for one in network.observations if name in one.points] for name in lines}
     found = []
     for name, places in lines.items():
-        now = _misfits(own[name], shape, MISFIT_SIGMAS)
+        now = _misfits(own[name], shape, 0.0)
         for over, place in places:
-            then = _misfits(own[name], dict(shape) | {name: place}, ROUGHLY_SIGMAS)
+            roughly = max(ROUGHLY_MM, CLOSE_SHARE * place.distance_to(network.planned[name]))
+            then = _misfits(own[name], dict(shape) | {name: place}, roughly)
             if then < now:
                 found.append((then - now, Image(name, over, place, among)))
     return [image for _, image in sorted(found, key=lambda one: one[0])[:MOST_IMAGES]]
 
 
-def _misfits(pulls: Sequence[Observation], at: Mapping[str, Point], sigmas: float) -> int:
-    """How many pulls fit worse than so many standard deviations."""
-    return sum(abs(observed_minus_computed_mm(one, at)) > sigmas * one.sigma_mm for one in pulls)
+def _misfits(pulls: Sequence[Observation], at: Mapping[str, Point], within_mm: float) -> int:
+    """How many pulls fit worse than this, and worse than they may err."""
+    return sum(abs(observed_minus_computed_mm(one, at)) > max(within_mm, MISFIT_SIGMAS * one.sigma_mm) for one in pulls)
 
 
 def mirrored_in(network: Network, fit: Adjustment, corners: Sequence[str]) -> Mirrored | None:

@@ -117,7 +117,10 @@
 			value={reading}
 			{units}
 			signed={kind === 'square'}
-			onInput={(text) => (reading = text)}
+			onInput={(text) => {
+				reading = text;
+				trouble = '';
+			}}
 		/>
 		<button class="board-button col-span-2" disabled={!ready}>Record it</button>
 		{#if trouble}<p class="col-span-2 font-semibold text-string" role="alert">{trouble}</p>{/if}

@@ -18,9 +18,10 @@ from anvilhead.jobfile.lengths import read_positive
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.solving import solve_structure, walk_result
+from anvilhead.jobfile.working.board_ground import with_ground
 from anvilhead.jobfile.working.judging import judge
 from anvilhead.jobfile.working.naming import naming_of, pull_of, pull_problems
-from anvilhead.jobfile.working.planned import with_ground, work_out
+from anvilhead.jobfile.working.planned import work_out
 from anvilhead.jobfile.written.call_rows import call_sheet
 from anvilhead.jobfile.written.writing import place
 from anvilhead.service.asked.documents import LengthAsked, PreviewRequest, WalkRequest

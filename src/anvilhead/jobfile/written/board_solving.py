@@ -27,7 +27,8 @@ from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.results import plan_results as r
 from anvilhead.jobfile.results.result_parts import Direction
-from anvilhead.jobfile.working.planned import Planned, ground_of, height_rule_of
+from anvilhead.jobfile.working.board_ground import ground_of, height_rule_of
+from anvilhead.jobfile.working.planned import Planned
 from anvilhead.jobfile.written.writing import place, text_of, tidy
 
 THIS_FOOTPRINT = "this footprint"

@@ -9,7 +9,8 @@ from anvilhead.jobfile.levels.parts import SectionPlan
 from anvilhead.jobfile.levels.written.book_solving import Book
 from anvilhead.jobfile.levels.written.frames import Frames
 from anvilhead.jobfile.levels.written.surfaces import finish_of, outline_of, plane_of
-from anvilhead.jobfile.working.planned import Planned, ground_of, height_rule_of
+from anvilhead.jobfile.working.board_ground import ground_of, height_rule_of
+from anvilhead.jobfile.working.planned import Planned
 from anvilhead.jobfile.written.writing import place, text_of, tidy
 
 BEYOND_MM = 600.0

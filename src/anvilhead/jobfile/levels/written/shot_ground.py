@@ -3,8 +3,9 @@
 from dataclasses import replace
 
 from anvilhead.jobfile.levels.written.book_solving import Book
+from anvilhead.jobfile.working.board_ground import with_ground
 from anvilhead.jobfile.working.placed import Site
-from anvilhead.jobfile.working.planned import Planned, with_ground
+from anvilhead.jobfile.working.planned import Planned
 
 
 def on_ground_shot(site: Site, book: Book) -> Site:

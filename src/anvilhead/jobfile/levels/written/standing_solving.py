@@ -8,8 +8,9 @@ from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.parts import PostPlan, SteppedPlan, StepPlan, StraightPlan
 from anvilhead.jobfile.levels.written.book_solving import Book
+from anvilhead.jobfile.working.board_ground import ground_of, height_rule_of
 from anvilhead.jobfile.working.placed import Site
-from anvilhead.jobfile.working.planned import Planned, ground_of, height_rule_of
+from anvilhead.jobfile.working.planned import Planned
 from anvilhead.jobfile.written.writing import text_of, tidy
 
 

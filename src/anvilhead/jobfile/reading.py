@@ -15,6 +15,7 @@ from anvilhead.jobfile.documents.hold_plan import HoldPlan, StakePlan
 from anvilhead.jobfile.documents.models import AcceptedEntry, JobFile, LostEntry, PullEntry, RoundEntry, Structure
 from anvilhead.jobfile.levels.documents import LEVEL_DOCUMENTS
 from anvilhead.jobfile.problems import DocumentRefused, Problem, pointer_to, problems_from
+from anvilhead.jobfile.working.judging import mixed_family
 from anvilhead.jobfile.working.naming import Naming, pull_problems
 from anvilhead.jobfile.working.placed import Site, control_problems
 from anvilhead.jobfile.working.planned import Planned, work_out
@@ -98,9 +99,15 @@ def validate_job(data: Any) -> tuple[JobFile, WorkedJob]:
         problems += level_problems(levels, site)
     work = work_job(job.control, found, None if problems else levels, job.units or Units.MM)
     namings = work.namings
+    families: dict[str, dict[int, str]] = {}
     for i, pull in enumerate(job.pulls):
         if pull.structure in namings:
-            problems += pull_problems(pull, namings[pull.structure], f"/pulls/{i}")
+            wrong = pull_problems(pull, namings[pull.structure], f"/pulls/{i}")
+            problems += wrong
+            of_rounds = families.setdefault(pull.structure, {})
+            if not (pull.struck or wrong):
+                problems += mixed_family(of_rounds, pull, f"/pulls/{i}")
+                of_rounds.setdefault(pull.round, pull.family or "")
     for i, lost in enumerate(job.lost):
         if lost.structure in namings:
             problems += lost_problems(lost, namings[lost.structure], f"/lost/{i}")

@@ -19,7 +19,7 @@ from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.solving import solve_structure, walk_result
 from anvilhead.jobfile.working.board_ground import with_ground
-from anvilhead.jobfile.working.judging import judge
+from anvilhead.jobfile.working.judging import judge, mixed_family
 from anvilhead.jobfile.working.naming import naming_of, pull_of, pull_problems
 from anvilhead.jobfile.working.planned import work_out
 from anvilhead.jobfile.written.call_rows import call_sheet
@@ -43,6 +43,10 @@ def preview(request: PreviewRequest) -> PreviewView:
     found = with_ground(found, request.shot_ground)
     naming = naming_of(found)
     refuse([p for i, pull in enumerate(request.pulls) for p in pull_problems(pull, naming, f"/pulls/{i}")])
+    families: dict[int, str] = {}
+    for i, pull in enumerate(request.pulls):
+        families.setdefault(pull.round, pull.family or "")
+        refuse(mixed_family(families, pull, f"/pulls/{i}"))
     rounds = judge(naming, [pull_of(pull) for pull in request.pulls], request.units)
     return PreviewView(
         plan=plan_view(found, request.units),

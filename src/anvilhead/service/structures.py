@@ -10,7 +10,8 @@ from anvilhead.jobfile.documents.models import Plan
 from anvilhead.jobfile.problems import DocumentRefused
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.solving import solve_site
-from anvilhead.jobfile.working.naming import pull_of, pull_problems
+from anvilhead.jobfile.working.judging import mixed_family
+from anvilhead.jobfile.working.naming import Naming, pull_of, pull_problems
 from anvilhead.jobfile.working.planned import work_out
 from anvilhead.jobfile.working.worked import work_job
 from anvilhead.jobfile.written.writing import place
@@ -18,7 +19,7 @@ from anvilhead.service.asked.documents import PlanChange, PullCreate, SiteAsked
 from anvilhead.service.jobs import new_pull_row
 from anvilhead.service.people import By
 from anvilhead.service.revisions import to_restore
-from anvilhead.service.shown.job_plans import control_of, plans_of, reading_of
+from anvilhead.service.shown.job_plans import control_of, counting, plans_of, reading_of
 from anvilhead.service.shown.showing import get_structure
 from anvilhead.service.views.structure_views import PlanFieldChange, StaleDetails, StructureView
 from anvilhead.service.views.worked_views import SitePreview
@@ -131,7 +132,10 @@ def record_pull(database: Database, structure_id: str, document: PullCreate, by:
 
 
 def _keep_pull(session: Session, row: StructureRow, document: PullCreate, by: By) -> None:
-    refuse(pull_problems(document, plans_of(row.job).namings[row.name_in_file]))
+    naming = plans_of(row.job).namings[row.name_in_file]
+    refuse(pull_problems(document, naming))
+    replaced = str(document.replaces) if document.replaces else None
+    refuse(mixed_family(_families_of(row, naming, without=replaced), document))
     pull = new_pull_row(str(document.id), row.id, document, by)
     store.add_pull(session, pull)
     way, read, burn = pull_name(pull_of(document)), document.reading.text, document.burn.text
@@ -163,10 +167,21 @@ def take_strike_back(database: Database, structure_id: str, pull_id: str, by: By
         row = store.structure_by_id(session, structure_id, to_change=True)
         pull = _pull_of_structure(store.pull_by_id(session, pull_id), row)
         if pull.strike is not None:
+            naming = plans_of(row.job).namings[row.name_in_file]
+            refuse(mixed_family(_families_of(row, naming), reading_of(pull)))
             store.take_back(session, pull.strike, by.who, by.at)
             text = f"Round {pull.round}: {pull_name(pull_of(reading_of(pull)))} {pull.reading_written} counts again."
             store.add_log(session, row.job, "strike-taken-back", text, by.who, by.at, row.id)
     return get_structure(database, structure_id)
+
+
+def _families_of(row: StructureRow, naming: Naming, without: str | None = None) -> dict[int, str]:
+    """The line family of every round with readings that count, but for one of them."""
+    found: dict[int, str] = {}
+    for pull in counting(row, naming):
+        if pull.id != without:
+            found.setdefault(pull.round, reading_of(pull).family or "")
+    return found
 
 
 def changes_between(was: dict[str, Any], now: dict[str, Any]) -> list[PlanFieldChange]:

@@ -17,6 +17,7 @@ from anvilhead.core.measure.instrument import CLASSES, LASER_RAD, SQUARE_RAD, ST
 from anvilhead.core.measure.observation import Distance, Hypotenuse, Observation, Offset, Station, sigma_at_least
 from anvilhead.core.measure.tape import Pull, PullKind, TapeClass
 from anvilhead.core.measure.triangle import hypotenuse_sigma_mm, largest_triangle
+from anvilhead.core.units.tolerances import STRAIGHT_RAD
 from anvilhead.core.units.units import FOOT_MM
 
 
@@ -48,7 +49,8 @@ class Network:
     Attributes:
         planned: every point that takes part, at its plan; corners first.
         observations: one for each pull, in the same order.
-        constraints: what lies on a string because it is a nail or a mark on it.
+        constraints: what lies on a string because it is a nail or a mark on it; last of all a frame's sides, as cut.
+        cut: names of those sides, in the same order.
         held: line that the least squares start from.
         hold: what stays.
     """
@@ -58,6 +60,7 @@ class Network:
     constraints: tuple[Observation, ...]
     held: tuple[str, str]
     hold: Hold
+    cut: tuple[str, ...] = ()
 
     @property
     def fixed(self) -> tuple[str, ...]:
@@ -69,10 +72,26 @@ class Network:
     ) -> Adjustment:
         """Adjust these observations, or all; what lies on a string is always in."""
         chosen = self.observations if observations is None else observations
-        return adjust(self.planned, self.held, [*chosen, *self.constraints], start_from, self.fixed)
+        return self.adjusted_with(chosen, self.constraints, start_from)
+
+    def adjusted_with(
+        self,
+        observations: Sequence[Observation],
+        constraints: Sequence[Observation],
+        start_from: Mapping[str, Point] | None = None,
+    ) -> Adjustment:
+        """Adjust these observations, and of what lies on strings or is cut only this."""
+        return adjust(self.planned, self.held, [*observations, *constraints], start_from, self.fixed)
 
 
-def network_of(footprint: Footprint, named: Named, hold: Hold, tape: TapeClass, pulls: Sequence[Pull]) -> Network:
+def network_of(
+    footprint: Footprint,
+    named: Named,
+    hold: Hold,
+    tape: TapeClass,
+    pulls: Sequence[Pull],
+    cut_within_mm: float | None = None,
+) -> Network:
     """The network that pulls make.
 
     Args:
@@ -81,17 +100,20 @@ def network_of(footprint: Footprint, named: Named, hold: Hold, tape: TapeClass, 
         hold: what is held.
         tape: class of the tape, where a pull names no other instrument.
         pulls: of one round.
+        cut_within_mm: ± of the sides of a frame, 95 in 100; None where nothing is fastened.
     """
     lines = lines_of(footprint, named)
     used = list(dict.fromkeys(name for pull in pulls for name in points_of(pull, lines)))
     apart = [name for name in dict.fromkeys([*used, *hold.fixed]) if name not in footprint.corners]
     planned = dict(footprint.corners) | {name: named.points[name] for name in apart}
-    constraints = [
+    constraints: list[Observation] = [
         Offset(name, lines[named.on_line[name]], 0.0, STRING_MM / 2) for name in used if name in named.on_line
     ]
     for mark in dict.fromkeys((p.end, p.line) for p in pulls if p.kind is PullKind.ALONG):
         if mark[0] not in named.on_line and mark[0] not in lines[mark[1]]:
             constraints.append(Offset(mark[0], lines[mark[1]], 0.0, STRING_MM / 2))
+    if cut_within_mm is not None:
+        constraints += _as_cut(footprint, sigma_at_least(cut_within_mm / 2))
     line = hold.frame_line or (footprint.names[0], footprint.names[1])
     return Network(
         planned,
@@ -99,7 +121,18 @@ def network_of(footprint: Footprint, named: Named, hold: Hold, tape: TapeClass, 
         tuple(constraints),
         line,
         hold,
+        () if cut_within_mm is None else tuple(footprint.sides_by_name),
     )
+
+
+def _as_cut(footprint: Footprint, sigma_mm: float) -> list[Observation]:
+    """What fastening a frame holds: where a side is spliced it is straight, and every side is as long as it was cut."""
+    straight = [
+        Offset(after.start, (before.start, after.end), 0.0, sigma_mm)
+        for before, after in footprint.joints
+        if abs(footprint.turns_rad[after.start]) < STRAIGHT_RAD
+    ]
+    return [*straight, *(Distance(one.start, one.end, one.length_mm, sigma_mm) for one in footprint.sides)]
 
 
 def lines_of(footprint: Footprint, named: Named) -> dict[str, tuple[str, str]]:

@@ -67,6 +67,7 @@ class Board:
         nail: planned nail, on the planned line, millimetres.
         inward: unit vector along the board toward the inside (an open line's left).
         outward: unit vector along the line, away from the corner.
+        beyond: the corner it was built beyond, where its line now comes to another: the wall between has vanished.
     """
 
     line: str
@@ -75,10 +76,21 @@ class Board:
     inward: Point
     outward: Point
     style: BoardStyle = BoardStyle.TWO
+    beyond: str = ""
 
     @property
     def name(self) -> str:
-        """Board name: line@corner."""
+        """Board name: line@corner, as it was built."""
+        return f"{self.line}@{self.built_at}"
+
+    @property
+    def built_at(self) -> str:
+        """The corner it was built beyond."""
+        return self.beyond or self.corner
+
+    @property
+    def end(self) -> str:
+        """The end of a line that it carries: line@corner."""
         return f"{self.line}@{self.corner}"
 
     def crossing_mm(self, first: Point, second: Point) -> float:

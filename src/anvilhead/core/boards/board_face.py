@@ -8,6 +8,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from anvilhead.core.boards.batter_board import Board
+from anvilhead.core.boards.family_boards import along_board_mm
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.plan.line_family import LineFamily
@@ -60,9 +61,9 @@ def face_of(footprint: Footprint, board: Board, families: Sequence[LineFamily]) 
         board: the board.
         families: every family, the wall face among them.
     """
-    square_in = footprint.inward(footprint.sides_by_name[board.line])
-    slant = board.inward.dot(square_in)
-    places = sorted((-family.offset_of(board.line) / slant, family.name) for family in families)
+    places = sorted(
+        (along_board_mm(footprint, board, family.offset_of(board.line)), family.name) for family in families
+    )
     first = places[0][0]
     nails = tuple(FaceNail(name, board.line, at - first, at, board.nail + board.inward * at) for at, name in places)
     length = max(LEAST_BOARD_MM, nails[-1].running_mm + 2 * BOARD_MARGIN_MM)

@@ -17,6 +17,7 @@ from anvilhead.core.boards.batter_board import Board
 from anvilhead.core.check.squaring import SquareCheck
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.moves.moves import Hands
 from anvilhead.core.units.errors import GeometryError
 from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
 
@@ -69,10 +70,12 @@ class Outcome:
 def outcome_of(footprint: Footprint, before: SquareCheck, now: SquareCheck) -> Outcome | None:
     """Compare a round with what the one before predicted.
 
-    None when either left the strings unknown, or when nothing is held: the best fit shares one nail's error out over
-    all, and would accuse those that did as told.
+    None when either left the strings unknown, when forms were pushed, or when nothing is held: the best fit shares one
+    nail's error out over all, and would accuse those that did as told.
     """
     if before.order is None or not now.moves or now.network.hold.kind is HoldKind.BEST_FIT:
+        return None
+    if before.order.hands is Hands.FORMS:  # corners were pushed: there are no nails to ask about
         return None
     nails = _nails(footprint, before, now, now.laid.corners)
     predicted = before.order.corners

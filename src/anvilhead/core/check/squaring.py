@@ -5,7 +5,7 @@ What is held stays as measured (`hold.py`).  The strings are compared with the p
 """
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from functools import cached_property
 from itertools import combinations
@@ -15,11 +15,13 @@ from anvilhead.core.adjust.hold import HOLD_AB, Hold, HoldKind, Laid, laid_corne
 from anvilhead.core.adjust.network import NOTHING_NAMED, Named, Network, network_of
 from anvilhead.core.boards.batter_board import Board, BoardLayout, boards_for
 from anvilhead.core.check.certainty import Certainty, certainty_of
+from anvilhead.core.check.frame import FrameCheck, frame_check, may_be_cut_wrong
 from anvilhead.core.check.mirrored import LEAST_TO_SPARE, Mirrored, mirrored_in
 from anvilhead.core.check.slips import Suspect, find_slips
-from anvilhead.core.check.traps import Trap, TrapKind, traps_in, wrong_side
+from anvilhead.core.check.traps import KNOWN_BY_SIDES, Trap, TrapKind, traps_in, wrong_side
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.measure.tape import STEEL_TAPE, Pull, PullKind, TapeClass, ordered_pair
+from anvilhead.core.moves.frame_pushes import frame_order
 from anvilhead.core.moves.moves import Hands, Move, Order, corners_after, moves_for, order_for
 from anvilhead.core.moves.next_pull import Knowledge, PullGain, best_pulls
 from anvilhead.core.units.tolerances import NOTHING_MM
@@ -56,6 +58,8 @@ class SetOut:
         named: what pulls can name besides corners and sides.
         hands: what is moved.
         heights_mm: ground heights by point, where they are known.
+        cut_within_mm: ± of the sides of a joined frame, as cut; None where strings are squared.
+        family: boards with the nails of the family that is squared, where it is not the wall face.
     """
 
     footprint: Footprint
@@ -67,11 +71,18 @@ class SetOut:
     named: Named = NOTHING_NAMED
     hands: Hands = Hands.NAILS
     heights_mm: Mapping[str, float] = field(default_factory=dict)
+    cut_within_mm: float | None = None
+    family: tuple[Board, ...] | None = None
+
+    @property
+    def held_line(self) -> tuple[str, str]:
+        """Two corners of the line that stays, or the first two where something else does."""
+        return self.hold.frame_line or (self.footprint.names[0], self.footprint.names[1])
 
     @cached_property
     def boards(self) -> tuple[Board, ...]:
-        """Every board as laid out."""
-        return boards_for(self.footprint, self.layout)
+        """Every board as laid out, with the nail of what is squared."""
+        return boards_for(self.footprint, self.layout) if self.family is None else self.family
 
 
 @dataclass(frozen=True, slots=True)
@@ -127,6 +138,7 @@ class SquareCheck:
         helpful: pulls that would help most, best first; what `next_pull` asks for is what must be pulled.
         worst: corner farthest from its plan and how far, millimetres; None while not known.
         certainty: how sure it is that every corner lies within the tolerance; None while not known.
+        frame: what the pulls say of a joined frame; None where strings are squared.
     """
 
     verdict: Verdict
@@ -144,6 +156,7 @@ class SquareCheck:
     traps: tuple[Trap, ...]
     worst: tuple[str, float] | None
     certainty: Certainty | None
+    frame: FrameCheck | None = None
 
 
 def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT_IN) -> SquareCheck:
@@ -155,7 +168,9 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
         units: the tape's units, for slips of digits.
     """
     footprint = set_out.footprint
-    network = network_of(footprint, set_out.named, set_out.hold, set_out.tape, pulls)
+    network = network_of(
+        footprint, set_out.named, set_out.hold, set_out.tape, pulls, cut_within_mm=set_out.cut_within_mm
+    )
     found = _believe(set_out, network, pulls, units)
     fit = found.fit
     loose = _corners_of(footprint, fit.loose)
@@ -172,7 +187,7 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
         believed=tuple(found.believed),
         loose=loose,
         moves=moves,
-        order=order_for(footprint, laid.corners, moves, set_out.tolerance_mm, set_out.hands) if whole else None,
+        order=_order(set_out, laid, moves) if whole else None,
         predicted=_predictions(set_out, laid, moves, pulls),
         suspects=tuple(found.suspects),
         next_pull=_next_pull(fit, loose, helpful, found.suspects),
@@ -180,7 +195,14 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
         traps=_traps(set_out, pulls, laid, moves, found),
         worst=_worst(set_out, laid) if usable else None,
         certainty=_certainty(set_out, laid) if usable else None,
+        frame=frame_check(footprint, network, pulls, set_out.held_line, found.everything) if network.cut else None,
     )
+
+
+def _order(set_out: SetOut, laid: Laid, moves: tuple[Move, ...]) -> Order:
+    if set_out.cut_within_mm is not None:
+        return frame_order(set_out.footprint, laid.corners, set_out.held_line)
+    return order_for(set_out.footprint, laid.corners, moves, set_out.tolerance_mm, set_out.hands)
 
 
 @dataclass(frozen=True, slots=True)
@@ -210,6 +232,10 @@ def _believe(set_out: SetOut, network: Network, pulls: Sequence[Pull], units: Un
         mirrored = mirrored_in(network, everything, corners) if known else None
         return _Believed(everything, everything, every, [], mirrored)
     found = find_slips(network, pulls, everything, units, set_out.heights_mm, corners)
+    if network.cut and may_be_cut_wrong(network, everything):
+        # a side cut wrong would put readings that are right in the wrong
+        doubted = [replace(one, certain=False) for one in found.suspects]
+        return _Believed(everything, everything, every, doubted, None)
     return _Believed(
         found.fit if found.mirrored else everything, found.fit, found.believed, found.suspects, found.mirrored
     )
@@ -229,6 +255,8 @@ def _traps(
         told = (one.corner, "–".join(one.over), *((one.or_else,) if one.or_else else ()))
         return (Trap(TrapKind.MIRRORED, 0.0, told),)
     traps = traps_in(set_out.footprint, pulls, set_out.tolerance_mm, set_out.tape, laid.ellipses, set_out.heights_mm)
+    if set_out.cut_within_mm is not None:  # its sides are known, and how far it has slid is said by itself
+        return tuple(trap for trap in traps if trap.kind not in (*KNOWN_BY_SIDES, TrapKind.RACKED))
     # how far a side has slid is not worth saying from readings that contradict each other
     hushed = {TrapKind.RACKED} if found.everything.disagrees else set()
     if moves and found.fit.redundancy > 1:  # pulls to spare that agree leave no room for one tape laid along a slope
@@ -250,6 +278,8 @@ def _settled(set_out: SetOut, laid: Laid, moves: tuple[Move, ...]) -> Verdict:
     """The verdict on strings whose places are known."""
     if _worst(set_out, laid)[1] <= set_out.tolerance_mm + NOTHING_MM:
         return Verdict.SQUARE
+    if set_out.hands is Hands.FORMS:  # nothing is driven into the ground yet
+        return Verdict.ADJUST
     lost = len(moves) < 2 * len(set_out.footprint.sides)
     if lost or any(abs(move.inward_mm) > set_out.restake_over_mm for move in moves):
         return Verdict.RESTAKE
@@ -325,9 +355,9 @@ class Alternative:
 def alternatives(set_out: SetOut, check: SquareCheck) -> tuple[Alternative, ...]:
     """The moves side by side: each side held in turn, or the best fit; the fewest and smallest moves first.
 
-    None while the strings are not known.  Where known points hold the shape there is nothing to choose.
+    None while the strings are not known.  Where known points hold the shape, or it is joined, nothing is to choose.
     """
-    if not check.moves or check.network.fixed:
+    if not check.moves or check.network.fixed or check.network.cut:
         return ()
     footprint, planned = set_out.footprint, check.network.planned
     sides = sorted(footprint.sides, key=lambda side: -side.length_mm)[:MOST_ALTERNATIVES]

@@ -7,12 +7,11 @@ import math
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
-from itertools import pairwise
 
 from anvilhead.core.adjust.adjustment import Ellipse
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.measure.tape import Pull, PullKind, TapeClass, ordered_pair
-from anvilhead.core.units.tolerances import COINCIDENT_MM, RIGHT_ANGLE_RAD, SMALLEST_MOVE_MM
+from anvilhead.core.units.tolerances import COINCIDENT_MM, SMALLEST_MOVE_MM
 from anvilhead.core.units.units import INCH_MM
 
 SLIP_SHARE = 0.1
@@ -67,6 +66,10 @@ class TrapKind(StrEnum):
 
     WRONG_SIDE = "wrong-side"
     """One nail alone is off, by about its own thickness: the string may lie on its other side."""
+
+
+KNOWN_BY_SIDES = (TrapKind.EQUAL_DIAGONALS, TrapKind.DIAGONALS_ALONE, TrapKind.NO_DIAGONAL)
+"""Traps that lie in sides nobody knows; there are none where every side is as cut."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -129,7 +132,7 @@ def _rectangle_traps(
     sides = [ordered_pair(side.start, side.end) for side in footprint.sides]
     if all(side in read for side in sides) and len(read) == len(pulls) == len(sides) > 3 and footprint.closed:
         return (Trap(TrapKind.NO_DIAGONAL),)
-    if not is_rectangle(footprint):
+    if not footprint.is_rectangle:
         return ()
     a, b, c, d = footprint.names
     diagonals = [read[pair] for pair in (ordered_pair(a, c), ordered_pair(b, d)) if pair in read]
@@ -214,16 +217,6 @@ def _nearest_whole(mm: float, pull: Pull) -> float:
     step = WHOLE_MM[_in_feet(pull)]
     off = mm - step * round(mm / step)
     return off if abs(off) > COINCIDENT_MM else 0.0
-
-
-def is_rectangle(footprint: Footprint) -> bool:
-    """Whether the plan has four right-angled corners."""
-    sides = footprint.sides
-    return (
-        footprint.closed
-        and len(sides) == 4
-        and all(abs(one.direction.dot(other.direction)) < RIGHT_ANGLE_RAD for one, other in pairwise(sides))
-    )
 
 
 def _racked(names: Sequence[str], base_mm: float, first_mm: float, second_mm: float) -> Trap:

@@ -13,7 +13,7 @@ from itertools import combinations, pairwise
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.geometry.stretch import Stretch, reaches, touching_pairs
 from anvilhead.core.units.errors import GeometryError
-from anvilhead.core.units.tolerances import COINCIDENT_MM, FOLD_SINE
+from anvilhead.core.units.tolerances import COINCIDENT_MM, FOLD_SINE, RIGHT_ANGLE_RAD
 
 
 def corner_name(index: int) -> str:
@@ -39,11 +39,12 @@ class Side:
     end: str
     start_point: Point
     end_point: Point
+    wall: str = ""
 
     @cached_property
     def name(self) -> str:
-        """Line name by its two corners."""
-        return line_name(self.start, self.end)
+        """Line name by its two corners; of a family that of its wall, whatever corner it comes to."""
+        return self.wall or line_name(self.start, self.end)
 
     @property
     def corners(self) -> tuple[str, str]:
@@ -75,10 +76,14 @@ class Footprint:
     Attributes:
         points: corners in the order walked.
         closed: False for an open line; it has no inside, and its left takes the place of inward.
+        letters: names of the corners; from A on where none are given.
+        walls: names of the sides where those are not by their corners.
     """
 
     points: tuple[Point, ...]
     closed: bool = True
+    letters: tuple[str, ...] = ()
+    walls: tuple[str, ...] = ()
 
     def __post_init__(self) -> None:
         least = 3 if self.closed else 2
@@ -110,7 +115,7 @@ class Footprint:
     @cached_property
     def names(self) -> tuple[str, ...]:
         """Corner names in walking order."""
-        return tuple(corner_name(index) for index in range(len(self.points)))
+        return self.letters or tuple(corner_name(index) for index in range(len(self.points)))
 
     @cached_property
     def corners(self) -> dict[str, Point]:
@@ -120,10 +125,11 @@ class Footprint:
     @cached_property
     def sides(self) -> tuple[Side, ...]:
         """Sides in walking order; the last one closes on A unless the line is open."""
-        count = len(self.points)
+        names, points, count = self.names, self.points, len(self.points)
+        sides = count if self.closed else count - 1
+        walls = self.walls or ("",) * sides
         return tuple(
-            Side(self.names[i], self.names[(i + 1) % count], self.points[i], self.points[(i + 1) % count])
-            for i in range(count if self.closed else count - 1)
+            Side(names[i], names[(i + 1) % count], points[i], points[(i + 1) % count], walls[i]) for i in range(sides)
         )
 
     @cached_property
@@ -190,6 +196,16 @@ class Footprint:
             * math.atan2(before.direction.cross(after.direction), before.direction.dot(after.direction))
             for before, after in self.joints
         }
+
+    @cached_property
+    def is_rectangle(self) -> bool:
+        """Whether it has four right-angled corners."""
+        sides = self.sides
+        return (
+            self.closed
+            and len(sides) == 4
+            and all(abs(one.direction.dot(other.direction)) < RIGHT_ANGLE_RAD for one, other in pairwise(sides))
+        )
 
     def contains(self, point: Point) -> bool:
         """Whether a point lies inside, by counting crossings of a ray along +x."""

@@ -72,6 +72,7 @@ class Pull:
         station_mm: where along the line a right angle is thrown, from `start`.
         offset_mm: of the laser from the string, to be taken off.
         instrument: name of what it was read with; see `instrument.py`.
+        family: name of the line family whose corners it runs between; the wall face when empty.
     """
 
     start: str
@@ -87,6 +88,7 @@ class Pull:
     station_mm: float = 0.0
     offset_mm: float = 0.0
     instrument: str = "steel-tape"
+    family: str = ""
 
     def __post_init__(self) -> None:
         # past Z a corner and a line may be called alike
@@ -107,9 +109,11 @@ class Pull:
     @property
     def key(self) -> tuple[str, ...]:
         """What it measures: the same for a pull taken again, whichever way the tape ran."""
+        on = (self.family,) if self.family else ()
         if self.kind is PullKind.POINTS:
-            return self.pair
-        return (self.kind, self.start, self.end, self.line, *(f"{mm:.2f}" for mm in (*self.legs_mm, self.station_mm)))
+            return (*self.pair, *on)
+        marks = (f"{mm:.2f}" for mm in (*self.legs_mm, self.station_mm))
+        return (self.kind, self.start, self.end, self.line, *marks, *on)
 
     @property
     def pair(self) -> tuple[str, str]:

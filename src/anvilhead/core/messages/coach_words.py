@@ -51,14 +51,15 @@ def pull_how(pull: Pull, units: Units) -> str:
     return ""
 
 
-def order_title(order: Order, hold: Hold) -> str:
-    """What hands are to do, with what stays."""
+def order_title(order: Order, hold: Hold, is_frame: bool = False) -> str:
+    """What hands are to do, with what stays; a frame is pulled again after every push."""
     count = len(order.moves) + len(order.pushes)
     verb = {Hands.NAILS: "Move", Hands.STAKES: "Drive again", Hands.FORMS: "Push"}[order.hands]
     stays = hold_text(hold)
     if not count:
         return f"Nothing to move; {stays}"
-    return f"{verb} {things_word(count, order.hands)}; {stays}"
+    again = ", one at a time; pull again after each" if is_frame and count > 1 else ""
+    return f"{verb} {things_word(count, order.hands)}{again}; {stays}"
 
 
 def hold_text(hold: Hold) -> str:
@@ -79,8 +80,8 @@ def move_step(move: Move, hands: Hands, footprint: Footprint, units: Units) -> s
     way = way_of(move.inward_mm, footprint)
     amount = print_difference(abs(move.inward_mm), units)
     if hands is Hands.STAKES:
-        return f"Stake of line {move.board.line} at {move.board.corner}: drive it again {amount} {way} of where it is"
-    return f"Line {move.board.line}, board at {move.board.corner}: {amount} {way}"
+        return f"Stake of line {move.board.line} at {move.board.built_at}: drive it again {amount} {way} of where it is"
+    return f"Line {move.board.line}, board at {move.board.built_at}: {amount} {way}"
 
 
 def way_of(inward_mm: float, footprint: Footprint) -> str:
@@ -141,7 +142,7 @@ def outcome_title(outcome: Outcome, units: Units) -> str:
 
 def nail_text(nail: NailOutcome, footprint: Footprint, units: Units) -> str:
     """What one nail did, and what to look for."""
-    where = f"Line {nail.board.line}, board at {nail.board.corner}"
+    where = f"Line {nail.board.line}, board at {nail.board.built_at}"
     moved = print_difference(abs(nail.moved_mm), units)
     told = f"{print_difference(abs(nail.told_mm), units)} {_short_way(nail.told_mm, footprint)}"
     did = f"{moved} {_short_way(nail.moved_mm, footprint)}"

@@ -8,7 +8,7 @@ from anvilhead.core.check.explanations import LEAST_IN_COMMON
 from anvilhead.core.check.slip_kinds import Slip
 from anvilhead.core.check.slips import Suspect
 from anvilhead.core.check.squaring import NextPull, PullReason, SetOut, SquareCheck, Verdict
-from anvilhead.core.check.traps import Trap, TrapKind, is_rectangle
+from anvilhead.core.check.traps import Trap, TrapKind
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.measure.call_sheet import Call, CallKind
 from anvilhead.core.measure.instrument import Instrument
@@ -145,7 +145,7 @@ def call_origin(call: Call, footprint: Footprint, units: Units) -> str:
     printed = print_length(call.length_mm, units)
     if call.kind is CallKind.SIDE:
         origin = f"{printed.text} as planned"
-    elif is_rectangle(footprint):
+    elif footprint.is_rectangle:
         length, width = (print_length(side.length_mm, units).text for side in footprint.sides[:2])
         origin = f"√(({length})² + ({width})²) = {printed.text}"
     else:

@@ -1,6 +1,5 @@
 """Equal diagonals: sides all round, then rack the far side until both diagonals read the same."""
 
-from anvilhead.core.check.traps import is_rectangle
 from anvilhead.core.methods.method import Asked, Baseline, Method, MethodStep
 
 
@@ -13,7 +12,7 @@ class EqualDiagonals:
 
     def why_not(self, base: Baseline) -> str | None:
         """Only rectangles have equal diagonals."""
-        return None if is_rectangle(base.footprint) else "only a rectangle has equal diagonals"
+        return None if base.footprint.is_rectangle else "only a rectangle has equal diagonals"
 
     def pulls(self, base: Baseline) -> list[Asked]:
         """Four sides, two diagonals."""

@@ -1,4 +1,5 @@
 """What hands do next.
 
-moves: which nails, corners or stakes to move, in the fewest steps; next_pull: which pull to take.
+moves: which nails, corners or stakes to move, in the fewest steps; frame_pushes: how a joined frame is racked in;
+next_pull: which pull to take.
 """

@@ -38,12 +38,22 @@ class Move:
 
 
 @dataclass(frozen=True, slots=True)
+class Reads:
+    """What a tape between two corners then reads, millimetres."""
+
+    start: str
+    end: str
+    length_mm: float
+
+
+@dataclass(frozen=True, slots=True)
 class Push:
     """How far to push a form corner.
 
     Attributes:
         corner: which; toward, along_mm: toward the neighbouring corner along their form, 0 when it stays.
         line, inward_mm: square to that form, positive toward the inside.
+        until: tapes to watch, of a frame that is pushed one corner at a time.
     """
 
     corner: str
@@ -51,6 +61,7 @@ class Push:
     along_mm: float
     line: str
     inward_mm: float
+    until: tuple[Reads, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,12 +107,12 @@ class Strings:
         self.footprint = footprint
         self.nails: dict[str, Point] = {}
         self._ends: dict[str, tuple[str, str]] = {}
-        named = {board.name: board for board in boards}
+        named = {board.end: board for board in boards}
         for run in strings_of(footprint):
             ends = [named[name] for name in run.boards]
             for board in ends:
                 crossing = board.crossing_mm(corners[ends[0].corner], corners[ends[1].corner])
-                self.nails[board.name] = board.nail + board.inward * crossing
+                self.nails[board.end] = board.nail + board.inward * crossing
             along = ends[1].nail - ends[0].nail
             for line in run.lines:
                 with_it = footprint.sides_by_name[line].direction.dot(along) > 0
@@ -110,12 +121,12 @@ class Strings:
 
     def move(self, board: Board, inward_mm: float) -> None:
         """Move a nail along its board; a board that a string runs over has none."""
-        if board.name in self.nails:
-            self.nails[board.name] = self.nails[board.name] + board.inward * inward_mm
+        if board.end in self.nails:
+            self.nails[board.end] = self.nails[board.end] + board.inward * inward_mm
 
     def to_plan_mm(self, board: Board) -> float:
         """How far inward a nail must move to hang its string as planned, millimetres."""
-        return (board.nail - self.nails[board.name]).dot(board.inward)
+        return (board.nail - self.nails[board.end]).dot(board.inward)
 
     def crossing(self, corner: str) -> Point | None:
         """Where the two strings of a corner cross; None at the end of an open line, and on a straight wall."""
@@ -156,10 +167,10 @@ def _hung(strings: Strings, moves: Sequence[Move]) -> list[Move]:
     shared = {name for run in strings_of(strings.footprint) if len(run.lines) > 1 for name in run.boards}
     hung = []
     for move in moves:
-        if move.board.name in shared:
+        if move.board.end in shared:
             inward = strings.to_plan_mm(move.board)
             hung.append(replace(move, inward_mm=inward if abs(inward) >= SMALLEST_MOVE_MM else 0.0))
-        elif move.board.name in strings.nails:
+        elif move.board.end in strings.nails:
             hung.append(move)
     return hung
 

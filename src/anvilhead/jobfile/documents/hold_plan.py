@@ -1,4 +1,4 @@
-"""What is held while squaring, and named stakes, as documents."""
+"""What is held while squaring, a joined frame, and named stakes, as documents."""
 
 from typing import Annotated, Self
 
@@ -6,7 +6,8 @@ from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
 from anvilhead.core.adjust.hold import HoldKind
-from anvilhead.jobfile.lengths import Coordinates, Sparse, Strict
+from anvilhead.core.units.units import SIXTEENTH_MM
+from anvilhead.jobfile.lengths import Coordinates, Length, PositiveLength, Sparse, Strict
 
 PointName = Annotated[str, Field(min_length=1, max_length=64)]
 
@@ -39,6 +40,12 @@ class HoldPlan(Sparse):
                 message = f"Holding by “{self.by}” needs “{key}”. Add it."
                 raise PydanticCustomError("missing", "{message}", {"message": message, "at": key})
         return self
+
+
+class FramePlan(Sparse):
+    """Forms or plates fastened at exact lengths before they are squared; every side is cut to within `sides_within`."""
+
+    sides_within: PositiveLength = Length(SIXTEENTH_MM, '1/16"')
 
 
 class StakePlan(Strict):

@@ -14,11 +14,11 @@ from anvilhead.core.moves.moves import Hands
 from anvilhead.core.units.purpose import TOLERANCES, Purpose
 from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.core.units.units import INCH_MM, Units
-from anvilhead.jobfile.documents.beside import Beside, Inner, LineName, Section
+from anvilhead.jobfile.documents.beside import Beside, FamilyName, Inner, LineName, Section
 from anvilhead.jobfile.documents.board_plans import BoardPlan
 from anvilhead.jobfile.documents.control import Control, Placing
 from anvilhead.jobfile.documents.footprints import AnyFootprint
-from anvilhead.jobfile.documents.hold_plan import HoldPlan, PointName, StakePlan
+from anvilhead.jobfile.documents.hold_plan import FramePlan, HoldPlan, PointName, StakePlan
 from anvilhead.jobfile.lengths import (
     InUnits,
     Length,
@@ -55,6 +55,8 @@ class Plan(Sparse):
         restake_over: a nail that would have to move more than this says start again.
         held_line: the line that stays as measured; hold: something else that does.
         hands: what is moved, when it is not nails; stakes: named stakes that pulls may run to.
+        frame: the sides are fastened at their lengths, so that only the rack is free.
+        squared_on: the line family whose strings are squared; the wall face when left out.
         section: wall and footing, from which families follow; section_on: sides that have another.
         lines: further families, by their offsets; inner: lines inside.
         boards: how the boards stand, how high, and of what.
@@ -76,6 +78,8 @@ class Plan(Sparse):
     held_line: Annotated[str, Field(min_length=1, max_length=20)] = "AB"
     hold: HoldPlan | None = None
     hands: Hands | None = None
+    frame: FramePlan | None = None
+    squared_on: FamilyName | None = None
     stakes: list[StakePlan] = Field(default_factory=list, max_length=200)
     section: Section | None = None
     section_on: dict[LineName, Section] = Field(default_factory=dict)
@@ -118,6 +122,7 @@ class Reading(Strict):
         offset: of a square-throwing laser from the string, to be taken off.
         height_difference: fall between the two ends, for a pull along a slope.
         instrument: what it was read with.
+        family: the line family whose corners it runs between; the wall face when left out.
     """
 
     round: Round = 1
@@ -132,6 +137,7 @@ class Reading(Strict):
     offset: NonNegativeLength = Length(0.0, 0)
     height_difference: NonNegativeLength = Length(0.0, 0)
     instrument: Instrument = Instrument.STEEL_TAPE
+    family: FamilyName | None = None
 
     @model_validator(mode="after")
     def _tapes_read_above_zero(self) -> Self:

@@ -324,6 +324,47 @@ class CertaintyResult(Result):
     text: str | None
 
 
+class FamilyStandResult(Result):
+    """A line family whose strings run beside those that were pulled, by the known offsets: where its corners are."""
+
+    family: str
+    corners: dict[str, Place]
+    worst_corner: str
+    worst_mm: float
+    worst_text: str
+
+
+class SlideResult(Result):
+    """How far to slide the side opposite the held one along itself, and toward which of its corners."""
+
+    line: str
+    toward: str
+    move_mm: float
+    text: str
+
+
+class CutResult(Result):
+    """A side of a frame that may be cut wrong: by how much the pulls would have it longer; certain when it is alone."""
+
+    line: str
+    off_mm: float
+    certain: bool
+
+
+class FrameResult(Result):
+    """What pulls say of a joined frame.
+
+    Attributes:
+        wrong: sides that may not be as cut.
+        unseen_mm: a side may be wrong by as much without showing; null while nothing checks the sides.
+        text: in words: what these pulls cannot see, or what is wrong.
+    """
+
+    wrong: list[CutResult]
+    unseen_mm: float | None
+    text: str
+
+
 class SquareResult(Result):
     """All that the latest round says.
 
@@ -339,6 +380,9 @@ class SquareResult(Result):
         worst_text: as `worst_mm`.
         certainty: how sure it is that every corner lies within the tolerance; null while the shape is not known.
         lines: every line by itself, also while corners are not known.
+        slide: of a rectangular frame by its two diagonals; null where nothing has to move, or nothing may.
+        frame: what the pulls say of a joined frame; null where strings are squared.
+        family: the line family that was pulled, whose corners and nails all of this is about; families: the others.
     """
 
     round: int
@@ -365,3 +409,7 @@ class SquareResult(Result):
     worst_text: str | None
     certainty: CertaintyResult | None
     lines: list[LineStandResult]
+    slide: SlideResult | None
+    frame: FrameResult | None
+    family: str
+    families: list[FamilyStandResult]

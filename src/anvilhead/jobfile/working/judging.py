@@ -7,7 +7,10 @@ from anvilhead.core.check.outcome import Outcome, outcome_of
 from anvilhead.core.check.recheck import Moved, Occasion, moved_since
 from anvilhead.core.check.squaring import SquareCheck, check_square
 from anvilhead.core.measure.tape import Pull
+from anvilhead.core.plan.line_family import WALL_FACE
 from anvilhead.core.units.units import Units
+from anvilhead.jobfile.documents.models import Reading
+from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.working.naming import Naming
 
 
@@ -16,19 +19,22 @@ class Rounds:
     """The rounds of one structure.
 
     Attributes:
-        naming: its plan and everything pulls can name on it.
+        naming: its plan and everything pulls can name on it; squared: the same in the family of the latest round.
         pulls: readings that count, by round, in order.
         checks: the judgement of each round.
         occasions: why a round was pulled, where it was said.
         accepted: rounds that somebody accepted.
+        families: the line family that each round was pulled in, empty for the wall face.
     """
 
     naming: Naming
+    squared: Naming
     units: Units
     pulls: Mapping[int, list[Pull]]
     checks: Mapping[int, SquareCheck]
     occasions: Mapping[int, Occasion] = field(default_factory=dict)
     accepted: Sequence[int] = ()
+    families: Mapping[int, str] = field(default_factory=dict)
 
     @property
     def latest(self) -> int | None:
@@ -37,8 +43,12 @@ class Rounds:
 
     @property
     def before(self) -> int | None:
-        """The round before the latest."""
-        return max((number for number in self.checks if number != self.latest), default=None)
+        """The round before the latest; None where that was pulled on other lines."""
+        number = max((number for number in self.checks if number != self.latest), default=None)
+        return number if number is not None and self._on_the_same_lines(number) else None
+
+    def _on_the_same_lines(self, number: int) -> bool:
+        return self.families.get(number) == self.families.get(self.latest or 0)
 
     def occasion(self, number: int) -> Occasion:
         """Why a round was pulled."""
@@ -48,15 +58,19 @@ class Rounds:
         """What became of the moves that the round before told."""
         if self.latest is None or self.before is None or self.before in self.accepted:
             return None
-        return outcome_of(self.naming.footprint, self.checks[self.before], self.checks[self.latest])
+        return outcome_of(self.squared.footprint, self.checks[self.before], self.checks[self.latest])
 
     def moved(self) -> tuple[int, tuple[Moved, ...]] | None:
         """Corners of the latest round against the last accepted one before it."""
-        earlier = [number for number in self.accepted if self.latest and number < self.latest and number in self.checks]
+        earlier = [
+            number
+            for number in self.accepted
+            if self.latest and number < self.latest and number in self.checks and self._on_the_same_lines(number)
+        ]
         if not earlier or self.latest is None:
             return None
         since = max(earlier)
-        return since, moved_since(self.naming.footprint, self.checks[since], self.checks[self.latest])
+        return since, moved_since(self.squared.footprint, self.checks[since], self.checks[self.latest])
 
 
 def judge(
@@ -66,9 +80,25 @@ def judge(
     occasions: Mapping[int, Occasion] | None = None,
     accepted: Sequence[int] = (),
 ) -> Rounds:
-    """Judge every round among the pulls."""
+    """Judge every round among the pulls; a round is one of one family, that of its first pull."""
     by_round: dict[int, list[Pull]] = {}
+    families: dict[int, str] = {}
     for pull in pulls:
-        by_round.setdefault(pull.round, []).append(pull)
-    checks = {number: check_square(naming.set_out, of, units) for number, of in sorted(by_round.items())}
-    return Rounds(naming, units, by_round, checks, occasions or {}, accepted)
+        if families.setdefault(pull.round, pull.family) == pull.family:
+            by_round.setdefault(pull.round, []).append(naming.in_family(pull.family).own(pull))
+    checks = {
+        number: check_square(naming.in_family(families[number]).set_out, of, units)
+        for number, of in sorted(by_round.items())
+    }
+    squared = naming.in_family(families[max(checks)]) if checks else naming
+    return Rounds(naming, squared, units, by_round, checks, occasions or {}, accepted, families)
+
+
+def mixed_family(families: Mapping[int, str], entry: Reading, pointer: str = "") -> list[Problem]:
+    """Why a reading cannot be of its round: the others of it were pulled on other lines."""
+    own = entry.family or WALL_FACE
+    theirs = families.get(entry.round)
+    if theirs is None or (theirs or WALL_FACE) == own:
+        return []
+    message = f"Round {entry.round} is pulled on {theirs or WALL_FACE}, this reading on {own}. Begin a round for it."
+    return [Problem(pointer=f"{pointer}/family", code="other-family", message=message)]

@@ -2,16 +2,20 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
+from functools import cached_property
 from itertools import pairwise
 
 from anvilhead.core.adjust.hold import Hold, HoldKind
 from anvilhead.core.adjust.network import Named, lines_of
+from anvilhead.core.boards.family_boards import family_boards
 from anvilhead.core.check.squaring import SetOut
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import Pull, PullKind
+from anvilhead.core.plan.family_footprint import FamilyFootprint, family_footprint
 from anvilhead.core.plan.inner_line import points_of
-from anvilhead.core.units.errors import PullError
+from anvilhead.core.plan.line_family import WALL_FACE, FamilyOutline
+from anvilhead.core.units.errors import GeometryError, PullError
 from anvilhead.jobfile.documents.models import Reading
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.working.placed import Site
@@ -48,11 +52,64 @@ class Fault:
 
 @dataclass(frozen=True)
 class Naming:
-    """A structure's own names: what is to be squared, with everything pulls may name on it."""
+    """A structure's own names: what is to be squared, with everything pulls may name on it.
+
+    Attributes:
+        footprint, set_out: what is squared; stakes: named ones.
+        outlines: its line families; family: which of them is squared, None for the wall face.
+    """
 
     footprint: Footprint
     set_out: SetOut
     stakes: tuple[str, ...] = ()
+    outlines: tuple[FamilyOutline, ...] = ()
+    family: FamilyFootprint | None = None
+
+    def in_family(self, name: str) -> "Naming":
+        """The same with the corners, lines and nails of a line family; itself for the wall face.
+
+        Raises:
+            GeometryError: when there is no such family, or it has no corners to square.
+        """
+        if name in ("", WALL_FACE):
+            return self
+        if name not in self._in_families:
+            self._in_families[name] = self._worked_in(name)
+        return self._in_families[name]
+
+    @cached_property
+    def _in_families(self) -> dict[str, "Naming"]:
+        return {}
+
+    def _worked_in(self, name: str) -> "Naming":
+        outline = next((one for one in self.outlines if one.family.name == name), None)
+        if outline is None:
+            known = ", ".join(one.family.name for one in self.outlines)
+            raise GeometryError("unknown-family", f"There is no line family “{name}”. Known are {known}.")
+        found = family_footprint(outline, self.footprint.closed)
+        boards = family_boards(self.footprint, self.set_out.boards, found)
+        nails = {board.name for board in self.set_out.boards}
+        points = {name: point for name, point in self.named.points.items() if name not in nails}
+        named = replace(
+            self.named,
+            points=points | {board.name: board.nail for board in boards},
+            on_line={board.name: board.line for board in boards},
+        )
+        hold = self.set_out.hold
+        names = tuple(found.corner(name) for name in hold.names)
+        if hold.frame_line and names[-2] == names[-1]:  # the held wall has vanished
+            first = found.footprint.sides[0]
+            names = (*names[:-2], *first.corners)
+        set_out = replace(
+            self.set_out, footprint=found.footprint, named=named, family=boards, hold=replace(hold, names=names)
+        )
+        return Naming(found.footprint, set_out, self.stakes, self.outlines, found)
+
+    def own(self, pull: Pull) -> Pull:
+        """A pull of this family by the letters its corners go by."""
+        if self.family is None or not self.family.alias:
+            return pull
+        return replace(pull, start=self.family.corner(pull.start), end=self.family.corner(pull.end))
 
     @property
     def named(self) -> Named:
@@ -75,6 +132,16 @@ class Naming:
 
     def faults(self, entry: Reading) -> list[Fault]:
         """What a reading names wrongly."""
+        if entry.family and self.family is None:
+            try:
+                there = self.in_family(entry.family)
+            except GeometryError as error:
+                return [Fault("family", error.code, error.message)]
+            if there is not self:
+                return there.faults(entry)
+        if self._is_one_corner(entry):
+            message = f"{entry.start} and {entry.end} are one corner here: the wall between them has vanished."
+            return [Fault("to", "same-corner", message)]
         found = [self._unknown_point("from", entry.start), *_out_of_kind(entry)]
         ends_on_line = entry.kind in (PullKind.TO_LINE, PullKind.TRIANGLE)
         found.append(self._unknown_line("to", entry.end) if ends_on_line else self._unknown_point("to", entry.end))
@@ -83,9 +150,15 @@ class Naming:
         told = [fault for fault in found if fault]
         return told or self._out_of_place(entry)
 
+    def _is_one_corner(self, entry: Reading) -> bool:
+        if self.family is None or entry.start == entry.end:
+            return False
+        return self.family.corner(entry.start) == self.family.corner(entry.end)
+
     def _out_of_place(self, entry: Reading) -> list[Fault]:
         """A line that does not have the corner on it, or has when it must not."""
-        if entry.kind is PullKind.TO_LINE and entry.start in self.lines[entry.end]:
+        start = self.family.corner(entry.start) if self.family else entry.start
+        if entry.kind is PullKind.TO_LINE and start in self.lines[entry.end]:
             return [Fault("to", "on-line", f"{entry.start} is on {entry.end}: there is nothing to swing.")]
         if entry.kind is PullKind.TRIANGLE and entry.line == entry.end:
             return [Fault("to", "same-line", f"A triangle needs two lines; both are {entry.end}. Name the other.")]
@@ -97,11 +170,11 @@ class Naming:
                 f"{entry.start} is not an end of {line}. Name a line that starts or ends at {entry.start}.",
             )
             for key, line in strings
-            if line and entry.start not in self.lines[line]
+            if line and start not in self.lines[line]
         ]
 
     def _unknown_point(self, key: str, name: str) -> Fault | None:
-        if name in self.points:
+        if name in self.points or (self.family and name in self.family.alias):
             return None
         known = self._listed(self.footprint.corners)
         return Fault(key, "unknown-corner", f"There is no corner {name}. The corners are {known}.")
@@ -149,7 +222,8 @@ def naming_of(found: Planned, site: tuple[Site, str] | None = None) -> Naming:
         # until two known points give a direction, the held line stays, and says so
         hold = Hold(HoldKind.WALL, tuple(known)) if len(known) > 1 else Hold(names=found.held_line)
     heights = {name: mm for name, mm in found.heights_mm.items() if name in found.footprint.corners or name in points}
-    return Naming(found.footprint, replace(found.set_out, named=named, hold=hold, heights_mm=heights), stakes)
+    set_out = replace(found.set_out, named=named, hold=hold, heights_mm=heights)
+    return Naming(found.footprint, set_out, stakes, found.outlines)
 
 
 def _from_first_side(footprint: Footprint, along_mm: float, left_mm: float) -> Point:
@@ -191,6 +265,7 @@ def pull_of(entry: Reading) -> Pull:
         station_mm=entry.station.mm,
         offset_mm=entry.offset.mm,
         instrument=entry.instrument,
+        family="" if entry.family in (None, WALL_FACE) else entry.family,
     )
 
 

@@ -121,12 +121,22 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
     layout, needs = _layout(plan, outline, families, dig, faults)
     hold = _hold(plan, outline, held, faults) if plan.hold and held else None
     _stakes(plan, outline, faults)
+    if plan.squared_on and plan.squared_on not in {one.name for one in families}:
+        faults.unknown(("squared_on",), "line family", plan.squared_on, [one.name for one in families])
+    if plan.frame and not outline.closed:
+        faults.add(("frame",), "open-frame", "An open line is no frame: it has no corners to rack. Take “frame” out.")
     if faults.found or held is None:
         return None, faults.found
-    hands = plan.hands or (Hands.STAKES if plan.boards.style is BoardStyle.STAKES else Hands.NAILS)
     tape = STEEL_TAPE if plan.tape_error is None else replace(STEEL_TAPE, constant_mm=plan.tape_error.mm)
     set_out = SetOut(
-        outline, layout, plan.tolerance.mm, plan.restake_over.mm, hold or Hold(names=held), tape, hands=hands
+        outline,
+        layout,
+        plan.tolerance.mm,
+        plan.restake_over.mm,
+        hold or Hold(names=held),
+        tape,
+        hands=_hands(plan),
+        cut_within_mm=plan.frame.sides_within.mm if plan.frame else None,
     )
     return (
         Planned(
@@ -146,6 +156,13 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
         ),
         [],
     )
+
+
+def _hands(plan: Plan) -> Hands:
+    """What is moved: a frame is pushed, whatever else was said."""
+    if plan.frame:
+        return Hands.FORMS
+    return plan.hands or (Hands.STAKES if plan.boards.style is BoardStyle.STAKES else Hands.NAILS)
 
 
 @dataclass

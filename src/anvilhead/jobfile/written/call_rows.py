@@ -2,9 +2,11 @@
 
 import math
 from collections.abc import Mapping
+from dataclasses import replace
 
 from anvilhead.core.adjust.network import planned_mm
-from anvilhead.core.geometry.footprint import Side
+from anvilhead.core.check.frame import frame_round
+from anvilhead.core.geometry.footprint import Footprint, Side
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.call_sheet import Call, CallKind, calls_for, far_per_mm
 from anvilhead.core.measure.instrument import Instrument
@@ -25,9 +27,15 @@ from anvilhead.jobfile.written.method_solving import baseline_of
 from anvilhead.jobfile.written.writing import text_of, tidy
 
 
-def key_of(pull: Pull) -> str:
-    """What a pull measures, as one word: the same for a pull taken again."""
-    return "|".join(pull.key)
+def key_of(pull: Pull, naming: Naming) -> str:
+    """What a pull measures, as one word: the same for a pull taken again, another for other lines."""
+    return "|".join(replace(pull, family=naming.family.family.name if naming.family else "").key)
+
+
+def sheet_naming(found: Planned, rounds: Rounds) -> Naming:
+    """The lines that the sheet is for: as the plan says, else those of the latest round."""
+    on = found.plan.squared_on
+    return rounds.squared if on is None else rounds.naming.in_family(on)
 
 
 def call_sheet(found: Planned, rounds: Rounds, burn_mm: float) -> list[CallResult]:
@@ -42,30 +50,37 @@ def call_sheet(found: Planned, rounds: Rounds, burn_mm: float) -> list[CallResul
     sheet = _Sheet(found, rounds, burn_mm)
     rows = sheet.method_rows() or sheet.rows_of_all()
     known = {row.key for row in rows}
-    for pulls in rounds.pulls.values():
-        for pull in pulls:
-            if key_of(pull) not in known:
-                rows.append(sheet.row(pull))
-                known.add(key_of(pull))
-    latest = rounds.checks.get(rounds.latest or 0)
-    if latest and latest.next_pull and key_of(latest.next_pull.pull) not in known:
+    for pull in sheet.pulled:
+        key = key_of(pull, sheet.naming)
+        if key not in known:
+            rows.append(sheet.row(pull))
+            known.add(key)
+    latest = rounds.checks.get(rounds.latest or 0) if sheet.naming is rounds.squared else None
+    if latest and latest.next_pull and key_of(latest.next_pull.pull, sheet.naming) not in known:
         rows.append(sheet.row(latest.next_pull.pull))
     return rows
 
 
 def to_pull(found: Planned, rounds: Rounds) -> list[ToPull]:
     """What the method, or the plain sheet, still asks for in the latest round, nearest first."""
-    pulled = rounds.pulls.get(rounds.latest or 0, [])
     sheet = _Sheet(found, rounds, 0.0)
+    pulls = rounds.pulls.get(rounds.latest or 0, []) if sheet.naming is rounds.squared else []
+    pulled = [replace(pull, family="") for pull in pulls]  # a method asks for its pulls whatever the lines
     left = in_hand_order(
-        sheet.asked() or [Asked(PullKind.POINTS, c.start, c.end, c.length_mm) for c in sheet.calls()],
-        found.footprint,
-        rounds.naming.named,
+        sheet.asked_for(),
+        sheet.naming.footprint,
+        sheet.naming.named,
         pulled,
         found.plan.crew,
     )
     return [
-        ToPull(start=one.start, end=one.end, key=key_of(one.pull), pull=one.kind, name=words.pull_name(one.pull))
+        ToPull(
+            start=one.start,
+            end=one.end,
+            key=key_of(one.pull, sheet.naming),
+            pull=one.kind,
+            name=words.pull_name(one.pull),
+        )
         for one in left
     ]
 
@@ -75,12 +90,18 @@ class _Sheet:
 
     def __init__(self, found: Planned, rounds: Rounds, burn_mm: float) -> None:
         self.found = found
-        self.naming: Naming = rounds.naming
+        self.naming = sheet_naming(found, rounds)
         self.units: Units = rounds.units
         self.burn_mm = burn_mm
-        self.pulled = rounds.pulls
-        self.then = self._after(rounds, rounds.latest)
-        self.told = self._after(rounds, rounds.before)
+        own = [n for n, family in rounds.families.items() if rounds.naming.in_family(family) is self.naming]
+        self.pulled = [pull for number in own for pull in rounds.pulls[number]]
+        self.then = self._after(rounds, rounds.latest) if rounds.latest in own else None
+        self.told = self._after(rounds, rounds.before) if rounds.latest in own else None
+
+    @property
+    def footprint(self) -> Footprint:
+        """Corners between which is pulled."""
+        return self.naming.footprint
 
     def _after(self, rounds: Rounds, number: int | None) -> Mapping[str, Point] | None:
         """Where everything is once the moves of a round are made; None when it told none."""
@@ -90,26 +111,38 @@ class _Sheet:
         return self.naming.points | check.order.corners
 
     def asked(self) -> list[Asked]:
-        """What the chosen method asks for; nothing when none is chosen."""
+        """What the chosen method asks for; nothing when none is chosen, or a frame is racked in."""
         method = self.found.plan.method
-        if method is None:
+        if method is None or self.naming.set_out.cut_within_mm is not None:
             return []
-        return asked_by(method, baseline_of(self.found, self.units))
+        return asked_by(method, baseline_of(self.found, self.units, self.naming.set_out))
 
     def method_rows(self) -> list[CallResult]:
         return [self.row(one.pull) for one in self.asked()]
 
     def calls(self) -> list[Call]:
-        corners = self.found.footprint.corners
+        corners = self.footprint.corners
         between = [
             (pull.start, pull.end)
-            for pulls in self.pulled.values()
-            for pull in pulls
+            for pull in self.pulled
             if pull.kind is PullKind.POINTS and pull.start in corners and pull.end in corners
         ]
-        names = self.found.footprint.names
-        held = self.naming.set_out.hold.frame_line or (names[0], names[1])
-        return calls_for(self.found.footprint, self.burn_mm, held, between)
+        every = calls_for(self.footprint, self.burn_mm, self.naming.set_out.held_line, between)
+        return (
+            [call for call in every if call.kind is CallKind.DIAGONAL] if self.naming.set_out.cut_within_mm else every
+        )
+
+    def asked_for(self) -> list[Asked]:
+        """What a round is to have: by the method, by the frame, or the plain sheet."""
+        set_out, footprint = self.naming.set_out, self.footprint
+        if set_out.cut_within_mm is None:
+            return self.asked() or [Asked(PullKind.POINTS, c.start, c.end, c.length_mm) for c in self.calls()]
+        cut_mm, near_mm = set_out.cut_within_mm, set_out.tolerance_mm
+        pairs = self.found.once(
+            "frame round", (footprint,), lambda: frame_round(footprint, set_out.tape, cut_mm, near_mm)
+        )
+        at = footprint.corners
+        return [Asked(PullKind.POINTS, one, other, at[one].distance_to(at[other])) for one, other in pairs]
 
     def rows_of_all(self) -> list[CallResult]:
         return [self._row(Pull(call.start, call.end, call.length_mm), call) for call in self.calls()]
@@ -117,7 +150,7 @@ class _Sheet:
     def row(self, pull: Pull) -> CallResult:
         """A row for a pull of any kind."""
         length = planned_mm(pull, self.naming.points, self.naming.lines)
-        sides = {frozenset((side.start, side.end)) for side in self.found.footprint.sides}
+        sides = {frozenset((side.start, side.end)) for side in self.footprint.sides}
         is_side = pull.kind is PullKind.POINTS and frozenset((pull.start, pull.end)) in sides
         kind = CallKind.SIDE if is_side else CallKind.DIAGONAL
         far = 1.0 if is_side else self._far_per_mm(pull, length)
@@ -125,7 +158,7 @@ class _Sheet:
 
     def _far_per_mm(self, pull: Pull, length_mm: float) -> float:
         """How far the far corner moves for each millimetre that a number is wrong."""
-        footprint, corners = self.found.footprint, self.found.footprint.corners
+        footprint, corners = self.footprint, self.footprint.corners
         if pull.kind is PullKind.POINTS and {pull.start, pull.end} <= corners.keys():
             diagonal = Side(pull.start, pull.end, corners[pull.start], corners[pull.end])
             return far_per_mm(footprint, diagonal)
@@ -161,7 +194,7 @@ class _Sheet:
         return CallResult(
             start=call.start,
             end=call.end,
-            key=key_of(pull),
+            key=key_of(pull, self.naming),
             name=words.pull_name(pull),
             kind=call.kind,
             pull=pull.kind,
@@ -177,7 +210,7 @@ class _Sheet:
             remainder_text=words.rounding_text(printed.remainder_mm, units),
             call_mm=tidy(call.call_mm),
             call_text=text_of(call.call_mm, units),
-            origin=words.call_origin(call, self.found.footprint, units) if plain else how,
+            origin=words.call_origin(call, self.footprint, units) if plain else how,
             far_per_mm=round(call.far_per_mm, 6),
             cost_text=words.cost_text(printed.remainder_mm * call.far_per_mm, units),
             told_mm=told,

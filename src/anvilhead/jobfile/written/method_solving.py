@@ -3,6 +3,7 @@
 import math
 
 from anvilhead.core.adjust.network import Named
+from anvilhead.core.check.squaring import SetOut
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.setting_out import parallels_to, point_numbers, running_marks
 from anvilhead.core.measure.triangle import Triangle, fitting_triangles, swing_flatness_mm
@@ -30,13 +31,20 @@ def compare(found: Planned, units: Units) -> Comparison:
     return compare_methods(baseline_of(found, units), found.plan.tolerance.mm, found.plan.crew)
 
 
-def baseline_of(found: Planned, units: Units) -> Baseline:
-    """A plan as the methods see it: its outline, the nails of its baseline's boards, what the crew has."""
-    side = found.footprint.sides[0]
-    nails = {board.name: board.nail for board in found.boards if board.line == side.name}
+def baseline_of(found: Planned, units: Units, set_out: SetOut | None = None) -> Baseline:
+    """A plan as the methods see it: its outline, the nails of its baseline's boards, what the crew has.
+
+    Args:
+        found: the plan.
+        units: of the job.
+        set_out: of the line family that is squared, where it is not the wall face.
+    """
+    set_out = set_out or found.set_out
+    side = set_out.footprint.sides[0]
+    nails = {board.name: board.nail for board in set_out.boards if board.line == side.name}
     named = Named(nails, dict.fromkeys(nails, side.name))
     unit_mm = FOOT_MM if units is Units.FT_IN else 100.0
-    return Baseline(found.footprint, named, Instruments(found.set_out.tape, found.plan.laser, unit_mm))
+    return Baseline(set_out.footprint, named, Instruments(set_out.tape, found.plan.laser, unit_mm))
 
 
 def solve_methods(found: Planned, comparison: Comparison, units: Units) -> r.MethodsResult:

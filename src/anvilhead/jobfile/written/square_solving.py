@@ -14,8 +14,10 @@ from anvilhead.core.geometry.footprint import line_name
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.observation import observed_minus_computed_mm
 from anvilhead.core.measure.tape import Pull, PullKind
-from anvilhead.core.messages import coach_words, words
+from anvilhead.core.messages import coach_words, frame_words, words
 from anvilhead.core.moves.moves import Hands, Move, Order, Push
+from anvilhead.core.plan.family_footprint import FamilyFootprint, told_as
+from anvilhead.core.plan.line_family import WALL_FACE
 from anvilhead.core.units.length_printing import print_difference, print_length, print_within
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.results import square_results as r
@@ -23,7 +25,7 @@ from anvilhead.jobfile.working.judging import Rounds
 from anvilhead.jobfile.working.naming import Naming
 from anvilhead.jobfile.working.planned import Planned
 from anvilhead.jobfile.written.call_rows import key_of, to_pull
-from anvilhead.jobfile.written.writing import ellipse_of, text_of, tidy
+from anvilhead.jobfile.written.writing import ellipse_of, place, text_of, tidy
 
 Toward = Literal["in", "out", "left", "right"]
 
@@ -32,7 +34,7 @@ def solve_square(found: Planned, rounds: Rounds) -> r.SquareResult | None:
     """The latest round written down; None before the first pull."""
     if rounds.latest is None:
         return None
-    number, units, naming = rounds.latest, rounds.units, rounds.naming
+    number, units, naming = rounds.latest, rounds.units, rounds.squared
     check, set_out, footprint = rounds.checks[number], naming.set_out, naming.footprint
     pulls = rounds.pulls[number]
     outcome, moved = rounds.outcome(), rounds.moved()
@@ -67,7 +69,7 @@ def solve_square(found: Planned, rounds: Rounds) -> r.SquareResult | None:
         and r.NextPullResult(
             start=check.next_pull.start,
             end=check.next_pull.end,
-            key=key_of(check.next_pull.pull),
+            key=key_of(check.next_pull.pull, naming),
             why=words.next_pull_text(check.next_pull),
             reason=check.next_pull.reason,
             gain=round(check.next_pull.gain, 4),
@@ -112,6 +114,9 @@ def solve_square(found: Planned, rounds: Rounds) -> r.SquareResult | None:
             text=words.certainty_text(set_out, check, units),
         ),
         lines=_lines(found, naming, pulls, units),
+        **_frame(check, units),
+        family=naming.family.family.name if naming.family else WALL_FACE,
+        families=_families(found, naming, check, units),
     )
 
 
@@ -131,6 +136,53 @@ def solve_rounds(rounds: Rounds) -> list[r.RoundResult]:
         )
         for number, check in rounds.checks.items()
     ]
+
+
+def _families(found: Planned, naming: Naming, check: SquareCheck, units: Units) -> list[r.FamilyStandResult]:
+    """The other families, as their strings stand beside those that were pulled."""
+    if not check.moves or len(found.families) < 2:
+        return []
+    own = naming.family or FamilyFootprint(found.families[0], naming.footprint, {})
+    rows = []
+    for outline in found.outlines:
+        if outline.family.name == own.family.name or outline.vanished or outline.clash:
+            continue
+        corners = told_as(own, check.laid.corners, outline.family)
+        if corners is None:
+            continue
+        off = {name: point.distance_to(outline.corners[name]) for name, point in corners.items()}
+        worst = max(off, key=off.__getitem__)
+        rows.append(
+            r.FamilyStandResult(
+                family=outline.family.name,
+                corners={name: place(point) for name, point in corners.items()},
+                worst_corner=worst,
+                worst_mm=tidy(off[worst]),
+                worst_text=print_within(off[worst], units),
+            )
+        )
+    return rows
+
+
+def _frame(check: SquareCheck, units: Units) -> dict[str, Any]:
+    frame = check.frame
+    if frame is None:
+        return {"slide": None, "frame": None}
+    slide = frame.slide
+    return {
+        "slide": slide
+        and r.SlideResult(
+            line=slide.line,
+            toward=slide.toward,
+            move_mm=tidy(slide.move_mm),
+            text=frame_words.slide_text(slide, units),
+        ),
+        "frame": r.FrameResult(
+            wrong=[r.CutResult(line=one.line, off_mm=tidy(one.off_mm), certain=one.certain) for one in frame.wrong],
+            unseen_mm=None if frame.unseen_mm is None else tidy(frame.unseen_mm),
+            text=frame_words.frame_text(frame, check.verdict, units),
+        ),
+    }
 
 
 def _lines(found: Planned, naming: Naming, pulls: Sequence[Pull], units: Units) -> list[r.LineStandResult]:
@@ -170,7 +222,7 @@ def _order(order: Order, check: SquareCheck, naming: Naming, pulls: Sequence[Pul
     footprint, places = naming.footprint, naming.points | order.corners
     return r.OrderResult(
         hands=order.hands,
-        title=coach_words.order_title(order, naming.set_out.hold),
+        title=coach_words.order_title(order, naming.set_out.hold, check.frame is not None),
         steps=[_nail_step(move, order.hands, naming, units) for move in order.moves]
         + [step for push in order.pushes for step in _push_steps(push, naming, units)],
         left=[coach_words.move_step(move, order.hands, footprint, units) for move in order.left],
@@ -184,7 +236,7 @@ def _order(order: Order, check: SquareCheck, naming: Naming, pulls: Sequence[Pul
 def _nail_step(move: Move, hands: Hands, naming: Naming, units: Units) -> r.MoveStep:
     return r.MoveStep(
         board=move.board.name,
-        corner=move.board.corner,
+        corner=move.board.built_at,
         move_mm=tidy(abs(move.inward_mm)),
         toward=_ways(naming)[move.inward_mm < 0],
         amount=print_difference(abs(move.inward_mm), units),
@@ -201,7 +253,9 @@ def _push_steps(push: Push, naming: Naming, units: Units) -> list[r.MoveStep]:
             move_mm=tidy(amount),
             toward=push.toward,
             amount=print_difference(amount, units),
-            text=coach_words.push_step(push, naming.footprint, units),
+            text=frame_words.frame_step(push, naming.footprint, units)
+            if push.until
+            else coach_words.push_step(push, naming.footprint, units),
         )
     ]
 
@@ -288,6 +342,8 @@ def _estimated(naming: Naming, check: SquareCheck) -> dict[str, r.EstimatedCorne
             ellipse=ellipse and ellipse_of(ellipse),
             off_mm=tidy(point.distance_to(planned)),
         )
+    if naming.family:  # both letters of a wall that has vanished
+        out |= {name: out[other] for name, other in naming.family.alias.items()}
     return out
 
 

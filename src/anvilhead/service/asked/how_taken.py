@@ -4,6 +4,7 @@ from typing import Any
 
 from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import PullKind
+from anvilhead.jobfile.documents.beside import FamilyName
 from anvilhead.jobfile.documents.hold_plan import PointName
 from anvilhead.jobfile.documents.models import Reading
 from anvilhead.jobfile.lengths import Length, NonNegativeLength, PositiveLength, Strict
@@ -20,6 +21,7 @@ class HowTaken(Strict):
     station: NonNegativeLength = NOTHING
     offset: NonNegativeLength = NOTHING
     instrument: Instrument = Instrument.STEEL_TAPE
+    family: FamilyName | None = None
 
     @property
     def given(self) -> dict[str, Any]:

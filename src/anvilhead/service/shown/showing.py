@@ -105,14 +105,15 @@ def whole_structure(row: StructureRow, plans: JobPlans) -> StructureView:
 
 def _pull_view(row: PullRow, naming: Naming, units: Units) -> PullView:
     entry = reading_of(row)
-    pull = pull_of(entry)
     known = naming.knows(entry)
+    naming = naming.in_family(entry.family or "") if known else naming
+    pull = naming.own(pull_of(entry))
     difference = pull.length_mm - planned_mm(pull, naming.points, naming.lines) if known else None
     return PullView(
         id=row.id,
         start=row.start,
         end=row.end,
-        key=key_of(pull),
+        key=key_of(pull, naming) if known else "|".join(pull.key),
         name=pull_name(pull),
         kind=pull.kind,
         line=entry.line,

@@ -5,7 +5,6 @@ from enum import StrEnum
 
 from pydantic import Field
 
-from anvilhead.core.check.traps import is_rectangle
 from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import PullKind
 from anvilhead.core.messages.coach_words import hold_text
@@ -215,4 +214,4 @@ def size_of(found: Planned, units: Units) -> str:
     if not found.footprint.closed:
         return f"{text_of(found.footprint.perimeter_mm, units)} long"
     over_all = solve_overall(found.outlines[0], found.footprint.sides[0].direction, units).text
-    return over_all if is_rectangle(found.footprint) else f"{over_all} over all"
+    return over_all if found.footprint.is_rectangle else f"{over_all} over all"

@@ -89,7 +89,7 @@ def take_squaring(desk: Page, phone: Page) -> None:
     expect(desk.get_by_role("figure", name="Worst corner by round")).to_be_visible()
     picture(desk, "square-accepted")
     desk.goto("/")
-    desk.get_by_role("link", name="Wax room").click()
+    desk.get_by_role("link", name="Mead cellar").click()
     expect(desk.get_by_role("heading", name="Something is wrong")).to_be_visible()
     desk.keyboard.press("d")
     picture(desk, "square-slip-dusk")

@@ -108,8 +108,8 @@ def test_generated_documents_are_current() -> None:
 @pytest.mark.parametrize(
     ("name", "verdicts"),
     [
-        ("gannet-slip", {"boat-store": None, "net-loft": "square", "hardstand": None, "yard-fence": None}),
-        ("tansy-hill", {"honey-house": "square", "wax-room": "check-readings"}),
+        ("gannet-slip", {"boat-store": None, "net-loft": "square", "hardstand": "adjust", "yard-fence": None}),
+        ("tansy-hill", {"honey-house": "square", "wax-room": "needs-pulls", "mead-cellar": "check-readings"}),
     ],
 )
 def test_the_samples_show_every_kind_of_work(name: str, verdicts: dict[str, str | None]) -> None:
@@ -130,11 +130,23 @@ def test_the_samples_carry_a_mornings_level_book_each() -> None:
     assert gannet.doubts == tansy.doubts == []
 
 
+def test_the_samples_are_squared_as_crews_do_it() -> None:
+    gannet, tansy = (
+        solve_job(read_job((FOLDER / f"{name}.anvil.json").read_bytes())).structures
+        for name in ("gannet-slip", "tansy-hill")
+    )
+    hardstand, loft, wax = gannet["hardstand"].square, gannet["net-loft"].square, tansy["wax-room"].square
+    assert hardstand and loft and wax
+    assert hardstand.slide and hardstand.slide.text == 'Slide CD 5/8" toward D'  # a frame, by two diagonals
+    assert loft.family == "form line"
+    assert [one.line for one in wax.lines if one.settled] == ["AB", "CD"]  # line by line
+
+
 def test_the_sample_ell_came_in_over_three_rounds_and_its_slip_was_found() -> None:
     job = read_job((FOLDER / "gannet-slip.anvil.json").read_bytes())
     rounds = solve_job(job).structures["net-loft"].rounds
-    assert [one.verdict for one in rounds] == ["adjust", "adjust", "square"]
-    assert [one.accepted for one in rounds] == [False, False, True]
+    assert [one.verdict for one in rounds] == ["adjust", "adjust", "square", "square"]
+    assert [one.accepted for one in rounds] == [False, False, True, True]
 
     # as the second round stood before the slip was struck and the tape pulled again
     slip = next(pull for pull in job.pulls if pull.struck)

@@ -1,9 +1,10 @@
 """The sample jobs: job files beside this module, read in through the same door as anyone's.
 
 Gannet Slip (a boatyard, feet and inches): on its plot the boat store waits for its first pulls; beside it the
-ell of the net loft, with footings on sloping ground, has been pulled once and has slid; the hardstand is placed
-from the store's wall; the yard fence is an open line with an offset line.  Tansy Hill (an apiary, metres): the
-honey house with its clipped corner is square after two rounds, the wax room has a reading with the burn left in.
+ell of the net loft, with footings on sloping ground, came in over three rounds and was then squared on its form line;
+the hardstand is a joined frame with two diagonals read; the yard fence is an open line with an offset line.  Tansy
+Hill (an apiary, metres): the honey house with its clipped corner is square after two rounds, the wax room is set line
+by line, the mead cellar has a reading with the burn left in.
 """
 
 from datetime import UTC, datetime

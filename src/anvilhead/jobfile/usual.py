@@ -8,6 +8,7 @@ from anvilhead.core.units.length_printing import print_small
 from anvilhead.core.units.standards import CUT_SLOPES, STANDARDS, SWELL, TOP_PLATES
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.board_plans import BoardPlan, DigPlan
+from anvilhead.jobfile.documents.hold_plan import FramePlan
 from anvilhead.jobfile.levels.parts import SlabPlan
 from anvilhead.jobfile.results.result_parts import Result
 
@@ -24,7 +25,7 @@ class Usual(Result):
 
     Attributes:
         tolerance, board_setback, restake_over, burns: a new job starts from these; `burns` ends with the hook.
-        clear, embedment, working_space, tape_error: taken where a plan says nothing.
+        clear, embedment, working_space, tape_error, sides_within: taken where a plan says nothing.
         setbacks: how far boards stand out, by how one digs.
         fall_rise, fall_over: of a top that sheds water; grid_beyond: how far past the walls ground is shot.
         swell_percent: what dug ground gains; waste_percent: concrete ordered on top; plates: on a stepped wall.
@@ -38,6 +39,7 @@ class Usual(Result):
     embedment: str
     working_space: str
     tape_error: str
+    sides_within: str
     fall_rise: str
     fall_over: str
     grid_beyond: str
@@ -66,6 +68,7 @@ def usual_in(units: Units) -> Usual:
         embedment=printed(BoardPlan().embedment.mm),
         working_space=printed(DigPlan.model_fields["working_space"].default.mm),
         tape_error=printed(STEEL_TAPE.constant_mm),
+        sides_within=printed(FramePlan().sides_within.mm),
         fall_rise=standard.fall_rise,
         fall_over=standard.fall_over,
         grid_beyond=standard.grid_beyond,

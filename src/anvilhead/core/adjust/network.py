@@ -7,7 +7,7 @@ does a mark pulled along one; that is an observation of its own, held as well as
 
 import math
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from anvilhead.core.adjust.adjustment import Adjustment, adjust
 from anvilhead.core.adjust.hold import Hold
@@ -53,6 +53,7 @@ class Network:
         cut: names of those sides, in the same order.
         held: line that the least squares start from.
         hold: what stays.
+        on_line: the line that each nail or mark among the points lies on.
     """
 
     planned: dict[str, Point]
@@ -61,6 +62,20 @@ class Network:
     held: tuple[str, str]
     hold: Hold
     cut: tuple[str, ...] = ()
+    on_line: Mapping[str, tuple[str, str]] = field(default_factory=dict)
+
+    def with_nails_about(self, names: Iterable[str]) -> "Network":
+        """The same with these nails held along their lines about where they are planned, to a foot either way.
+
+        Nobody measures how far out a nail stands.  A tape swung from it to another line hardly cares, but without any
+        hold along its line it would be free to slide, and the line with it.
+        """
+        about: list[Observation] = []
+        for name in names:
+            if name in self.on_line:
+                station = Station(name, self.on_line[name], 0.0, FOOT_MM / 2)
+                about.append(replace(station, value_mm=station.computed_mm(self.planned)))
+        return replace(self, constraints=(*about, *self.constraints)) if about else self
 
     @property
     def fixed(self) -> tuple[str, ...]:
@@ -122,6 +137,7 @@ def network_of(
         line,
         hold,
         () if cut_within_mm is None else tuple(footprint.sides_by_name),
+        {name: lines[named.on_line[name]] for name in used if name in named.on_line},
     )
 
 

@@ -24,7 +24,7 @@ from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
 
 EXPLAINS = 0.01
 """Chance that random errors leave the rest as far apart: above it, leaving one observation out explains a round."""
-NEVER = 1e-4
+NEVER = 1 / 10_000
 """Below this leaving one out explains nothing; between the two it cannot be told."""
 SHOWS_SIGMAS = 5.2
 """A side wrong by this many standard deviations of what checks it shows 95 times in 100: 3.5 for the test at one in

@@ -171,7 +171,12 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
     network = network_of(
         footprint, set_out.named, set_out.hold, set_out.tape, pulls, cut_within_mm=set_out.cut_within_mm
     )
-    found = _believe(set_out, network, pulls, units)
+    everything = network.adjusted()
+    if everything.loose:
+        about = network.with_nails_about(everything.loose)
+        if about is not network:
+            network, everything = about, about.adjusted()
+    found = _believe(set_out, network, everything, pulls, units)
     fit = found.fit
     loose = _corners_of(footprint, fit.loose)
     usable = not (loose or fit.disagrees)
@@ -222,10 +227,11 @@ class _Believed:
     mirrored: Mirrored | None
 
 
-def _believe(set_out: SetOut, network: Network, pulls: Sequence[Pull], units: Units) -> _Believed:
-    """Adjust all pulls; where they disagree, look for slips, then for a corner on the wrong side."""
+def _believe(
+    set_out: SetOut, network: Network, everything: Adjustment, pulls: Sequence[Pull], units: Units
+) -> _Believed:
+    """What to believe: where pulls disagree, look for slips, then for a corner on the wrong side."""
     corners = set_out.footprint.names
-    everything = network.adjusted()
     every = list(range(len(pulls)))
     if not everything.disagrees:
         known = not _corners_of(set_out.footprint, everything.loose) and everything.redundancy >= LEAST_TO_SPARE
@@ -259,6 +265,8 @@ def _traps(
         return tuple(trap for trap in traps if trap.kind not in (*KNOWN_BY_SIDES, TrapKind.RACKED))
     # how far a side has slid is not worth saying from readings that contradict each other
     hushed = {TrapKind.RACKED} if found.everything.disagrees else set()
+    if moves:  # the shape is known by other pulls as well
+        hushed.add(TrapKind.DIAGONALS_ALONE)
     if moves and found.fit.redundancy > 1:  # pulls to spare that agree leave no room for one tape laid along a slope
         hushed.add(TrapKind.SLOPE)
     side = wrong_side(move.inward_mm for move in moves)

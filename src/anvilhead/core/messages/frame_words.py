@@ -1,13 +1,22 @@
 """What is said of a joined frame: its slide, its pushes, what two diagonals cannot see."""
 
 from anvilhead.core.check.frame import CutWrong, FrameCheck, Slide
-from anvilhead.core.check.squaring import Verdict
+from anvilhead.core.check.squaring import SquareCheck, Verdict
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.messages.coach_words import way_of
-from anvilhead.core.messages.words import listed
+from anvilhead.core.messages.words import listed, things_word
 from anvilhead.core.moves.moves import Push
 from anvilhead.core.units.length_printing import print_difference, print_length
 from anvilhead.core.units.units import Units
+
+
+def frame_headline(check: SquareCheck, units: Units) -> str | None:
+    """What to do with a frame, in a few words; None where there is nothing to push."""
+    if check.frame is None or check.verdict is not Verdict.ADJUST or check.order is None or not check.order.pushes:
+        return None
+    if check.frame.slide:
+        return slide_text(check.frame.slide, units)
+    return f"Push {things_word(len(check.order.pushes), check.order.hands)}, one at a time"
 
 
 def slide_text(slide: Slide, units: Units) -> str:

@@ -15,7 +15,7 @@ from anvilhead.core.moves.moves import Hands, Order, Push, Reads
 from anvilhead.core.units.tolerances import CONVERGED_MM, SMALLEST_MOVE_MM, STRAIGHT_RAD
 
 MOST_SETTLINGS = 400
-ALIKE_MM = 0.01
+ALIKE_MM = 1.0
 """Ways that differ by less are as long: then the corner that is pushed from outside goes first."""
 
 
@@ -38,7 +38,9 @@ def frame_pushes(footprint: Footprint, corners: Mapping[str, Point], held: tuple
     if len(free) < 2:  # three sides cannot rack
         return ()
     ways = {name: footprint.corners[name] - at[name] for name in free}
-    follows = max(range(len(free)), key=lambda i: _way_of(footprint, ring, i, ways))
+    longest = max(way.length() for way in ways.values())
+    as_long = [i for i, name in enumerate(free) if ways[name].length() > longest - ALIKE_MM]
+    follows = next((i for i in as_long if _is_pulled(footprint, ring, i, ways)), as_long[0])
     chain = [(free[i], ring[i + 1]) for i in range(follows)]
     chain += [(free[i], ring[(i + 3) % len(ring)]) for i in range(len(free) - 1, follows, -1)]
     pinned = [ring[0], ring[1]]
@@ -67,12 +69,11 @@ def _from_held(hinges: Sequence[str], footprint: Footprint, held: tuple[str, str
     return [*hinges[first:], *hinges[:first]]
 
 
-def _way_of(footprint: Footprint, ring: Sequence[str], place: int, ways: Mapping[str, Point]) -> tuple[int, bool]:
-    """How long a free corner's way is; of two as long the one that a hand would have to pull outward is the longer."""
+def _is_pulled(footprint: Footprint, ring: Sequence[str], place: int, ways: Mapping[str, Point]) -> bool:
+    """Whether a hand would have to pull a free corner outward, about the one it would be swung on."""
     corner = ring[place + 2]
     neighbour = ring[place + 1] if place == 0 else ring[(place + 3) % len(ring)]
-    inward = footprint.inward(_piece(footprint, corner, neighbour))
-    return round(ways[corner].length() / ALIKE_MM), ways[corner].dot(inward) < 0
+    return ways[corner].dot(footprint.inward(_piece(footprint, corner, neighbour))) < 0
 
 
 def _piece(footprint: Footprint, corner: str, neighbour: str) -> Side:

@@ -42,7 +42,7 @@ class HoldPlan(Sparse):
         return self
 
 
-class FramePlan(Sparse):
+class FramePlan(Strict):
     """Forms or plates fastened at exact lengths before they are squared; every side is cut to within `sides_within`."""
 
     sides_within: PositiveLength = Length(SIXTEENTH_MM, '1/16"')

@@ -41,7 +41,7 @@ def solve_square(found: Planned, rounds: Rounds) -> r.SquareResult | None:
     return r.SquareResult(
         round=number,
         verdict=check.verdict,
-        headline=words.headline(set_out, check, units),
+        headline=frame_words.frame_headline(check, units) or words.headline(set_out, check, units),
         reason=words.reason(set_out, check, units),
         estimated=_estimated(naming, check),
         moves=[_move(move, naming, units) for move in check.moves],
@@ -251,7 +251,7 @@ def _push_steps(push: Push, naming: Naming, units: Units) -> list[r.MoveStep]:
             board=None,
             corner=push.corner,
             move_mm=tidy(amount),
-            toward=push.toward,
+            toward=_ways(naming)[push.inward_mm < 0] if push.until else push.toward,
             amount=print_difference(amount, units),
             text=frame_words.frame_step(push, naming.footprint, units)
             if push.until

@@ -2,6 +2,7 @@
 
 from anvilhead.core.adjust.network import planned_mm
 from anvilhead.core.messages.words import pull_name
+from anvilhead.core.plan.line_family import WALL_FACE
 from anvilhead.core.units.length_reading import read_length
 from anvilhead.core.units.standards import STANDARDS
 from anvilhead.core.units.tolerances import COINCIDENT_MM
@@ -10,7 +11,7 @@ from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.solving import solve_structure
 from anvilhead.jobfile.usual import usual_in
 from anvilhead.jobfile.working.naming import Naming, pull_of
-from anvilhead.jobfile.written.call_rows import call_sheet, key_of
+from anvilhead.jobfile.written.call_rows import call_sheet, key_of, sheet_naming
 from anvilhead.jobfile.written.writing import text_of
 from anvilhead.service.preview import difference_text
 from anvilhead.service.revisions import to_restore
@@ -75,6 +76,7 @@ def whole_structure(row: StructureRow, plans: JobPlans) -> StructureView:
     burn, rounds = burn_of(job), rounds_in(row, plans)
     result = solve_structure(found, rounds, site=(plans.site, row.name_in_file), burn_mm=burn.mm, every_pair=False)
     stages = stages_in(row, result.square, plans)
+    sheet = sheet_naming(found, rounds)
     return StructureView(
         id=row.id,
         job_id=row.job_id,
@@ -86,12 +88,13 @@ def whole_structure(row: StructureRow, plans: JobPlans) -> StructureView:
         not_placed=plans.why_not_placed(row.name_in_file),
         result=result,
         told=drawing_told(result, units),
+        squared_on=sheet.family.family.name if sheet.family else WALL_FACE,
         calls=call_sheet(found, rounds, burn.mm),
         pulls=[_pull_view(pull, rounds.naming, units) for pull in row.pulls],
         begun=begun_of(row),
         accepted=[acceptance_of(one, units) for one in row.acceptances],
         lost=[lost_of(one, [other.point for other in row.lost if other.is_gone], rounds, burn.mm) for one in row.lost],
-        names=names_of(rounds.naming),
+        names=names_of(sheet),
         in_hand=in_hand_of(row),
         stages=stages,
         next=next_thing(result.square, stages),

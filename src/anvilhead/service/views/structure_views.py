@@ -136,6 +136,7 @@ class StructureView(Result):
         not_placed: why it cannot be placed on the site although its plan says how.
         begun: rounds that were begun for a reason; accepted: rounds somebody accepted; lost: points to set again.
         shot_ground: ground at corners and boards, as shot or between shots.
+        squared_on: the line family that the call sheet is for.
         names: what pulls can name; in_hand: the pull the crew is at, null when nobody has taken one.
     """
 
@@ -149,6 +150,7 @@ class StructureView(Result):
     not_placed: str | None
     result: StructureResult
     told: DrawingTold
+    squared_on: str
     calls: list[CallResult]
     pulls: list[PullView]
     begun: list[BegunRound]

@@ -1907,20 +1907,6 @@ export interface components {
             triangles: components["schemas"]["TriangleResult"][];
         };
         /**
-         * CutResult
-         * @description One stock length and what is cut from it.
-         */
-        CutResult: {
-            /** Stock Text */
-            stock_text: string;
-            /** Cuts */
-            cuts: string[];
-            /** Left Text */
-            left_text: string;
-            /** Count */
-            count: number;
-        };
-        /**
          * CutSlope
          * @description Run of the side of a cut for each unit of depth, and how that is said.
          */
@@ -2180,6 +2166,24 @@ export interface components {
             notes: string[];
         };
         /**
+         * FamilyStandResult
+         * @description A line family whose strings run beside those that were pulled, by the known offsets: where its corners are.
+         */
+        FamilyStandResult: {
+            /** Family */
+            family: string;
+            /** Corners */
+            corners: {
+                [key: string]: components["schemas"]["Place"];
+            };
+            /** Worst Corner */
+            worst_corner: string;
+            /** Worst Mm */
+            worst_mm: number;
+            /** Worst Text */
+            worst_text: string;
+        };
+        /**
          * FarResult
          * @description A corner of a family that lies farther from its wall corner than expected.
          */
@@ -2197,6 +2201,56 @@ export interface components {
          * @enum {string}
          */
         FoundFrom: "ties" | "line";
+        /**
+         * FramePlan
+         * @description Forms or plates fastened at exact lengths before they are squared; every side is cut to within `sides_within`.
+         */
+        "FramePlan-Input": {
+            /**
+             * Sides Within
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 1.5875,
+             *       "written": "1/16\""
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            sides_within?: string | number;
+        };
+        /**
+         * FramePlan
+         * @description Forms or plates fastened at exact lengths before they are squared; every side is cut to within `sides_within`.
+         */
+        "FramePlan-Output": {
+            /**
+             * Sides Within
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 1/16"
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            sides_within?: string | number;
+        };
+        /**
+         * FrameResult
+         * @description What pulls say of a joined frame.
+         *
+         *     Attributes:
+         *         wrong: sides that may not be as cut.
+         *         unseen_mm: a side may be wrong by as much without showing; null while nothing checks the sides.
+         *         text: in words: what these pulls cannot see, or what is wrong.
+         */
+        FrameResult: {
+            /** Wrong */
+            wrong: components["schemas"]["anvilhead__jobfile__results__square_results__CutResult"][];
+            /** Unseen Mm */
+            unseen_mm: number | null;
+            /** Text */
+            text: string;
+        };
         /**
          * FromLine
          * @description A side by two offsets from a reference; the structure lies beyond it.
@@ -3231,7 +3285,7 @@ export interface components {
             /** Nails */
             nails: number;
             /** Cuts */
-            cuts: components["schemas"]["CutResult"][];
+            cuts: components["schemas"]["anvilhead__jobfile__results__plan_results__CutResult"][];
             /** Too Long */
             too_long: string[];
             /** Waste Share */
@@ -3779,6 +3833,8 @@ export interface components {
          *         restake_over: a nail that would have to move more than this says start again.
          *         held_line: the line that stays as measured; hold: something else that does.
          *         hands: what is moved, when it is not nails; stakes: named stakes that pulls may run to.
+         *         frame: the sides are fastened at their lengths, so that only the rack is free.
+         *         squared_on: the line family whose strings are squared; the wall face when left out.
          *         section: wall and footing, from which families follow; section_on: sides that have another.
          *         lines: further families, by their offsets; inner: lines inside.
          *         boards: how the boards stand, how high, and of what.
@@ -3841,6 +3897,9 @@ export interface components {
             held_line?: string;
             hold?: components["schemas"]["HoldPlan-Input"] | null;
             hands?: components["schemas"]["Hands"] | null;
+            frame?: components["schemas"]["FramePlan-Input"] | null;
+            /** Squared On */
+            squared_on?: string | null;
             /** Stakes */
             stakes?: components["schemas"]["StakePlan"][];
             section?: components["schemas"]["Section-Input"] | null;
@@ -4319,6 +4378,8 @@ export interface components {
             height_difference?: string | number;
             /** @default steel-tape */
             instrument?: components["schemas"]["Instrument"];
+            /** Family */
+            family?: string | null;
             units: components["schemas"]["Units"];
             /**
              * Id
@@ -4399,6 +4460,8 @@ export interface components {
             height_difference?: string | number;
             /** @default steel-tape */
             instrument?: components["schemas"]["Instrument"];
+            /** Family */
+            family?: string | null;
             /** Structure */
             structure: string;
             /** Who */
@@ -4572,6 +4635,7 @@ export interface components {
          *         offset: of a square-throwing laser from the string, to be taken off.
          *         height_difference: fall between the two ends, for a pull along a slope.
          *         instrument: what it was read with.
+         *         family: the line family whose corners it runs between; the wall face when left out.
          */
         Reading: {
             /**
@@ -4650,6 +4714,8 @@ export interface components {
             height_difference?: string | number;
             /** @default steel-tape */
             instrument?: components["schemas"]["Instrument"];
+            /** Family */
+            family?: string | null;
         };
         /**
          * RecheckPull
@@ -5445,6 +5511,20 @@ export interface components {
             text: string;
         };
         /**
+         * SlideResult
+         * @description How far to slide the side opposite the held one along itself, and toward which of its corners.
+         */
+        SlideResult: {
+            /** Line */
+            line: string;
+            /** Toward */
+            toward: string;
+            /** Move Mm */
+            move_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * Slip
          * @description Named slips, in the order in which they are believed when two explain a reading equally well.
          * @enum {string}
@@ -5466,6 +5546,9 @@ export interface components {
          *         worst_text: as `worst_mm`.
          *         certainty: how sure it is that every corner lies within the tolerance; null while the shape is not known.
          *         lines: every line by itself, also while corners are not known.
+         *         slide: of a rectangular frame by its two diagonals; null where nothing has to move, or nothing may.
+         *         frame: what the pulls say of a joined frame; null where strings are squared.
+         *         family: the line family that was pulled, whose corners and nails all of this is about; families: the others.
          */
         SquareResult: {
             /** Round */
@@ -5512,6 +5595,12 @@ export interface components {
             certainty: components["schemas"]["CertaintyResult"] | null;
             /** Lines */
             lines: components["schemas"]["LineStandResult"][];
+            slide: components["schemas"]["SlideResult"] | null;
+            frame: components["schemas"]["FrameResult"] | null;
+            /** Family */
+            family: string;
+            /** Families */
+            families: components["schemas"]["FamilyStandResult"][];
         };
         /**
          * StageName
@@ -6093,6 +6182,7 @@ export interface components {
          *         not_placed: why it cannot be placed on the site although its plan says how.
          *         begun: rounds that were begun for a reason; accepted: rounds somebody accepted; lost: points to set again.
          *         shot_ground: ground at corners and boards, as shot or between shots.
+         *         squared_on: the line family that the call sheet is for.
          *         names: what pulls can name; in_hand: the pull the crew is at, null when nobody has taken one.
          */
         StructureView: {
@@ -6112,6 +6202,8 @@ export interface components {
             not_placed: string | null;
             result: components["schemas"]["StructureResult"];
             told: components["schemas"]["DrawingTold"];
+            /** Squared On */
+            squared_on: string;
             /** Calls */
             calls: components["schemas"]["CallResult"][];
             /** Pulls */
@@ -6357,7 +6449,7 @@ export interface components {
          *
          *     Attributes:
          *         tolerance, board_setback, restake_over, burns: a new job starts from these; `burns` ends with the hook.
-         *         clear, embedment, working_space, tape_error: taken where a plan says nothing.
+         *         clear, embedment, working_space, tape_error, sides_within: taken where a plan says nothing.
          *         setbacks: how far boards stand out, by how one digs.
          *         fall_rise, fall_over: of a top that sheds water; grid_beyond: how far past the walls ground is shot.
          *         swell_percent: what dug ground gains; waste_percent: concrete ordered on top; plates: on a stepped wall.
@@ -6379,6 +6471,8 @@ export interface components {
             working_space: string;
             /** Tape Error */
             tape_error: string;
+            /** Sides Within */
+            sides_within: string;
             /** Fall Rise */
             fall_rise: string;
             /** Fall Over */
@@ -6484,6 +6578,32 @@ export interface components {
             check: components["schemas"]["TieResult"] | null;
             /** Text */
             text: string;
+        };
+        /**
+         * CutResult
+         * @description One stock length and what is cut from it.
+         */
+        anvilhead__jobfile__results__plan_results__CutResult: {
+            /** Stock Text */
+            stock_text: string;
+            /** Cuts */
+            cuts: string[];
+            /** Left Text */
+            left_text: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * CutResult
+         * @description A side of a frame that may be cut wrong: by how much the pulls would have it longer; certain when it is alone.
+         */
+        anvilhead__jobfile__results__square_results__CutResult: {
+            /** Line */
+            line: string;
+            /** Off Mm */
+            off_mm: number;
+            /** Certain */
+            certain: boolean;
         };
         /**
          * Benchmark
@@ -6723,6 +6843,24 @@ export interface components {
              * @example 8394.7
              */
             working_space?: string | number;
+        };
+        /**
+         * FramePlan
+         * @description Forms or plates fastened at exact lengths before they are squared; every side is cut to within `sides_within`.
+         */
+        FramePlan: {
+            /**
+             * Sides Within
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 1.5875,
+             *       "written": "1/16\""
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            sides_within?: string | number;
         };
         /**
          * HoldPlan

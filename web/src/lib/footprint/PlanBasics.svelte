@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Units } from '$lib/api/types';
+	import { useHere } from '$lib/job/context';
 	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
 	import { KINDS } from '$lib/plan/planDoc';
@@ -11,6 +12,7 @@
 		sides: string[];
 	}
 	let { draft, units, sides }: Props = $props();
+	const here = useHere();
 
 	const PURPOSES = [
 		{ value: 'framing', label: 'Framing on a slab' },
@@ -23,6 +25,12 @@
 	function purpose(event: Event & { currentTarget: HTMLSelectElement }) {
 		draft.putOptional(['purpose'], event.currentTarget.value);
 		if (event.currentTarget.value) draft.put(['tolerance'], undefined);
+	}
+
+	/** A joined frame is pushed whatever else was said of hands. */
+	function hands(chosen: string) {
+		draft.putOptional(['hands'], chosen === 'frame' ? '' : chosen);
+		draft.put(['frame'], chosen === 'frame' ? {} : undefined);
 	}
 </script>
 
@@ -69,15 +77,27 @@
 		<span class="font-semibold">What hands move</span>
 		<select
 			class="field mt-1"
-			value={draft.doc.hands ?? ''}
-			onchange={(event) => draft.putOptional(['hands'], event.currentTarget.value)}
+			value={draft.doc.frame ? 'frame' : (draft.doc.hands ?? '')}
+			onchange={(event) => hands(event.currentTarget.value)}
 		>
 			<option value="">Nails on boards, or plain stakes</option>
-			<option value="forms">Corners of a form frame</option>
+			<option value="frame">A frame joined at its cut lengths</option>
+			<option value="forms">Corners of loose forms</option>
 			<option value="stakes">Line stakes</option>
 			<option value="nails">Nails</option>
 		</select>
 	</label>
+	{#if draft.doc.frame}
+		<DraftLength
+			{draft}
+			path={['frame', 'sides_within']}
+			label="Sides are cut to ±"
+			{units}
+			optional
+			placeholder={here.job.usual.sides_within}
+			hint="Two diagonals are then a full round"
+		/>
+	{/if}
 	<label class="block">
 		<span class="font-semibold">Line that is held</span>
 		<select

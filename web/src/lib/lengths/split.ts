@@ -16,8 +16,8 @@ export function piecesOf(text: string): Piece[] {
 		.replaceAll(/(?<=\d)"/g, '″')
 		.split(FRACTION)
 		.map((part, index, all) => ({
-			// the fraction sits close to its whole number, as on a drawing
-			text: all[index + 1] !== undefined && index % 2 === 0 ? part.replace(/ $/, '\u2009') : part,
+			// the fraction sits close to its whole number, as on a drawing, and on its line
+			text: all[index + 1] !== undefined && index % 2 === 0 ? part.replace(/ $/, '\u2060\u2009\u2060') : part,
 			fraction: FRACTION.test(part)
 		}))
 		.filter((piece) => piece.text !== '');

@@ -9,8 +9,10 @@
 		round: number;
 		/** Why the round is pulled, when it is to look again. */
 		again?: string;
+		/** The lines that are pulled where nothing else is said. */
+		plain: string;
 	}
-	let { square, fresh, round, again = '' }: Props = $props();
+	let { square, fresh, round, again = '', plain }: Props = $props();
 
 	const title = $derived(
 		fresh || !square
@@ -43,7 +45,9 @@
 		{/if}
 	</p>
 	{#if !fresh && square}
+		{#if square.family !== plain}<p class="mt-1">Pulled on {square.family}.</p>{/if}
 		{#if square.certainty?.text}<p class="mt-1"><Words text={square.certainty.text} /></p>{/if}
+		{#if square.frame}<p class="mt-1"><Words text={square.frame.text} /></p>{/if}
 		{#each square.traps as trap (trap.trap)}
 			<p class="mt-1 font-semibold">
 				<Words text={trap.text} />

@@ -75,7 +75,25 @@ export class CallSheetState {
 	get latest(): number {
 		const counting = this.#structure().pulls.filter((pull) => !pull.struck);
 		const waiting = outbox.of(this.#structure().id).map((parcel) => parcel.body?.round ?? 1);
-		return Math.max(1, this.#begun ?? 1, ...counting.map((pull) => pull.round), ...waiting);
+		return Math.max(
+			1,
+			this.#begun ?? 1,
+			this.#onOtherLines,
+			...counting.map((pull) => pull.round),
+			...waiting
+		);
+	}
+
+	/** Lines that are pulled now and were not in the latest round begin a round of their own. */
+	get #onOtherLines(): number {
+		const { result, squared_on } = this.#structure();
+		return result.square && result.square.family !== squared_on ? result.square.round + 1 : 1;
+	}
+
+	/** The line family that readings are of, for a reading that is sent. */
+	get #family(): { family?: string } {
+		const { result, squared_on } = this.#structure();
+		return squared_on === result.lines[0]?.family ? {} : { family: squared_on };
 	}
 
 	/** The round on the screen. */
@@ -181,6 +199,7 @@ export class CallSheetState {
 			callKey: row.key,
 			body: {
 				...howOf(row.call),
+				...this.#family,
 				id,
 				units,
 				round: this.round,
@@ -201,6 +220,7 @@ export class CallSheetState {
 			kind: 'pull',
 			body: {
 				...reading,
+				...this.#family,
 				id,
 				round: this.round,
 				instrument: reading.kind === 'square' ? 'square-laser' : this.instrument

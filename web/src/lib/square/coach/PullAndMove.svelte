@@ -6,6 +6,7 @@
 	import Unlikely from '$lib/ui/Unlikely.svelte';
 	import Accept from './Accept.svelte';
 	import AddPull from './AddPull.svelte';
+	import BesideThem from './BesideThem.svelte';
 	import Helpful from './Helpful.svelte';
 	import LinesSettled from './LinesSettled.svelte';
 	import RoundBar from './RoundBar.svelte';
@@ -21,6 +22,8 @@
 	const TAPES: Instrument[] = ['steel-tape', 'long-tape', 'laser-meter', 'framing-square'];
 	const sheet = $derived(stage.sheet);
 	const shown = $derived(stage.shown);
+	const lines = $derived(stage.structure.result.lines);
+	let trouble = $state('');
 </script>
 
 <RoundBar {stage} />
@@ -35,12 +38,28 @@
 	onRead={(mm) => (stage.readMm = mm)}
 />
 {#if sheet.isLatest}
-	<label class="no-print mt-2 flex items-center gap-2"
-		>Read with
-		<select class="field !w-auto" bind:value={sheet.instrument}>
-			{#each TAPES as one (one)}<option value={one}>{INSTRUMENTS[one]}</option>{/each}
-		</select></label
-	>
+	<div class="no-print mt-2 flex flex-wrap items-center gap-x-5 gap-y-2">
+		<label class="flex items-center gap-2"
+			>Read with
+			<select class="field !w-auto" bind:value={sheet.instrument}>
+				{#each TAPES as one (one)}<option value={one}>{INSTRUMENTS[one]}</option>{/each}
+			</select></label
+		>
+		{#if lines.length > 1}
+			<label class="flex items-center gap-2"
+				>Strings of
+				<select
+					class="field !w-auto"
+					value={stage.structure.squared_on}
+					onchange={async (event) =>
+						(trouble = await stage.actions.squareOn(event.currentTarget.value))}
+				>
+					{#each lines as one (one.family)}<option>{one.family}</option>{/each}
+				</select></label
+			>
+		{/if}
+	</div>
+	{#if trouble}<p role="alert" class="caution mt-2 font-semibold">{trouble}</p>{/if}
 	<AddPull
 		{sheet}
 		structure={stage.structure}
@@ -48,7 +67,10 @@
 		burn={stage.job.burn.written}
 	/>
 {:else}
-	<p class="mt-2 text-ink-soft">A round gone by: it can be read, not changed.</p>
+	<p class="mt-2 text-ink-soft">
+		A round gone by: it can be read, not changed. What was pulled on other lines stands under
+		Record.
+	</p>
 {/if}
 {#if shown}
 	{#if shown.helpful.length}
@@ -56,12 +78,13 @@
 	{/if}
 	<Told square={shown} />
 	<LinesSettled square={shown} held={stage.structure.plan.held_line} />
+	<BesideThem square={shown} />
 	{#if shown.order && shown.verdict !== 'square'}
 		<Moves
 			order={shown.order}
 			hold={shown.hold}
 			calls={stage.structure.calls}
-			result={stage.structure.result}
+			result={stage.drawn}
 			onBegin={() => stage.begin()}
 			canBegin={sheet.canBegin}
 		/>

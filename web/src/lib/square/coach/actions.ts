@@ -66,6 +66,15 @@ export class CoachActions {
 
 	/** Hold something else; the plan is kept with it. */
 	hold(hold: PlanDoc['hold']): Promise<string> {
+		return this.#plan({ hold: hold ?? null });
+	}
+
+	/** Square the strings of another line family; the plan is kept with it. */
+	squareOn(family: string): Promise<string> {
+		return this.#plan({ squared_on: family });
+	}
+
+	#plan(change: Partial<PlanDoc>): Promise<string> {
 		const structure = this.#here.structure;
 		return this.#ask(() =>
 			api.PUT('/api/structures/{structure_id}/plan', {
@@ -73,7 +82,7 @@ export class CoachActions {
 				body: {
 					units: this.#here.job.units,
 					base_revision: structure.revision,
-					plan: { ...documentOf(structure), hold: hold ?? null },
+					plan: { ...documentOf(structure), ...change },
 					put_together: true
 				}
 			})

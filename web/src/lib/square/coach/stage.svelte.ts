@@ -1,6 +1,7 @@
 import { untrack } from 'svelte';
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
 import type { Call, Length, Occasion } from '$lib/api/types';
+import { squaredResult } from '$lib/drawing/squared';
 import { CallSheetState, type Row } from '$lib/square/call/sheet.svelte';
 import type { Here } from '$lib/job/context';
 import { keys } from '$lib/keys/keys.svelte';
@@ -48,6 +49,12 @@ export class SquareStage {
 	/** The judgement of the round on the screen. */
 	get shown() {
 		return this.square && this.sheet.round === this.square.round ? this.square : null;
+	}
+
+	/** What is drawn: the corners and nails of the lines that are pulled. */
+	readonly #drawn = $derived.by(() => squaredResult(this.structure));
+	get drawn() {
+		return this.#drawn;
 	}
 
 	get burn(): Length {
@@ -150,7 +157,7 @@ export class SquareStage {
 	}
 
 	#onPlan(call: Call): boolean {
-		const corners = this.structure.result.corners;
+		const corners = this.drawn.corners;
 		return call.from in corners && call.to in corners;
 	}
 }

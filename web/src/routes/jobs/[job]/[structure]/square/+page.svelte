@@ -38,6 +38,7 @@
 			fresh={sheet.round > (square?.round ?? 0)}
 			round={sheet.round}
 			again={sheet.again}
+			plain={structure.result.lines[0]?.family ?? ''}
 		/>
 		<RoundsChart
 			rounds={structure.result.rounds}
@@ -87,13 +88,14 @@
 	<section class="plan" id="drawing" aria-label="Plan">
 		<div class="drawing">
 			<Plan
-				result={structure.result}
+				result={stage.drawn}
 				name={here.name}
 				told={structure.told}
 				units={here.job.units}
 				heldLine={structure.plan.held_line}
 				boards
-				measured={sheet.round === (square?.round ?? 0)}
+				families={stage.drawn.lines.length > 1}
+				measured={sheet.round === square?.round}
 				current={stage.current}
 			/>
 		</div>
@@ -113,7 +115,7 @@
 	open={stage.shouting}
 	{sheet}
 	activeKey={stage.activeKey}
-	result={structure.result}
+	result={stage.drawn}
 	units={here.job.units}
 	burn={stage.burn}
 	other={stage.other}

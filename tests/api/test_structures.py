@@ -273,3 +273,30 @@ class TestReadings:
 def test_an_id_that_is_none_is_refused(client: TestClient) -> None:
     assert client.get("/api/structures/not-an-id").status_code == 404
     assert client.post(f"/api/structures/{uuid4()}/pulls", json=pull("A", "C", "52'")).status_code == 404
+
+
+class TestLineFamilies:
+    """A round is pulled on one line family, also when a struck reading comes back."""
+
+    def test_a_reading_of_other_lines_needs_a_round_of_its_own(self, client: TestClient, structure: str) -> None:
+        base = f"/api/structures/{structure}"
+        plan = change(1)
+        plan["plan"] = plan["plan"] | {"lines": [{"family": "form", "offset": '6"'}]}
+        assert client.put(f"{base}/plan", json=plan).status_code == 200
+        wall, form = pull("A", "B", "45'"), pull("A", "B", "46'", family="form")
+        assert client.post(f"{base}/pulls", json=wall).status_code == 201
+
+        refused = client.post(f"{base}/pulls", json=form)
+        assert (refused.status_code, refused.json()["problems"][0]["code"]) == (422, "other-family")
+        assert client.post(f"{base}/pulls", json=form | {"replaces": wall["id"]}).status_code == 201
+        back = client.post(f"{base}/pulls/{wall['id']}/strike/back")
+        assert (back.status_code, back.json()["problems"][0]["code"]) == (422, "other-family")
+
+        view = client.get(base).json()
+        assert view["result"]["square"]["family"] == view["squared_on"] == "form"
+        entry = next(one for one in view["calls"] if (one["from"], one["to"]) == ("A", "B"))
+        assert entry["text"] == "45' 0\""
+
+    def test_a_family_that_is_not_there_is_refused_at_its_place(self, client: TestClient, structure: str) -> None:
+        refused = client.post(f"/api/structures/{structure}/pulls", json=pull("A", "B", "45'", family="kerb"))
+        assert [one["pointer"] for one in refused.json()["problems"]] == ["/family"]

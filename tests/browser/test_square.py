@@ -20,7 +20,7 @@ def row(page: Page, pair: str):  # type: ignore[no-untyped-def]
 
 def test_what_is_understood_is_echoed_while_typing(square: Page) -> None:
     field(square, "A–C").press_sequentially("52-10-7/8")
-    expect(row(square, "A–C")).to_contain_text("= 52′ 10\u20097/8″")
+    expect(row(square, "A–C")).to_contain_text("= 52′ 10\u202f7/8″")
     expect(row(square, "A–C").locator(".result")).to_have_text("+1/4″")
 
 
@@ -76,7 +76,7 @@ def test_four_sides_ask_for_the_diagonal_and_put_the_tape_on_it(square: Page) ->
     expect(square.get_by_role("heading", name="C and D can still rack")).to_be_visible()
     expect(square.get_by_text("Sides alone prove nothing")).to_be_visible()
     square.reload()
-    expect(square.get_by_label("The tape around A–C")).to_contain_text("52′ 10\u20095/8″")
+    expect(square.get_by_label("The tape around A–C")).to_contain_text("52′ 10\u202f5/8″")
 
 
 def test_units_and_burn_switch_in_place(square: Page) -> None:
@@ -85,15 +85,15 @@ def test_units_and_burn_switch_in_place(square: Page) -> None:
     square.keyboard.press("u")
     expect(row(square, "A–C").locator(".call")).to_have_text("16.120 m")
     square.get_by_role("button", name="Put it back").click()
-    expect(row(square, "A–C").locator(".call")).to_have_text("52′ 10\u20095/8″")
+    expect(row(square, "A–C").locator(".call")).to_have_text("52′ 10\u202f5/8″")
     square.keyboard.press("b")
     burns = square.get_by_role("dialog", name="Where the tape is started")
     burns.get_by_role("button", name="1″", exact=True).click()
-    expect(row(square, "A–C").locator(".call")).to_have_text("51′ 11\u20095/8″")
+    expect(row(square, "A–C").locator(".call")).to_have_text("51′ 11\u202f5/8″")
     square.keyboard.press("b")
     burns.get_by_label("Another mark").fill('2"')
     burns.get_by_role("button", name="Burn there").click()
-    expect(row(square, "A–C").locator(".call")).to_have_text("52′ 0\u20095/8″")
+    expect(row(square, "A–C").locator(".call")).to_have_text("52′ 0\u202f5/8″")
     expect(row(square, "A–B").locator(".result")).to_have_text("0")
 
 
@@ -120,11 +120,11 @@ def test_what_every_tape_should_read_after_the_moves_is_said_with_the_burn(squar
     enter_round(square, SLID)
     told = square.get_by_role("region", name="Nails to move")
     expect(told.get_by_role("heading", name="Then the tapes should read")).to_be_visible()
-    expect(told.get_by_role("listitem").filter(has_text="A–C")).to_contain_text("52′ 10\u20095/8″")
+    expect(told.get_by_role("listitem").filter(has_text="A–C")).to_contain_text("52′ 10\u202f5/8″")
     square.get_by_role("button", name="Nails moved: pull again").click()
-    expect(row(square, "A–C").locator(".call")).to_have_text("52′ 10\u20095/8″")
+    expect(row(square, "A–C").locator(".call")).to_have_text("52′ 10\u202f5/8″")
     enter(square, "A–C", "52' 10 9/16\"")
-    expect(row(square, "A–C").locator(".call")).to_have_text("52′ 10\u20095/8″")
+    expect(row(square, "A–C").locator(".call")).to_have_text("52′ 10\u202f5/8″")
 
 
 def test_leaving_a_field_keeps_what_was_typed_in_it(square: Page) -> None:

@@ -136,8 +136,11 @@ def test_the_samples_are_squared_as_crews_do_it() -> None:
         for name in ("gannet-slip", "tansy-hill")
     )
     hardstand, loft, wax = gannet["hardstand"].square, gannet["net-loft"].square, tansy["wax-room"].square
-    assert hardstand and loft and wax
-    assert hardstand.slide and hardstand.slide.text == 'Slide CD 5/8" toward D'  # a frame, by two diagonals
+    assert hardstand
+    assert loft
+    assert wax
+    assert hardstand.slide
+    assert hardstand.slide.text == 'Slide CD 5/8" toward D'
     assert loft.family == "form line"
     assert [one.line for one in wax.lines if one.settled] == ["AB", "CD"]  # line by line
 

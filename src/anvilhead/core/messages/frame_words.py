@@ -10,12 +10,14 @@ from anvilhead.core.units.length_printing import print_difference, print_length
 from anvilhead.core.units.units import Units
 
 
-def frame_headline(check: SquareCheck, units: Units) -> str | None:
+def frame_headline(check: SquareCheck, footprint: Footprint, units: Units) -> str | None:
     """What to do with a frame, in a few words; None where there is nothing to push."""
     if check.frame is None or check.verdict is not Verdict.ADJUST or check.order is None or not check.order.pushes:
         return None
     if check.frame.slide:
         return slide_text(check.frame.slide, units)
+    if len(check.order.pushes) == 1:
+        return _push_text(check.order.pushes[0], footprint, units)
     return f"Push {things_word(len(check.order.pushes), check.order.hands)}, one at a time"
 
 
@@ -24,16 +26,20 @@ def slide_text(slide: Slide, units: Units) -> str:
     return f"Slide {slide.line} {print_difference(slide.move_mm, units)} toward {slide.toward}"
 
 
-def frame_step(push: Push, footprint: Footprint, units: Units) -> str:
-    """One push of a frame, as an order: how far, and what the tapes then read."""
+def frame_step(push: Push, footprint: Footprint, burn_mm: float, units: Units) -> str:
+    """One push of a frame, as an order: how far, and what the tapes then read, started at the burn."""
+    reads = print_length(push.until[0].length_mm + burn_mm, units).text
+    reads += f", {print_difference(burn_mm, units)} burned" if burn_mm else ""
+    pairs = listed([f"{one.start}–{one.end}" for one in push.until])
+    read = f"both read {reads}" if len(push.until) > 1 else f"reads {reads}"
+    return f"{_push_text(push, footprint, units)}, until {pairs} {read}; then pin it."
+
+
+def _push_text(push: Push, footprint: Footprint, units: Units) -> str:
     amount = print_difference(abs(push.inward_mm), units)
-    reads = [print_length(one.length_mm, units).text for one in push.until]
-    pairs = [f"{one.start}–{one.end}" for one in push.until]
     if footprint.is_rectangle:
-        toward = _slid_toward(footprint, push)
-        return f"Push {push.corner} {amount} {toward}, until {listed(pairs)} both read {reads[0]}; then pin it."
-    way = way_of(push.inward_mm, footprint)
-    return f"Push {push.corner} {amount} {way}, square to {push.line}, until {pairs[0]} reads {reads[0]}; then pin it."
+        return f"Push {push.corner} {amount} {_slid_toward(footprint, push)}"
+    return f"Push {push.corner} {amount} {way_of(push.inward_mm, footprint)}, square to {push.line}"
 
 
 def _slid_toward(footprint: Footprint, push: Push) -> str:

@@ -39,7 +39,9 @@ def frame_pushes(footprint: Footprint, corners: Mapping[str, Point], held: tuple
         return ()
     ways = {name: footprint.corners[name] - at[name] for name in free}
     longest = max(way.length() for way in ways.values())
-    as_long = [i for i, name in enumerate(free) if ways[name].length() > longest - ALIKE_MM]
+    # both far corners of a rectangle slide alike, whatever their sides are off
+    alike_mm = longest if footprint.is_rectangle else ALIKE_MM
+    as_long = [i for i, name in enumerate(free) if ways[name].length() >= longest - alike_mm]
     follows = next((i for i in as_long if _is_pulled(footprint, ring, i, ways)), as_long[0])
     chain = [(free[i], ring[i + 1]) for i in range(follows)]
     chain += [(free[i], ring[(i + 3) % len(ring)]) for i in range(len(free) - 1, follows, -1)]

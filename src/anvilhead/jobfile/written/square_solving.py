@@ -41,7 +41,7 @@ def solve_square(found: Planned, rounds: Rounds) -> r.SquareResult | None:
     return r.SquareResult(
         round=number,
         verdict=check.verdict,
-        headline=frame_words.frame_headline(check, units) or words.headline(set_out, check, units),
+        headline=frame_words.frame_headline(check, footprint, units) or words.headline(set_out, check, units),
         reason=words.reason(set_out, check, units),
         estimated=_estimated(naming, check),
         moves=[_move(move, naming, units) for move in check.moves],
@@ -224,7 +224,7 @@ def _order(order: Order, check: SquareCheck, naming: Naming, pulls: Sequence[Pul
         hands=order.hands,
         title=coach_words.order_title(order, naming.set_out.hold, check.frame is not None),
         steps=[_nail_step(move, order.hands, naming, units) for move in order.moves]
-        + [step for push in order.pushes for step in _push_steps(push, naming, units)],
+        + [step for push in order.pushes for step in _push_steps(push, naming, pulls[-1].burn_mm, units)],
         left=[coach_words.move_step(move, order.hands, footprint, units) for move in order.left],
         then=_then(pulls, places, naming, units),
         worst_mm=tidy(order.worst_mm),
@@ -244,7 +244,7 @@ def _nail_step(move: Move, hands: Hands, naming: Naming, units: Units) -> r.Move
     )
 
 
-def _push_steps(push: Push, naming: Naming, units: Units) -> list[r.MoveStep]:
+def _push_steps(push: Push, naming: Naming, burn_mm: float, units: Units) -> list[r.MoveStep]:
     amount = max(abs(push.along_mm), abs(push.inward_mm))
     return [
         r.MoveStep(
@@ -253,7 +253,7 @@ def _push_steps(push: Push, naming: Naming, units: Units) -> list[r.MoveStep]:
             move_mm=tidy(amount),
             toward=_ways(naming)[push.inward_mm < 0] if push.until else push.toward,
             amount=print_difference(amount, units),
-            text=frame_words.frame_step(push, naming.footprint, units)
+            text=frame_words.frame_step(push, naming.footprint, burn_mm, units)
             if push.until
             else coach_words.push_step(push, naming.footprint, units),
         )

@@ -43,6 +43,7 @@ export interface Layers {
 /** Everything the sheet must hold when it shows all. */
 export function extentOf(result: StructureResult, layers: Partial<Layers>): XY[] {
 	const points = Object.values(cornersOf(result));
+	if (layers.boards && result.boards.length === 0) points.push(...aroundOf(points));
 	if (layers.boards) {
 		points.push(...result.boards.flatMap((board) => [xy(board.nail), ...board.ends.map(xy)]));
 	}
@@ -50,6 +51,19 @@ export function extentOf(result: StructureResult, layers: Partial<Layers>): XY[]
 		points.push(...result.lines.flatMap((family) => Object.values(family.corners).map(xy)));
 	}
 	return points;
+}
+
+/** Room round a frame that has no boards, for letters and arrows. */
+function aroundOf(points: XY[]): XY[] {
+	const across = points.map((point) => point.x);
+	const up = points.map((point) => point.y);
+	const [left, right] = [Math.min(...across), Math.max(...across)];
+	const [low, high] = [Math.min(...up), Math.max(...up)];
+	const room = Math.max(right - left, high - low) / 8;
+	return [
+		{ x: left - room, y: low - room },
+		{ x: right + room, y: high + room }
+	];
 }
 
 /** Points as the text of a polyline on the screen. */

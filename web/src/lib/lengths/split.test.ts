@@ -4,7 +4,7 @@ import { piecesOf } from './split';
 describe('piecesOf', () => {
 	it('stands the fraction apart and turns marks into primes', () => {
 		expect(piecesOf('27\' 6 1/2"')).toEqual([
-			{ text: '27′ 6\u2060\u2009\u2060', fraction: false },
+			{ text: '27′ 6\u202F', fraction: false },
 			{ text: '1/2', fraction: true },
 			{ text: '″', fraction: false }
 		]);
@@ -16,7 +16,7 @@ describe('piecesOf', () => {
 
 	it('leaves the quotes of other words alone', () => {
 		expect(piecesOf('Bram\'s "quay", 3 1/2"').map((piece) => piece.text)).toEqual([
-			'Bram\'s "quay", 3\u2060\u2009\u2060',
+			'Bram\'s "quay", 3\u202F',
 			'1/2',
 			'″'
 		]);

@@ -52,6 +52,10 @@
 			{/each}
 		</tbody>
 	</table>
+{:else if structure.document.frame}
+	<p class="mt-2">
+		A joined frame racks alike whatever stays: hold the side that lies where it should.
+	</p>
 {:else}
 	<p class="caution mt-2">
 		Once the pulls say where the strings are, the moves for each choice stand here side by side.

@@ -39,6 +39,7 @@
 
 <style>
 	.round {
+		flex-shrink: 0;
 		min-height: var(--touch);
 		padding-inline: 0.6rem;
 		border-bottom: 3px solid transparent;

@@ -5,6 +5,7 @@ import math
 import numpy as np
 import pytest
 
+from anvilhead.core.adjust.hold import Spread
 from anvilhead.core.check.lost_point import FoundFrom, Recovery, Survivor, recoveries
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import TapeClass
@@ -13,7 +14,14 @@ from anvilhead.core.units.errors import GeometryError
 from anvilhead.core.units.units import Units
 
 TAPE = TapeClass(2.0, 0.0, 0.0)
-A, B, D = Survivor("A", Point(0, 0)), Survivor("B", Point(12_000, 0)), Survivor("D", Point(0, 9000))
+
+
+def standing(name: str, place: Point, planned: Point | None = None) -> Survivor:
+    """A survivor that stands where it was meant to, unless that is said."""
+    return Survivor(name, place, planned or place)
+
+
+A, B, D = standing("A", Point(0, 0)), standing("B", Point(12_000, 0)), standing("D", Point(0, 9000))
 LOST = Point(12_000, 9000)
 
 
@@ -60,7 +68,7 @@ def test_a_point_on_the_string_of_two_others_needs_no_crossing() -> None:
 
 
 def test_tapes_that_cross_aslant_come_after_those_that_cross_well() -> None:
-    near = Survivor("N", Point(11_000, 1000))
+    near = standing("N", Point(11_000, 1000))
     ways = recoveries(LOST, (B, near, D), TAPE, 1.5)
     assert ways[0].ties[0].start != "N" or ways[0].ties[1].start != "B"
     aslant = next(way for way in ways if {tie.start for tie in way.ties} == {"B", "N"})
@@ -68,17 +76,59 @@ def test_tapes_that_cross_aslant_come_after_those_that_cross_well() -> None:
     assert aslant.ellipse.major_mm > 5 * ways[0].ellipse.major_mm
 
 
-def test_what_the_survivors_are_not_known_to_is_carried_over() -> None:
-    """Against numpy: the tapes' equations linearised, every error independent."""
-    known = (Survivor("A", A.place, 4.0), Survivor("B", B.place, 6.0))
-    way = best(LOST, *known)
+def joint(noise: np.random.Generator) -> tuple[Spread, np.ndarray]:
+    """Four unknowns, A's and B's places, that err together as a round leaves them."""
+    mixed = noise.normal(size=(4, 4))
+    covariance = mixed @ mixed.T
+    unit = np.eye(4).tolist()
+    return Spread({"A": (unit[0], unit[1]), "B": (unit[2], unit[3])}, covariance.tolist()), covariance
 
-    directions = np.array([((LOST - s.place).unit().x, (LOST - s.place).unit().y) for s in known])
-    variances = np.diag([1.0 + (s.known_mm / 2.4477) ** 2 for s in known])
-    inverse = np.linalg.inv(directions)
-    values = np.linalg.eigvalsh(inverse @ variances @ inverse.T)
-    assert way.ellipse.major_mm == pytest.approx(2.4477 * math.sqrt(values[1]), rel=1e-3)
-    assert way.ellipse.minor_mm == pytest.approx(2.4477 * math.sqrt(values[0]), rel=1e-3)
+
+@pytest.mark.parametrize("lost", [LOST, Point(4000, 0), Point(15_000, 0)], ids=["ties", "between", "beyond"])
+def test_what_the_survivors_are_not_known_to_is_carried_over_with_how_they_err_together(lost: Point) -> None:
+    """Against places set again 200,000 times by plain geometry, from survivors drawn from their joint covariance."""
+    noise = np.random.default_rng(5)
+    spread, covariance = joint(noise)
+    (way,) = recoveries(lost, (A, B), TAPE, 1.5, spread)
+
+    count = 200_000
+    off = noise.multivariate_normal(np.zeros(4), covariance, count)
+    a, b = np.array([0.0, 0.0]) + off[:, :2], np.array([12_000.0, 0.0]) + off[:, 2:]
+    if way.way is FoundFrom.TIES:
+        reads = [noise.normal(tie.length_mm, 1.0, count) for tie in way.ties]
+        between = b - a
+        apart = np.hypot(*between.T)
+        along = (reads[0] ** 2 - reads[1] ** 2 + apart**2) / (2 * apart)
+        up = np.sqrt(reads[0] ** 2 - along**2)
+        unit = between / apart[:, None]
+        places = a + unit * along[:, None] + np.stack([-unit[:, 1], unit[:, 0]], 1) * up[:, None]
+    else:
+        start, other = (a, b) if way.ties[0].start == "A" else (b, a)
+        unit = (other - start) / np.hypot(*(other - start).T)[:, None]
+        toward = 1 if way.ties[0].start == "A" or lost.x < 12_000 else -1
+        far = noise.normal(way.ties[0].length_mm, 1.0, count) * toward
+        places = (
+            start + unit * far[:, None] + np.stack([-unit[:, 1], unit[:, 0]], 1) * noise.normal(0, 0.75, count)[:, None]
+        )
+    values = np.linalg.eigvalsh(np.cov(places.T))
+    assert way.ellipse.major_mm == pytest.approx(2.4477 * math.sqrt(values[1]), rel=0.01)
+    assert way.ellipse.minor_mm == pytest.approx(2.4477 * math.sqrt(values[0]), rel=0.01)
+
+
+def test_tapes_are_told_from_where_the_survivors_stand() -> None:
+    # B was set 5 mm too far out, along the wall and away from it
+    moved = standing("B", Point(12_003, -4), planned=Point(12_000, 0))
+    way = best(LOST, A, moved, D)
+    assert next(tie.length_mm for tie in way.ties if tie.start == "B") == pytest.approx(math.hypot(3, 9004))
+
+
+def test_a_string_that_lies_beside_the_point_counts_that_as_an_error() -> None:
+    straight = best(Point(6000, 0), A, B).ellipse.major_mm
+    aslant = best(Point(6000, 0), A, standing("B", Point(12_000, 8), planned=Point(12_000, 0)))
+    assert aslant.way is FoundFrom.LINE
+    # halfway the string passes 4 mm beside it
+    assert aslant.ellipse.major_mm == pytest.approx(2.4477 * math.hypot(4, 0.75), rel=1e-3)
+    assert aslant.ellipse.major_mm > straight
 
 
 def test_one_point_alone_is_not_enough() -> None:
@@ -88,4 +138,4 @@ def test_one_point_alone_is_not_enough() -> None:
 
 def test_points_that_lie_together_cannot_reach_it() -> None:
     with pytest.raises(GeometryError, match="None of the points"):
-        recoveries(LOST, (A, Survivor("A2", Point(0, 0))), TAPE, 1.5)
+        recoveries(LOST, (A, standing("A2", Point(0, 0))), TAPE, 1.5)

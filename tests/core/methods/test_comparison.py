@@ -39,7 +39,9 @@ def ellipse_of(points: np.ndarray) -> Ellipse:
 
 def ellipse_from(covariance: np.ndarray) -> Ellipse:
     values, _ = np.linalg.eigh(covariance)
-    return Ellipse(math.sqrt(5.991 * values[1]), math.sqrt(5.991 * max(values[0], 0.0)), 0.0)
+    if values[0] < 1e-9:  # it can only err along a line: 1.96 standard deviations hold it 95 times in 100
+        return Ellipse(1.95996 * math.sqrt(values[1]), 0.0, 0.0)
+    return Ellipse(math.sqrt(5.991 * values[1]), math.sqrt(5.991 * values[0]), 0.0)
 
 
 def report(footprint: Footprint, method: Method, *, has_laser: bool = False) -> MethodReport:

@@ -10,11 +10,18 @@ import math
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 
-from anvilhead.core.adjust.chance import CHI_95_TWO, chi_square_tail, normal_two_sided
+from anvilhead.core.adjust.chance import CHI_95_TWO, NORMAL_95, chi_square_tail, normal_two_sided
 from anvilhead.core.adjust.normal_matrix import Factor, Matrix, Vector, factorise
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.observation import Distance, Observation, observed_minus_computed_mm
-from anvilhead.core.units.tolerances import CONVERGED_MM, DISAGREE_PROBABILITY, LOOSE_MM, MOVING_SHARE, REDUNDANCY_FLOOR
+from anvilhead.core.units.tolerances import (
+    CONVERGED_MM,
+    DISAGREE_PROBABILITY,
+    LINE_SHARE,
+    LOOSE_MM,
+    MOVING_SHARE,
+    REDUNDANCY_FLOOR,
+)
 
 MOST_STEPS = 60
 MOST_HALVINGS = 12
@@ -22,11 +29,30 @@ MOST_HALVINGS = 12
 
 @dataclass(frozen=True, slots=True)
 class Ellipse:
-    """Region that holds a corner 95 times in 100: half axes in millimetres, major axis from +x in radians."""
+    """Region that holds a corner 95 times in 100: half axes in millimetres, major axis from +x in radians.
+
+    That of a point which can only err along a line is a stretch of it, its minor axis nothing.
+    """
 
     major_mm: float
     minor_mm: float
     angle_rad: float
+
+    @property
+    def along(self) -> Point:
+        """Unit vector along its major axis."""
+        return Point(math.cos(self.angle_rad), math.sin(self.angle_rad))
+
+    @property
+    def sigmas_mm(self) -> tuple[float, float]:
+        """Standard deviations along its major and its minor axis."""
+        factor = CHI_95_TWO if self.minor_mm > 0 else NORMAL_95
+        return self.major_mm / factor, self.minor_mm / factor
+
+    def sigma_along_mm(self, direction: Point) -> float:
+        """Standard deviation along a unit vector."""
+        wide, narrow = self.sigmas_mm
+        return math.hypot(wide * self.along.dot(direction), narrow * self.along.cross(direction))
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,6 +113,10 @@ class Adjustment:
             return True
         checked = [abs(r.standardized) for r in self.residuals if r.standardized is not None]
         return bool(checked) and normal_two_sided(max(checked)) * len(checked) < each
+
+    def covariance_of(self, name: str) -> tuple[float, float, float]:
+        """xx, xy, yy of a point's covariance, square millimetres."""
+        return _block(self.frame.axes[name], self.covariance)
 
     def distance_mm(self, start: str, end: str) -> float:
         """Distance between two corners as estimated, millimetres."""
@@ -297,8 +327,14 @@ def _residual(observation: Observation, residual_mm: float, adjusted_variance: f
 
 def ellipse_in(axes: tuple[tuple[int, Point], ...], covariance: Matrix | Sequence[Mapping[int, float]]) -> Ellipse:
     """95 % ellipse from a point's block of the covariance, turned into the plan frame."""
+    return ellipse_of(*_block(axes, covariance))
+
+
+def _block(
+    axes: tuple[tuple[int, Point], ...], covariance: Matrix | Sequence[Mapping[int, float]]
+) -> tuple[float, float, float]:
     block = [(a, b, covariance[i][j]) for i, a in axes for j, b in axes]
-    return ellipse_of(
+    return (
         sum(a.x * b.x * v for a, b, v in block),
         sum(a.x * b.y * v for a, b, v in block),
         sum(a.y * b.y * v for a, b, v in block),
@@ -308,11 +344,11 @@ def ellipse_in(axes: tuple[tuple[int, Point], ...], covariance: Matrix | Sequenc
 def ellipse_of(xx: float, xy: float, yy: float) -> Ellipse:
     """The ellipse that holds a point 95 times in 100, from its covariance in square millimetres."""
     mean, half = (xx + yy) / 2, math.hypot((xx - yy) / 2, xy)
-    return Ellipse(
-        major_mm=CHI_95_TWO * math.sqrt(max(0.0, mean + half)),
-        minor_mm=CHI_95_TWO * math.sqrt(max(0.0, mean - half)),
-        angle_rad=math.atan2(2 * xy, xx - yy) / 2,
-    )
+    wide, narrow = math.sqrt(max(0.0, mean + half)), math.sqrt(max(0.0, mean - half))
+    angle = math.atan2(2 * xy, xx - yy) / 2
+    if narrow <= LINE_SHARE * wide:  # one way to err asks for less than two
+        return Ellipse(NORMAL_95 * wide, 0.0, angle)
+    return Ellipse(CHI_95_TWO * wide, CHI_95_TWO * narrow, angle)
 
 
 def quadratic(row: Row, matrix: Matrix) -> float:

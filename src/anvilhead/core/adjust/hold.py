@@ -10,7 +10,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
-from anvilhead.core.adjust.adjustment import Adjustment, Ellipse, ellipse_of
+from anvilhead.core.adjust.adjustment import Adjustment, Ellipse, Frame, ellipse_of
 from anvilhead.core.adjust.normal_matrix import Vector
 from anvilhead.core.geometry.point import Point
 
@@ -57,12 +57,64 @@ HOLD_AB = Hold()
 """The first line stays, as most crews do it."""
 
 
+Form = Sequence[tuple[str, Point]]
+"""A sum of points' places, each times a vector: how far one lies along a line, how far a string passes beside it."""
+
+
+@dataclass(frozen=True, slots=True)
+class Spread:
+    """How well points are known together, relative to what is held.
+
+    Attributes:
+        rows: of each point that is known, how its place depends on the unknowns, by x and by y of the measured frame.
+        covariance: of the unknowns.
+        turn_rad: by which the measured frame was turned when it was laid over the plan.
+    """
+
+    rows: Mapping[str, tuple[Vector, Vector]]
+    covariance: Sequence[Vector]
+    turn_rad: float = 0.0
+
+    def covariance_mm2(self, one: Form, other: Form) -> float:
+        """Covariance of two sums of places; a point that nothing was measured of is taken as exact."""
+        through = self._through(self._row(other))
+        return sum(a * b for a, b in zip(self._row(one), through, strict=True))
+
+    def _row(self, form: Form) -> Vector:
+        row = [0.0] * len(self.covariance)
+        back = Point(math.cos(self.turn_rad), -math.sin(self.turn_rad))
+        for name, vector in form:
+            if name in self.rows:
+                x, y = vector.x * back.x - vector.y * back.y, vector.x * back.y + vector.y * back.x
+                by_x, by_y = self.rows[name]
+                row = [r + x * a + y * b for r, a, b in zip(row, by_x, by_y, strict=True)]
+        return row
+
+    def _through(self, row: Vector) -> Vector:
+        out = [0.0] * len(row)
+        for factor, line in zip(row, self.covariance, strict=True):
+            if factor:
+                out = [o + factor * value for o, value in zip(out, line, strict=True)]
+        return out
+
+    def block_mm2(self, name: str) -> tuple[float, float, float]:
+        """xx, xy, yy of one point, in the measured frame."""
+        by_x, by_y = self.rows[name]
+        for_x, for_y = self._through(by_x), self._through(by_y)
+        return (
+            sum(a * b for a, b in zip(by_x, for_x, strict=True)),
+            sum(a * b for a, b in zip(by_y, for_x, strict=True)),
+            sum(a * b for a, b in zip(by_y, for_y, strict=True)),
+        )
+
+
 @dataclass(frozen=True, slots=True)
 class Laid:
-    """A measured shape laid over its plan: places and ellipses of every point."""
+    """A measured shape laid over its plan: places and ellipses of every point, and how well they are known together."""
 
     corners: dict[str, Point]
     ellipses: dict[str, Ellipse | None]
+    spread: Spread
 
 
 def lay(hold: Hold, fit: Adjustment, planned: Mapping[str, Point], corners: Sequence[str]) -> Laid:
@@ -75,17 +127,20 @@ def lay(hold: Hold, fit: Adjustment, planned: Mapping[str, Point], corners: Sequ
         corners: the footprint's corners, which the best fit is made over.
     """
     if hold.kind not in (HoldKind.POINT, HoldKind.BEST_FIT):
-        return Laid(fit.corners, fit.ellipses)
+        return Laid(fit.corners, fit.ellipses, Spread(_known(fit, _own_rows(fit.frame)), fit.covariance))
     known = [name for name in corners if name not in fit.loose]
     pivots = known if len(known) > 1 else list(corners)  # one point alone gives no direction to turn by
     turn, moved = laid_corners(hold, fit.corners, planned, pivots)
-    rows = _relative_rows(hold, fit, pivots)
-    ellipses: dict[str, Ellipse | None] = {}
-    for name, (by_x, by_y) in rows.items():
-        flat = ellipse_of(*_block(by_x, by_y, fit.covariance))
-        turned = Ellipse(flat.major_mm, flat.minor_mm, flat.angle_rad + turn)
-        ellipses[name] = None if fit.ellipses[name] is None else turned
-    return Laid(moved, ellipses)
+    spread = Spread(_known(fit, relative_rows(hold, fit.corners, fit.frame, pivots)), fit.covariance, turn)
+    ellipses: dict[str, Ellipse | None] = dict.fromkeys(fit.ellipses)
+    for name in spread.rows:
+        flat = ellipse_of(*spread.block_mm2(name))
+        ellipses[name] = Ellipse(flat.major_mm, flat.minor_mm, flat.angle_rad + turn)
+    return Laid(moved, ellipses, spread)
+
+
+def _known(fit: Adjustment, rows: dict[str, tuple[Vector, Vector]]) -> dict[str, tuple[Vector, Vector]]:
+    return {name: row for name, row in rows.items() if name not in fit.loose}
 
 
 def laid_corners(
@@ -113,17 +168,31 @@ def _centre(at: Mapping[str, Point], names: Sequence[str]) -> Point:
     return Point(sum(at[n].x for n in names) / len(names), sum(at[n].y for n in names) / len(names))
 
 
-def _relative_rows(hold: Hold, fit: Adjustment, pivots: Sequence[str]) -> dict[str, tuple[Vector, Vector]]:
-    """For each point, how its place relative to what is held depends on the unknowns, by x and by y."""
-    at, size = fit.corners, fit.frame.size
-
-    def rows_of(name: str) -> tuple[Vector, Vector]:
-        by_x, by_y = [0.0] * size, [0.0] * size
-        for index, axis in fit.frame.axes[name]:
+def _own_rows(frame: Frame) -> dict[str, tuple[Vector, Vector]]:
+    """For each point, how its place depends on the unknowns, by x and by y."""
+    rows = {}
+    for name, axes in frame.axes.items():
+        by_x, by_y = [0.0] * frame.size, [0.0] * frame.size
+        for index, axis in axes:
             by_x[index], by_y[index] = axis.x, axis.y
-        return by_x, by_y
+        rows[name] = (by_x, by_y)
+    return rows
 
-    own = {name: rows_of(name) for name in at}
+
+def relative_rows(
+    hold: Hold, at: Mapping[str, Point], frame: Frame, pivots: Sequence[str]
+) -> dict[str, tuple[Vector, Vector]]:
+    """For each point, how its place relative to what is held depends on the unknowns, by x and by y.
+
+    Args:
+        hold: a point and a direction, or the best fit; what the frame holds itself needs none of it.
+        at: where the points are.
+        frame: whose unknowns they are.
+        pivots: points that the best fit is made over.
+    """
+    own, size = _own_rows(frame), frame.size
+    if hold.kind not in (HoldKind.POINT, HoldKind.BEST_FIT):
+        return own
     if hold.kind is HoldKind.BEST_FIT:
         centre = _centre(at, pivots)
         shift = tuple(_weighted([(1 / len(pivots), own[n][axis]) for n in pivots], size) for axis in (0, 1))
@@ -157,21 +226,3 @@ def _weighted(parts: Sequence[tuple[float, Vector]], size: int) -> Vector:
         if factor:
             out = [o + factor * r for o, r in zip(out, row, strict=True)]
     return out
-
-
-def _block(by_x: Vector, by_y: Vector, covariance: Sequence[Vector]) -> tuple[float, float, float]:
-    """xx, xy, yy of a point's covariance."""
-
-    def through(row: Vector) -> Vector:
-        out = [0.0] * len(row)
-        for factor, line in zip(row, covariance, strict=True):
-            if factor:
-                out = [o + factor * value for o, value in zip(out, line, strict=True)]
-        return out
-
-    for_x, for_y = through(by_x), through(by_y)
-    return (
-        sum(a * b for a, b in zip(by_x, for_x, strict=True)),
-        sum(a * b for a, b in zip(by_y, for_x, strict=True)),
-        sum(a * b for a, b in zip(by_y, for_y, strict=True)),
-    )

@@ -11,7 +11,6 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from anvilhead.core.adjust.adjustment import Ellipse
-from anvilhead.core.adjust.chance import CHI_95_TWO
 from anvilhead.core.geometry.point import Point
 
 SURE_SHARE = 0.95
@@ -56,7 +55,7 @@ def _holds_plan(off: Point, ellipse: Ellipse) -> bool:
     """Whether the ellipse about an estimate holds its place on the plan."""
     if ellipse.minor_mm <= 0:
         return off.length() <= ellipse.major_mm
-    along = Point(math.cos(ellipse.angle_rad), math.sin(ellipse.angle_rad))
+    along = ellipse.along
     return math.hypot(off.dot(along) / ellipse.major_mm, off.dot(along.left()) / ellipse.minor_mm) <= 1
 
 
@@ -83,9 +82,9 @@ def chance_within(off: Point, ellipse: Ellipse, within_mm: float) -> float:
         ellipse: that holds it 95 times in 100.
         within_mm: the distance.
     """
-    along = Point(math.cos(ellipse.angle_rad), math.sin(ellipse.angle_rad))
+    along = ellipse.along
     x, y = off.dot(along), off.dot(along.left())
-    wide, narrow = ellipse.major_mm / CHI_95_TWO, ellipse.minor_mm / CHI_95_TWO
+    wide, narrow = ellipse.sigmas_mm
     if wide <= 0:
         return 1.0 if off.length() <= within_mm else 0.0
     low, high = max(-within_mm, x - 6 * wide), min(within_mm, x + 6 * wide)

@@ -12,7 +12,7 @@ from enum import StrEnum
 from itertools import combinations
 
 from anvilhead.core.adjust.adjustment import Ellipse, ellipse_of
-from anvilhead.core.adjust.chance import CHI_95_TWO
+from anvilhead.core.adjust.hold import Spread
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import TapeClass
 from anvilhead.core.units.errors import GeometryError
@@ -20,6 +20,10 @@ from anvilhead.core.units.tolerances import COINCIDENT_MM, POOR_CROSSING_SINE
 
 ON_LINE_MM = 1.0
 """A point this near the line through two others is on their string."""
+
+
+NOTHING_DOUBTED = Spread({}, ())
+"""Survivors that stand exactly where they should."""
 
 
 class FoundFrom(StrEnum):
@@ -31,11 +35,11 @@ class FoundFrom(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Survivor:
-    """A point that is still there: where it stands, and how well that is known (half ellipse, 95 in 100)."""
+    """A point that is still there, where it stands, and where it was meant to; there where only that is known."""
 
     name: str
     place: Point
-    known_mm: float = 0.0
+    planned: Point
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,7 +79,9 @@ class Recovery:
         return math.sin(self.crossing_rad) < POOR_CROSSING_SINE
 
 
-def recoveries(lost: Point, survivors: Sequence[Survivor], tape: TapeClass, string_mm: float) -> tuple[Recovery, ...]:
+def recoveries(
+    lost: Point, survivors: Sequence[Survivor], tape: TapeClass, string_mm: float, spread: Spread | None = None
+) -> tuple[Recovery, ...]:
     """Every way to set a point again, the one with the smallest error first.
 
     Args:
@@ -83,19 +89,24 @@ def recoveries(lost: Point, survivors: Sequence[Survivor], tape: TapeClass, stri
         survivors: two or more points that are left.
         tape: class of the tape.
         string_mm: ± to which a mark is put on a string.
+        spread: how well the survivors are known together; exactly when None.
 
     Raises:
         GeometryError: when fewer than two points are left, or none of them can reach it.
     """
     if len(survivors) < 2:
         raise GeometryError("too-few-left", "Two known points are needed to set a third. Name another that is left.")
+    known = spread or NOTHING_DOUBTED
     found = []
     for one, other in combinations(survivors, 2):
-        between = other.place - one.place
-        if between.length() < COINCIDENT_MM:
+        between = other.planned - one.planned
+        if between.length() < COINCIDENT_MM or one.place.distance_to(other.place) < COINCIDENT_MM:
             continue
-        on_line = abs(between.unit().cross(lost - one.place)) <= ON_LINE_MM
-        way = _by_line(lost, one, other, tape, string_mm) if on_line else _by_ties(lost, one, other, tape)
+        on_line = abs(between.unit().cross(lost - one.planned)) <= ON_LINE_MM
+        if on_line:
+            way: Recovery | None = _by_line(lost, one, other, tape, string_mm, known)
+        else:
+            way = _by_ties(lost, one, other, tape, known)
         if way is not None:
             found.append(_with_check(way, lost, survivors))
     if not found:
@@ -103,7 +114,7 @@ def recoveries(lost: Point, survivors: Sequence[Survivor], tape: TapeClass, stri
     return tuple(sorted(found, key=lambda way: (way.is_poor, way.ellipse.major_mm)))
 
 
-def _by_ties(lost: Point, one: Survivor, other: Survivor, tape: TapeClass) -> Recovery | None:
+def _by_ties(lost: Point, one: Survivor, other: Survivor, tape: TapeClass, known: Spread) -> Recovery | None:
     first, second = lost - one.place, lost - other.place
     if min(first.length(), second.length()) < COINCIDENT_MM:
         return None
@@ -111,13 +122,16 @@ def _by_ties(lost: Point, one: Survivor, other: Survivor, tape: TapeClass) -> Re
     sine = u.cross(v)
     if abs(sine) < math.sin(math.radians(5)):
         return None
-    by_first = tape.sigma_mm(first.length()) ** 2 + (one.known_mm / CHI_95_TWO) ** 2
-    by_second = tape.sigma_mm(second.length()) ** 2 + (other.known_mm / CHI_95_TWO) ** 2
+    # a survivor that stands off along its tape takes the point with it
+    along_u, along_v = [(one.name, u)], [(other.name, v)]
+    by_first = tape.sigma_mm(first.length()) ** 2 + known.covariance_mm2(along_u, along_u)
+    by_second = tape.sigma_mm(second.length()) ** 2 + known.covariance_mm2(along_v, along_v)
+    both = known.covariance_mm2(along_u, along_v)
     # dP = ((v.y·e1 - u.y·e2), (-v.x·e1 + u.x·e2)) / (u × v)
     ellipse = ellipse_of(
-        (v.y * v.y * by_first + u.y * u.y * by_second) / sine**2,
-        -(v.y * v.x * by_first + u.y * u.x * by_second) / sine**2,
-        (v.x * v.x * by_first + u.x * u.x * by_second) / sine**2,
+        (v.y * v.y * by_first - 2 * v.y * u.y * both + u.y * u.y * by_second) / sine**2,
+        (-v.y * v.x * by_first + (v.y * u.x + u.y * v.x) * both - u.y * u.x * by_second) / sine**2,
+        (v.x * v.x * by_first - 2 * v.x * u.x * both + u.x * u.x * by_second) / sine**2,
     )
     along = (other.place - one.place).unit()
     mirror = lost - along.left() * (2 * along.cross(first))
@@ -125,21 +139,28 @@ def _by_ties(lost: Point, one: Survivor, other: Survivor, tape: TapeClass) -> Re
     return Recovery(FoundFrom.TIES, ties, None, ellipse, math.asin(min(1.0, abs(sine))), mirror, None, None)
 
 
-def _by_line(lost: Point, one: Survivor, other: Survivor, tape: TapeClass, string_mm: float) -> Recovery:
-    """Along the string between two survivors, or on beyond one of them; measured from the nearer."""
+def _by_line(lost: Point, one: Survivor, other: Survivor, tape: TapeClass, string_mm: float, known: Spread) -> Recovery:
+    """Along the string between two survivors, or on beyond one of them; measured from the nearer.
+
+    The string lies as they stand: how far it passes beside the point counts as an error of this way.
+    """
     near, far = sorted((one, other), key=lambda s: s.place.distance_to(lost))
-    away = near.place.distance_to(lost)
     reach = near.place.distance_to(far.place)
-    along = (lost - near.place).unit() if away > COINCIDENT_MM else (far.place - near.place).unit()
-    beyond = (lost - near.place).dot((far.place - near.place).unit()) / reach
-    known = [s.known_mm / CHI_95_TWO for s in (near, far)]
-    lengthwise = tape.sigma_mm(away) ** 2 + known[0] ** 2
-    sideways = (string_mm / 2) ** 2 + ((1 - beyond) * known[0]) ** 2 + (beyond * known[1]) ** 2
+    along = (far.place - near.place).unit()
     across = along.left()
+    station, beside = (lost - near.place).dot(along), (lost - near.place).dot(across)
+    away, beyond = abs(station), station / reach
+    run = [(near.name, along)]
+    swing = [(near.name, across * (1 - beyond)), (far.name, across * beyond)]
+    lengthwise = tape.sigma_mm(away) ** 2 + known.covariance_mm2(run, run)
+    sideways = (string_mm / 2) ** 2 + beside**2 + known.covariance_mm2(swing, swing)
+    both = known.covariance_mm2(run, swing)
     ellipse = ellipse_of(
-        along.x**2 * lengthwise + across.x**2 * sideways,
-        along.x * along.y * lengthwise + across.x * across.y * sideways,
-        along.y**2 * lengthwise + across.y**2 * sideways,
+        along.x**2 * lengthwise + 2 * along.x * across.x * both + across.x**2 * sideways,
+        along.x * along.y * lengthwise
+        + (along.x * across.y + along.y * across.x) * both
+        + across.x * across.y * sideways,
+        along.y**2 * lengthwise + 2 * along.y * across.y * both + across.y**2 * sideways,
     )
     line = (one.name, other.name)
     return Recovery(FoundFrom.LINE, (Tie(near.name, away),), line, ellipse, math.pi / 2, None, None, None)

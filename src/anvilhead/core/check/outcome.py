@@ -11,7 +11,6 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from anvilhead.core.adjust.adjustment import Ellipse
-from anvilhead.core.adjust.chance import CHI_95_TWO
 from anvilhead.core.adjust.hold import Hold, HoldKind, laid_corners
 from anvilhead.core.boards.batter_board import Board
 from anvilhead.core.check.squaring import SquareCheck
@@ -125,10 +124,7 @@ def _crossing_sigma(footprint: Footprint, board: Board, ellipses: Mapping[str, E
 
 def _along(ellipse: Ellipse | None, direction: Point) -> float:
     """Standard deviation along a direction."""
-    if ellipse is None:
-        return math.inf
-    axis = Point(math.cos(ellipse.angle_rad), math.sin(ellipse.angle_rad))
-    return math.hypot(ellipse.major_mm * axis.dot(direction), ellipse.minor_mm * axis.cross(direction)) / CHI_95_TWO
+    return math.inf if ellipse is None else ellipse.sigma_along_mm(direction)
 
 
 def _held_moved(footprint: Footprint, before: SquareCheck, now: SquareCheck, nails: list[NailOutcome]) -> float | None:

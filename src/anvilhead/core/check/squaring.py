@@ -11,7 +11,7 @@ from functools import cached_property
 from itertools import combinations
 
 from anvilhead.core.adjust.adjustment import Adjustment
-from anvilhead.core.adjust.hold import HOLD_AB, Hold, HoldKind, Laid, laid_corners, lay
+from anvilhead.core.adjust.hold import HOLD_AB, Hold, HoldKind, Laid, laid_corners, lay, relative_rows
 from anvilhead.core.adjust.network import NOTHING_NAMED, Named, Network, network_of
 from anvilhead.core.boards.batter_board import Board, BoardLayout, boards_for
 from anvilhead.core.check.certainty import Certainty, certainty_of
@@ -20,6 +20,7 @@ from anvilhead.core.check.mirrored import LEAST_TO_SPARE, Mirrored, mirrored_in
 from anvilhead.core.check.slips import Suspect, find_slips
 from anvilhead.core.check.traps import KNOWN_BY_SIDES, Trap, TrapKind, traps_in, wrong_side
 from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import STEEL_TAPE, Pull, PullKind, TapeClass, ordered_pair
 from anvilhead.core.moves.frame_pushes import frame_order
 from anvilhead.core.moves.moves import Hands, Move, Order, corners_after, moves_for, order_for
@@ -185,7 +186,7 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
     whole = len(moves) == 2 * len(footprint.sides)
     helpful = _helpful(set_out, network, fit, found.believed, pulls)
     return SquareCheck(
-        verdict=_questioned(footprint, found.everything) or _settled(set_out, laid, moves),
+        verdict=_questioned(footprint, found.everything) or _settled(set_out, laid.corners, moves),
         network=network,
         fit=fit,
         laid=laid,
@@ -198,7 +199,7 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
         next_pull=_next_pull(fit, loose, helpful, found.suspects),
         helpful=helpful,
         traps=_traps(set_out, pulls, laid, moves, found),
-        worst=_worst(set_out, laid) if usable else None,
+        worst=_worst(set_out, laid.corners) if usable else None,
         certainty=_certainty(set_out, laid) if usable else None,
         frame=frame_check(footprint, network, pulls, set_out.held_line, found.everything) if network.cut else None,
     )
@@ -282,9 +283,9 @@ def _questioned(footprint: Footprint, everything: Adjustment) -> Verdict | None:
     return Verdict.CHECK_READINGS if everything.disagrees else None
 
 
-def _settled(set_out: SetOut, laid: Laid, moves: tuple[Move, ...]) -> Verdict:
+def _settled(set_out: SetOut, corners: Mapping[str, Point], moves: tuple[Move, ...]) -> Verdict:
     """The verdict on strings whose places are known."""
-    if _worst(set_out, laid)[1] <= set_out.tolerance_mm + NOTHING_MM:
+    if _worst(set_out, corners)[1] <= set_out.tolerance_mm + NOTHING_MM:
         return Verdict.SQUARE
     if set_out.hands is Hands.FORMS:  # nothing is driven into the ground yet
         return Verdict.ADJUST
@@ -294,8 +295,8 @@ def _settled(set_out: SetOut, laid: Laid, moves: tuple[Move, ...]) -> Verdict:
     return Verdict.ADJUST
 
 
-def _worst(set_out: SetOut, laid: Laid) -> tuple[str, float]:
-    offsets = {name: point.distance_to(laid.corners[name]) for name, point in set_out.footprint.corners.items()}
+def _worst(set_out: SetOut, corners: Mapping[str, Point]) -> tuple[str, float]:
+    offsets = {name: point.distance_to(corners[name]) for name, point in set_out.footprint.corners.items()}
     name = max(offsets, key=offsets.__getitem__)
     return name, offsets[name]
 
@@ -323,11 +324,14 @@ def _predictions(set_out: SetOut, laid: Laid, moves: tuple[Move, ...], pulls: Se
 def _helpful(
     set_out: SetOut, network: Network, fit: Adjustment, believed: Sequence[int], pulls: Sequence[Pull]
 ) -> tuple[PullGain, ...]:
-    """What would help most now, judged at the plan."""
+    """What would help most now, judged at the plan, relative to what is held; what is known can be pulled from, too."""
     known = [network.observations[i] for i in believed]
-    knowledge = Knowledge(fit.frame, network.planned, [*known, *network.constraints])
-    # what is known can be pulled from, too
     corners = (*set_out.footprint.names, *(name for name in network.fixed if name not in set_out.footprint.corners))
+    pivots = [name for name in set_out.footprint.names if name not in fit.loose]
+    relative = None
+    if len(pivots) > 1:  # a shape that can still rack is looked at from its held line
+        relative = relative_rows(set_out.hold, network.planned, fit.frame, pivots)
+    knowledge = Knowledge(fit.frame, network.planned, [*known, *network.constraints], relative)
     pulled = [pulls[i].pair for i in believed if pulls[i].kind is PullKind.POINTS]
     return tuple(best_pulls(knowledge, corners, pulled, set_out.tape, MOST_HELPFUL))
 
@@ -377,6 +381,6 @@ def alternatives(set_out: SetOut, check: SquareCheck) -> tuple[Alternative, ...]
         order = order_for(footprint, corners, moves, set_out.tolerance_mm, set_out.hands)
         sizes = [abs(move.inward_mm) for move in order.moves]
         sizes += [max(abs(push.along_mm), abs(push.inward_mm)) for push in order.pushes]
-        verdict = _settled(set_out, Laid(corners, {}), moves)
+        verdict = _settled(set_out, corners, moves)
         found.append(Alternative(hold, order, max(sizes, default=0.0), verdict))
     return tuple(sorted(found, key=lambda one: (len(one.order.moves) + len(one.order.pushes), one.largest_mm)))

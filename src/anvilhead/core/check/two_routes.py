@@ -7,15 +7,16 @@ until it is pulled again.
 """
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from anvilhead.core.adjust.adjustment import adjust
-from anvilhead.core.adjust.chance import NORMAL_95
+from anvilhead.core.adjust.adjustment import Adjustment, adjust, ellipse_of
+from anvilhead.core.adjust.chance import CHI_95_TWO
 from anvilhead.core.check.squaring import SquareCheck
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.observation import Distance, Observation, Station
+from anvilhead.core.units.tolerances import CONVERGED_MM
 
 MOST_MEETINGS = 4
 """Corners looked at: those farthest round from the held line, where both ways are long."""
@@ -51,7 +52,7 @@ def meetings(footprint: Footprint, check: SquareCheck) -> tuple[Meeting, ...]:
         return ()
     # both ways stand on the held line as it was read, not as the disagreement of all the rest moved it; where nobody
     # read it, as planned
-    at_ends, uncertain_mm = _held_as_read(footprint, check, held)
+    at_ends, sigma_mm = _held_as_read(footprint, check, held)
     places = {**footprint.corners, **at_ends}
     others = _round(footprint, held) if footprint.closed else [name for name in footprint.names if name not in held]
     middle = (len(others) - 1) / 2
@@ -59,17 +60,15 @@ def meetings(footprint: Footprint, check: SquareCheck) -> tuple[Meeting, ...]:
     found = []
     for place in sorted(looked_at):
         corner = others[place]
-        found.append(
-            _meeting(places, uncertain_mm, held, corner, ([corner], [corner]), _from_ends(check, held, corner))
-        )
+        found.append(_meeting(places, sigma_mm, held, corner, ([corner], [corner]), _from_ends(check, held, corner)))
         if footprint.closed:
             ways = (others[: place + 1], others[place:])
-            found.append(_meeting(places, uncertain_mm, held, corner, ways, _round_ways(check, held, ways)))
+            found.append(_meeting(places, sigma_mm, held, corner, ways, _round_ways(check, held, ways)))
     return tuple(one for one in found if one)
 
 
 def _held_as_read(footprint: Footprint, check: SquareCheck, held: tuple[str, str]) -> tuple[dict[str, Point], float]:
-    """The two ends of the held line, apart by the mean of its own readings; and how far that may be off."""
+    """The two ends of the held line, apart by the mean of its own readings; and the standard deviation of that."""
     read = [
         (one.value_mm, one.sigma_mm)
         for one in check.network.observations
@@ -81,7 +80,7 @@ def _held_as_read(footprint: Footprint, check: SquareCheck, held: tuple[str, str
     weight = sum(1 / sigma**2 for _, sigma in read)
     length = sum(mm / sigma**2 for mm, sigma in read) / weight
     at_ends = {held[0]: start, held[1]: start + (end - start).unit() * length}
-    return at_ends, NORMAL_95 / math.sqrt(weight)
+    return at_ends, 1 / math.sqrt(weight)
 
 
 def _round(footprint: Footprint, held: tuple[str, str]) -> list[str]:
@@ -94,7 +93,7 @@ def _round(footprint: Footprint, held: tuple[str, str]) -> list[str]:
 
 def _meeting(
     places: dict[str, Point],
-    uncertain_mm: float,
+    sigma_mm: float,
     held: tuple[str, str],
     corner: str,
     ways: tuple[Sequence[str], Sequence[str]],
@@ -103,16 +102,35 @@ def _meeting(
     """Each way adjusted by its own pulls; None when one of them does not know the corner."""
     if not all(own):
         return None
-    one, other = (
-        adjust({name: places[name] for name in (*held, *way)}, held, pulls, fixed=held)
-        for way, pulls in zip(ways, own, strict=True)
-    )
+
+    def met(at: Mapping[str, Point]) -> tuple[Adjustment, Adjustment]:
+        one, other = (
+            adjust({name: at[name] for name in (*held, *way)}, held, pulls, fixed=held)
+            for way, pulls in zip(ways, own, strict=True)
+        )
+        return one, other
+
+    one, other = met(places)
     if corner in one.loose or corner in other.loose:
         return None
     apart = other.corners[corner] - one.corners[corner]
-    allowed = math.hypot(uncertain_mm, *(ellipse.major_mm for fit in (one, other) if (ellipse := fit.ellipses[corner])))
+    covariance = [fit.covariance_of(corner) for fit in (one, other)]
+    if sigma_mm:  # both stand on the held line: what its own reading is off moves the two ways apart
+        along = (places[held[1]] - places[held[0]]).unit()
+        one, other = met({**places, held[1]: places[held[1]] + along * sigma_mm})
+        moved = other.corners[corner] - one.corners[corner] - apart
+        covariance.append((moved.x * moved.x, moved.x * moved.y, moved.y * moved.y))
+    xx, xy, yy = (sum(part) for part in zip(*covariance, strict=True))
     first, second = ((held[i], *way) for i, way in ((1, ways[0]), (0, list(reversed(ways[1])))))
-    return Meeting(corner, first, second, apart, apart.length(), allowed)
+    return Meeting(corner, first, second, apart, apart.length(), _reach_mm(apart, xx, xy, yy))
+
+
+def _reach_mm(apart: Point, xx: float, xy: float, yy: float) -> float:
+    """How far the ellipse of a covariance, square millimetres, reaches in a direction: 95 of 100 lie within it."""
+    if apart.length() <= CONVERGED_MM:
+        return ellipse_of(xx, xy, yy).minor_mm
+    square = (yy * apart.x**2 - 2 * xy * apart.x * apart.y + xx * apart.y**2) / (xx * yy - xy * xy)
+    return apart.length() * CHI_95_TWO / math.sqrt(square)
 
 
 def _from_ends(check: SquareCheck, held: tuple[str, str], corner: str) -> tuple[list[Observation], list[Observation]]:

@@ -46,11 +46,25 @@ class Knowledge:
     """What is known of every point, as a covariance that each further pull makes smaller.
 
     Judged at the planned shape; the cost of one pull grows with the square of the points.
+
+    Args:
+        frame: unknowns, from the line the least squares start from.
+        planned: every point at its plan.
+        observations: taken so far.
+        relative: how each point's place relative to what is held depends on the unknowns, where it is something else.
     """
 
-    def __init__(self, frame: Frame, planned: Mapping[str, Point], observations: Sequence[Observation]) -> None:
+    def __init__(
+        self,
+        frame: Frame,
+        planned: Mapping[str, Point],
+        observations: Sequence[Observation],
+        relative: Mapping[str, tuple[Vector, Vector]] | None = None,
+    ) -> None:
         self.frame = frame
         self.planned = planned
+        self.relative = [row for rows in relative.values() for row in rows] if relative else []
+        self._relative_at = {name: 2 * i for i, name in enumerate(relative or ())}
         rows = [frame.row(planned, o) for o in observations]
         normal, _ = normal_equations(frame.size, rows, [0.0] * len(rows), [one.sigma_mm for one in observations])
         for index in range(len(normal)):
@@ -60,12 +74,15 @@ class Knowledge:
     @property
     def total(self) -> float:
         """Summed variances, square millimetres."""
+        if self.relative:
+            return sum(sum(map(mul, row, self._times(row))) for row in self.relative)
         return sum(self.covariance[i][i] for i in range(len(self.covariance)))
 
     def gain(self, pair: tuple[str, str], tape: TapeClass) -> float:
         """Fall of the summed variances if the pair were pulled: |Q a|² / (σ² + aᵀ Q a)."""
         column, below = self._through(self._row(pair), self._sigma(pair, tape))
-        fall: float = sum(map(mul, column, column)) / below
+        away = [sum(map(mul, row, column)) for row in self.relative] if self.relative else column
+        fall: float = sum(map(mul, away, away)) / below
         return fall
 
     def take(self, pair: tuple[str, str], tape: TapeClass) -> None:
@@ -78,6 +95,8 @@ class Knowledge:
 
     def ellipse(self, name: str, after: tuple[tuple[str, str], TapeClass] | None = None) -> Ellipse:
         """Where a point is known to be, now or after one more pull."""
+        if self.relative:
+            return self._relative_ellipse(name, after)
         axes = self.frame.axes[name]
         block = [(a, b, self.covariance[i][j]) for i, a in axes for j, b in axes]
         if after is not None:
@@ -89,6 +108,20 @@ class Knowledge:
             sum(a.x * b.y * v for a, b, v in block),
             sum(a.y * b.y * v for a, b, v in block),
         )
+
+    def _relative_ellipse(self, name: str, after: tuple[tuple[str, str], TapeClass] | None) -> Ellipse:
+        by = self.relative[self._relative_at[name] : self._relative_at[name] + 2]
+        through = [self._times(row) for row in by]
+        xx, xy, yy = (sum(map(mul, by[i], through[j])) for i, j in ((0, 0), (0, 1), (1, 1)))
+        if after is not None:
+            column, below = self._through(self._row(after[0]), self._sigma(*after))
+            x, y = (sum(map(mul, row, column)) for row in by)
+            xx, xy, yy = xx - x * x / below, xy - x * y / below, yy - y * y / below
+        return ellipse_of(xx, xy, yy)
+
+    def _times(self, row: Vector) -> Vector:
+        """Q row, of a dense row."""
+        return [sum(map(mul, row, line)) for line in self.covariance]
 
     def _row(self, pair: tuple[str, str]) -> Row:
         return self.frame.row(self.planned, Distance(*pair, 0.0, 1.0))

@@ -47,6 +47,9 @@ REDUNDANCY_FLOOR = 1e-6
 UNSHOWN_SHARE = 1e-9
 """A pull of which so small a share of an error would show is checked by nothing, not by its stakes either."""
 
+LINE_SHARE = 1e-6
+"""An ellipse this much narrower than it is long is a stretch of a line: its point can only err along it."""
+
 DISAGREE_PROBABILITY = 0.001
 """Pulls are said to disagree when random errors would do this less often than once in a thousand."""
 

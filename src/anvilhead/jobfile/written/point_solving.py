@@ -3,6 +3,7 @@
 import math
 from collections.abc import Collection, Sequence
 
+from anvilhead.core.adjust.hold import Laid
 from anvilhead.core.check.lost_point import Recovery, Survivor, Tie, recoveries
 from anvilhead.core.check.recheck import recheck_set
 from anvilhead.core.measure.instrument import STRING_MM
@@ -53,26 +54,24 @@ def solve_lost(
         naming: the structure's names.
         point: the lost one.
         left: points that are left; all other corners and stakes when none are named.
-        rounds: rounds judged, for how well the corners are known.
+        rounds: rounds judged, for where the corners stand and how well that is known.
         burn_mm: where the tape is started.
         units: of the tape.
         gone: points that are gone as well, whenever that was said; nothing is measured from them.
     """
     lost = naming.points[point]
     names = left or [*naming.footprint.corners, *naming.stakes]
-    known = {}
-    if rounds and rounds.latest is not None:
-        ellipses = rounds.checks[rounds.latest].laid.ellipses
-        known = {name: ellipse.major_mm for name, ellipse in ellipses.items() if ellipse}
+    laid = _as_found(rounds)
+    found = {name: laid.corners[name] for name, ellipse in laid.ellipses.items() if ellipse} if laid else {}
     survivors = [
-        Survivor(name, naming.points[name], known.get(name, 0.0))
+        Survivor(name, found.get(name, naming.points[name]), naming.points[name])
         for name in names
         if name != point and name not in gone
     ]
     ways: Sequence[Recovery] = ()
     trouble = None
     try:
-        ways = recoveries(lost, survivors, naming.set_out.tape, STRING_MM)
+        ways = recoveries(lost, survivors, naming.set_out.tape, STRING_MM, laid.spread if laid else None)
     except GeometryError as error:
         trouble = error.message
     return r.LostResult(
@@ -81,6 +80,14 @@ def solve_lost(
         ways=[_way(point, way, burn_mm, units) for way in ways[:MOST_WAYS]],
         trouble=trouble,
     )
+
+
+def _as_found(rounds: Rounds | None) -> Laid | None:
+    """Where the latest round found everything, if it could tell, and was pulled on the walls' own lines."""
+    if rounds is None or rounds.latest is None or rounds.squared is not rounds.naming:
+        return None
+    check = rounds.checks[rounds.latest]
+    return None if check.worst is None else check.laid
 
 
 def _way(point: str, way: Recovery, burn_mm: float, units: Units) -> r.WayBack:

@@ -38,7 +38,11 @@ def test_every_method_begins_with_the_baseline_and_its_burn(method: Method) -> N
             "Cross two tapes at C, left of the baseline: 28' 6\" from B and 52' 10 5/8\" from A.",
         ),
         (
-            Method.TIES, 1,  # from nails 4 ft beyond A and B: √(48² + 27.5²) = 55.320 and √(4² + 27.5²) = 27.789 ft
+            Method.TIES, 1,
+            "Set the nail A on AB on its string, 5' 0\" out from A.",
+        ),
+        (
+            Method.TIES, 3,  # from nails 4 ft beyond A and B: √(48² + 27.5²) = 55.320 and √(4² + 27.5²) = 27.789 ft
             "Cross two tapes at C, left of the baseline: 56' 3 13/16\" from A on AB and 28' 9 1/2\" from B on AB.",
         ),
         (

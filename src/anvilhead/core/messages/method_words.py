@@ -100,7 +100,7 @@ class StepWords:
         self._by_method: dict[Method, Callable[[MethodStep], str]] = {
             Method.EQUAL_DIAGONALS: self._equal_diagonals,
             Method.COMPUTED_DIAGONAL: self._two_tapes,
-            Method.TIES: self._two_tapes,
+            Method.TIES: self._tied,
             Method.SHORTEST_DISTANCE: self._swing,
             Method.THREE_FOUR_FIVE: self._squared_off,
             Method.FRAMING_SQUARE: self._squared_off,
@@ -151,6 +151,12 @@ class StepWords:
             f"Cross two tapes at {step.corner}, {_side(step)} of the baseline: {self._called(one.length_mm)} from "
             f"{one.start} and {self._called(other.length_mm)} from {other.start}."
         )
+
+    def _tied(self, step: MethodStep) -> str:
+        if len(step.tapes) > 1:
+            return self._two_tapes(step)
+        out = self._called(step.tapes[0].length_mm)
+        return f"Set the nail {step.corner} on its string, {out} out from {step.from_corner}."
 
     def _swing(self, step: MethodStep) -> str:
         square, diagonal = step.tapes

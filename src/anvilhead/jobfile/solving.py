@@ -52,7 +52,7 @@ def solve_job(job: JobFile, work: WorkedJob | None = None) -> r.Results:
         rounds = rounds_of(job, name, work.namings[name], units)
         solved[name] = solve_structure(one, rounds, site=(site, name), burn_mm=burn_mm).model_copy(
             update={
-                "recheck": solve_recheck(rounds.squared, burn_mm, units) if rounds.accepted else None,
+                "recheck": solve_recheck(rounds, burn_mm, units) if rounds.accepted else None,
                 "lost": [
                     solve_lost(rounds.naming, lost.point, lost.left, rounds, burn_mm, units, gone=gone)
                     for lost in job.lost

@@ -153,8 +153,7 @@ def recheck(database: Database, structure_id: str) -> RecheckResult:
     """A short set of pulls that would show any corner moving by more than the tolerance, or as little as it can."""
     with database.session() as session:
         row = store.structure_by_id(session, structure_id)
-        naming = plans_of(row.job).namings[row.name_in_file]
-        return solve_recheck(naming, burn_of(row.job).mm, Units(row.job.units))
+        return solve_recheck(rounds_in(row, plans_of(row.job)), burn_of(row.job).mm, Units(row.job.units))
 
 
 def mark_of(database: Database, job_id: str) -> str:

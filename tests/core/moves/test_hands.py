@@ -177,14 +177,14 @@ class TestLookingAgain:
     def test_a_corner_that_moved_is_named_with_its_way(self) -> None:
         accepted = judged(dict(STORE.corners))
         now = judged(displaced(STORE, {"C": (0, -20)}))
-        moved = moved_since(STORE, accepted, now)
+        moved = moved_since(STORE, accepted, now).corners
 
         assert moved[0].corner == "C"
         assert [one.corner for one in moved if one.is_sure] == ["C"]
         assert words.moved_text(moved[0], STORE, Units.MM) == "C has moved 20 mm: 20 mm in square to CD."
 
     def test_what_tapes_cannot_tell_is_not_called_movement(self) -> None:
-        moved = moved_since(STORE, judged(dict(STORE.corners)), judged(displaced(STORE, {"C": (1, 1)})))
+        moved = moved_since(STORE, judged(dict(STORE.corners)), judged(displaced(STORE, {"C": (1, 1)}))).corners
         assert not any(one.is_sure for one in moved)
         assert "by more than the tapes can tell" in words.moved_text(moved[0], STORE, Units.FT_IN)
 

@@ -77,10 +77,11 @@ class Spread:
 
     def covariance_mm2(self, one: Form, other: Form) -> float:
         """Covariance of two sums of places; a point that nothing was measured of is taken as exact."""
-        through = self._through(self._row(other))
-        return sum(a * b for a, b in zip(self._row(one), through, strict=True))
+        through = self.through(self.row(other))
+        return sum(a * b for a, b in zip(self.row(one), through, strict=True))
 
-    def _row(self, form: Form) -> Vector:
+    def row(self, form: Form) -> Vector:
+        """How a sum of places depends on the unknowns."""
         row = [0.0] * len(self.covariance)
         back = Point(math.cos(self.turn_rad), -math.sin(self.turn_rad))
         for name, vector in form:
@@ -90,7 +91,8 @@ class Spread:
                 row = [r + x * a + y * b for r, a, b in zip(row, by_x, by_y, strict=True)]
         return row
 
-    def _through(self, row: Vector) -> Vector:
+    def through(self, row: Vector) -> Vector:
+        """The covariance times a row."""
         out = [0.0] * len(row)
         for factor, line in zip(row, self.covariance, strict=True):
             if factor:
@@ -100,7 +102,7 @@ class Spread:
     def block_mm2(self, name: str) -> tuple[float, float, float]:
         """xx, xy, yy of one point, in the measured frame."""
         by_x, by_y = self.rows[name]
-        for_x, for_y = self._through(by_x), self._through(by_y)
+        for_x, for_y = self.through(by_x), self.through(by_y)
         return (
             sum(a * b for a, b in zip(by_x, for_x, strict=True)),
             sum(a * b for a, b in zip(by_y, for_x, strict=True)),

@@ -3,7 +3,7 @@
 from anvilhead.core.adjust.hold import Hold, HoldKind
 from anvilhead.core.check.lost_point import FoundFrom, Recovery
 from anvilhead.core.check.outcome import Happened, NailOutcome, Outcome
-from anvilhead.core.check.recheck import Moved, Occasion, RecheckSet
+from anvilhead.core.check.recheck import Moved, Occasion, RecheckSet, Since
 from anvilhead.core.check.squaring import Alternative, Verdict
 from anvilhead.core.check.two_routes import Meeting
 from anvilhead.core.geometry.footprint import Footprint, line_name
@@ -177,6 +177,18 @@ def meeting_text(meeting: Meeting, units: Units) -> str:
     )
 
 
+def moved_title(number: int, since: Since) -> str:
+    """Which corners have moved since a round was accepted."""
+    if not since.corners:
+        return f"Too few corners are known in this round to hold them against round {number}. Pull on."
+    sure = [one.corner for one in since.corners if one.is_sure]
+    if not sure:
+        return f"Nothing has moved since round {number} was accepted, as far as these pulls can tell."
+    if not since.is_clear:
+        return f"Something has moved since round {number}: {listed(sure)}, or others. These pulls cannot tell which."
+    return f"Since round {number} was accepted, {listed(sure)} {'has' if len(sure) == 1 else 'have'} moved."
+
+
 def moved_text(moved: Moved, footprint: Footprint, units: Units) -> str:
     """What a corner did since the accepted round."""
     amount, allowed = (print_difference(mm, units) for mm in (moved.amount_mm, moved.allowed_mm))
@@ -205,7 +217,7 @@ def recheck_text(found: RecheckSet, tolerance_mm: float, units: Units) -> str:
     if found.shows_mm is None:
         return "These pulls brace every corner; how little movement they would show cannot be promised."
     shows, allowed = (print_difference(mm, units) for mm in (found.shows_mm, tolerance_mm))
-    told = f"These pulls are sure to show a corner that has moved {shows} or more."
+    told = f"These pulls show a corner that has moved {shows} or more, 95 times in 100."
     return f"{told} A tape cannot promise the {allowed} allowed." if found.shows_mm > tolerance_mm else told
 
 

@@ -201,7 +201,7 @@ class OutcomeResult(Result):
 
 
 class MovedCorner(Result):
-    """A corner since the accepted round; `sure` when tapes cannot explain it."""
+    """A corner since the accepted round, against those that stayed; `sure` when it is not one of them."""
 
     corner: str
     amount_mm: float
@@ -211,10 +211,11 @@ class MovedCorner(Result):
 
 
 class MovedResult(Result):
-    """A round against the accepted one."""
+    """A round against the accepted one; `clear` when the pulls can tell which corners stayed."""
 
     since_round: int
     title: str
+    clear: bool
     corners: list[MovedCorner]
 
 

@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
 from anvilhead.core.check.outcome import Outcome, outcome_of
-from anvilhead.core.check.recheck import Moved, Occasion, moved_since
+from anvilhead.core.check.recheck import Occasion, Since, moved_since
 from anvilhead.core.check.squaring import SquareCheck, check_square
 from anvilhead.core.measure.tape import Pull
 from anvilhead.core.plan.line_family import WALL_FACE
@@ -60,16 +60,21 @@ class Rounds:
             return None
         return outcome_of(self.squared.footprint, self.checks[self.before], self.checks[self.latest])
 
-    def moved(self) -> tuple[int, tuple[Moved, ...]] | None:
+    @property
+    def _accepted(self) -> list[int]:
+        """Accepted rounds on the lines of the latest."""
+        return [number for number in self.accepted if number in self.checks and self._on_the_same_lines(number)]
+
+    @property
+    def last_accepted(self) -> int | None:
+        """The last round that was accepted, on the lines of the latest."""
+        return max(self._accepted, default=None)
+
+    def moved(self) -> tuple[int, Since] | None:
         """Corners of the latest round against the last accepted one before it."""
-        earlier = [
-            number
-            for number in self.accepted
-            if self.latest and number < self.latest and number in self.checks and self._on_the_same_lines(number)
-        ]
-        if not earlier or self.latest is None:
+        since = max((number for number in self._accepted if number != self.latest), default=None)
+        if since is None or self.latest is None:
             return None
-        since = max(earlier)
         return since, moved_since(self.squared.footprint, self.checks[since], self.checks[self.latest])
 
 

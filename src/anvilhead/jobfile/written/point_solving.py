@@ -19,9 +19,10 @@ from anvilhead.jobfile.written.writing import ellipse_of, place, text_of, tidy
 MOST_WAYS = 4
 
 
-def solve_recheck(naming: Naming, burn_mm: float, units: Units) -> r.RecheckResult:
-    """A short set of pulls that would show movement."""
-    found = recheck_set(naming.set_out)
+def solve_recheck(rounds: Rounds, burn_mm: float, units: Units) -> r.RecheckResult:
+    """A short set of pulls that would show movement since the last round that was accepted."""
+    naming = rounds.squared
+    found = recheck_set(naming.set_out, rounds.checks.get(rounds.last_accepted or 0))
     at = naming.footprint.corners
     return r.RecheckResult(
         pulls=[

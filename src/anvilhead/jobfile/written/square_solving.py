@@ -8,6 +8,7 @@ from anvilhead.core.adjust.hold import Hold, HoldKind
 from anvilhead.core.adjust.network import planned_mm
 from anvilhead.core.check.one_line import lines_one_at_a_time
 from anvilhead.core.check.outcome import Happened, Outcome
+from anvilhead.core.check.recheck import Since
 from anvilhead.core.check.squaring import Alternative, SquareCheck, alternatives
 from anvilhead.core.check.two_routes import meetings
 from anvilhead.core.geometry.footprint import line_name
@@ -309,16 +310,11 @@ def _outcome(outcome: Outcome, naming: Naming, units: Units) -> r.OutcomeResult:
     )
 
 
-def _moved(since: int, corners: Sequence[Any], naming: Naming, units: Units) -> r.MovedResult:
-    sure = [one.corner for one in corners if one.is_sure]
-    title = (
-        f"Since round {since} was accepted, {words.listed(sure)} {'has' if len(sure) == 1 else 'have'} moved."
-        if sure
-        else f"Nothing has moved since round {since} was accepted, as far as these pulls can tell."
-    )
+def _moved(number: int, since: Since, naming: Naming, units: Units) -> r.MovedResult:
     return r.MovedResult(
-        since_round=since,
-        title=title,
+        since_round=number,
+        title=coach_words.moved_title(number, since),
+        clear=since.is_clear,
         corners=[
             r.MovedCorner(
                 corner=one.corner,
@@ -327,7 +323,7 @@ def _moved(since: int, corners: Sequence[Any], naming: Naming, units: Units) -> 
                 sure=one.is_sure,
                 text=coach_words.moved_text(one, naming.footprint, units),
             )
-            for one in corners
+            for one in since.corners
         ],
     )
 

@@ -3419,7 +3419,7 @@ export interface components {
         };
         /**
          * MovedCorner
-         * @description A corner since the accepted round; `sure` when tapes cannot explain it.
+         * @description A corner since the accepted round, against those that stayed; `sure` when it is not one of them.
          */
         MovedCorner: {
             /** Corner */
@@ -3435,13 +3435,15 @@ export interface components {
         };
         /**
          * MovedResult
-         * @description A round against the accepted one.
+         * @description A round against the accepted one; `clear` when the pulls can tell which corners stayed.
          */
         MovedResult: {
             /** Since Round */
             since_round: number;
             /** Title */
             title: string;
+            /** Clear */
+            clear: boolean;
             /** Corners */
             corners: components["schemas"]["MovedCorner"][];
         };

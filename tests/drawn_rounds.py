@@ -12,7 +12,8 @@ from dataclasses import dataclass, replace
 from itertools import combinations
 
 from anvilhead.core.boards.batter_board import BoardLayout
-from anvilhead.core.check.squaring import SetOut, check_square
+from anvilhead.core.check.set_out import SetOut
+from anvilhead.core.check.squaring import check_square
 from anvilhead.core.check.traps import TrapKind
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point

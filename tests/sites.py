@@ -4,7 +4,7 @@ import random
 from collections.abc import Iterable, Mapping
 
 from anvilhead.core.boards.batter_board import boards_for, string_crossing
-from anvilhead.core.check.squaring import SetOut
+from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import Pull

@@ -12,8 +12,9 @@ from functools import cache
 from itertools import combinations
 
 from anvilhead.core.boards.batter_board import BoardLayout
+from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.check.slip_kinds import Slip
-from anvilhead.core.check.squaring import SetOut, check_square
+from anvilhead.core.check.squaring import check_square
 from anvilhead.core.geometry.footprint import Footprint, rectangle
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import Pull

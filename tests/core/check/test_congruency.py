@@ -10,7 +10,8 @@ from anvilhead.core.adjust.hold import Hold, HoldKind
 from anvilhead.core.boards.batter_board import BoardLayout
 from anvilhead.core.check.congruency import noncentrality
 from anvilhead.core.check.recheck import Since, moved_since, recheck_set
-from anvilhead.core.check.squaring import SetOut, SquareCheck, Verdict, check_square
+from anvilhead.core.check.set_out import SetOut
+from anvilhead.core.check.squaring import SquareCheck, Verdict, check_square
 from anvilhead.core.geometry.footprint import Footprint, rectangle
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import STEEL_TAPE, Pull

@@ -4,7 +4,8 @@ import pytest
 
 from anvilhead.core.adjust.hold import Hold, HoldKind, laid_corners
 from anvilhead.core.boards.batter_board import BoardLayout
-from anvilhead.core.check.squaring import SetOut, check_square
+from anvilhead.core.check.set_out import SetOut
+from anvilhead.core.check.squaring import check_square
 from tests.drawn_rounds import careful_round, drawn, judged
 
 

@@ -7,7 +7,8 @@ import pytest
 
 from anvilhead.core.boards.batter_board import BoardLayout
 from anvilhead.core.check.frame import frame_round
-from anvilhead.core.check.squaring import SetOut, SquareCheck, Verdict, check_square
+from anvilhead.core.check.set_out import SetOut
+from anvilhead.core.check.squaring import SquareCheck, Verdict, check_square
 from anvilhead.core.geometry.footprint import Footprint, rectangle
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import STEEL_TAPE, Pull

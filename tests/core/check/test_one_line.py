@@ -4,7 +4,7 @@ import pytest
 
 from anvilhead.core.boards.batter_board import BoardLayout
 from anvilhead.core.check.one_line import lines_one_at_a_time
-from anvilhead.core.check.squaring import SetOut
+from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.geometry.footprint import rectangle
 from anvilhead.core.measure.tape import Pull, PullKind
 from tests.slip_trials import ELL

@@ -5,8 +5,9 @@ from itertools import combinations
 import pytest
 
 from anvilhead.core.boards.batter_board import BoardLayout
+from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.check.slip_kinds import Slip
-from anvilhead.core.check.squaring import SetOut, check_square
+from anvilhead.core.check.squaring import check_square
 from anvilhead.core.measure.tape import Pull
 from anvilhead.core.messages.words import headline, suspect_text
 from anvilhead.core.units.units import Units

@@ -6,8 +6,9 @@ from dataclasses import replace
 import pytest
 
 from anvilhead.core.boards.batter_board import BoardLayout
+from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.check.slip_kinds import Slip
-from anvilhead.core.check.squaring import SetOut, Verdict, check_square
+from anvilhead.core.check.squaring import Verdict, check_square
 from anvilhead.core.geometry.footprint import rectangle
 from anvilhead.core.measure.tape import Pull
 from anvilhead.core.units.length_reading import read_length

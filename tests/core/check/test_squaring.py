@@ -10,8 +10,10 @@ from hypothesis import strategies as st
 
 from anvilhead.core.adjust.hold import Hold
 from anvilhead.core.boards.batter_board import BoardLayout
-from anvilhead.core.check.squaring import PullReason, SetOut, Verdict, check_square
+from anvilhead.core.check.set_out import SetOut
+from anvilhead.core.check.squaring import Verdict, check_square
 from anvilhead.core.check.traps import TrapKind
+from anvilhead.core.check.what_next import PullReason
 from anvilhead.core.geometry.footprint import Footprint, rectangle
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.messages.words import certainty_text, headline, reason, trap_text

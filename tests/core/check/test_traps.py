@@ -6,7 +6,8 @@ import pytest
 
 from anvilhead.core.adjust.hold import Hold
 from anvilhead.core.boards.batter_board import BoardLayout
-from anvilhead.core.check.squaring import SetOut, Verdict, check_square
+from anvilhead.core.check.set_out import SetOut
+from anvilhead.core.check.squaring import Verdict, check_square
 from anvilhead.core.check.traps import Trap, TrapKind, wrong_side
 from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.messages.words import trap_text

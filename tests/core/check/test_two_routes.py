@@ -4,7 +4,8 @@ import random
 from itertools import combinations
 
 from anvilhead.core.boards.batter_board import BoardLayout
-from anvilhead.core.check.squaring import SetOut, check_square
+from anvilhead.core.check.set_out import SetOut
+from anvilhead.core.check.squaring import check_square
 from anvilhead.core.check.two_routes import meetings
 from anvilhead.core.measure.tape import STEEL_TAPE, Pull
 from anvilhead.core.units.units import SIXTEENTH_MM

@@ -6,7 +6,8 @@ import pytest
 
 from anvilhead.core.adjust.network import Named
 from anvilhead.core.boards.batter_board import BoardLayout
-from anvilhead.core.check.squaring import SetOut, Verdict, check_square
+from anvilhead.core.check.set_out import SetOut
+from anvilhead.core.check.squaring import Verdict, check_square
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import Pull, PullKind

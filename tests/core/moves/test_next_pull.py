@@ -6,7 +6,8 @@ import pytest
 
 from anvilhead.core.adjust.hold import Hold, HoldKind
 from anvilhead.core.boards.batter_board import BoardLayout
-from anvilhead.core.check.squaring import SetOut, SquareCheck, check_square
+from anvilhead.core.check.set_out import SetOut
+from anvilhead.core.check.squaring import SquareCheck, check_square
 from anvilhead.core.measure.tape import Pull
 from tests.slip_trials import ELL
 

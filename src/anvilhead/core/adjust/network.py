@@ -77,6 +77,10 @@ class Network:
                 about.append(replace(station, value_mm=station.computed_mm(self.planned)))
         return replace(self, constraints=(*about, *self.constraints)) if about else self
 
+    def with_carried(self, carried: Sequence[Observation]) -> "Network":
+        """The same with what an earlier round knew."""
+        return replace(self, constraints=(*carried, *self.constraints))
+
     @property
     def fixed(self) -> tuple[str, ...]:
         """Points whose place is known."""

@@ -59,6 +59,15 @@ class Factor:
                 full[self.kept[i]][self.kept[j]] = full[self.kept[j]][self.kept[i]] = value
         return full
 
+    def whitening(self) -> Matrix:
+        """Rows of L⁻¹ over all unknowns, one for each kept: of a covariance they make independent units of it."""
+        full = [[0.0] * self.size for _ in self.kept]
+        for k, index in enumerate(self.kept):
+            unit = [1.0 if i == k else 0.0 for i in range(len(self.kept))]
+            for row, value in zip(full, self._forward(unit), strict=True):
+                row[index] = value
+        return full
+
     def null_space(self, normal: Matrix) -> Matrix:
         """Orthonormal directions in which the unknowns can move without changing any observation."""
         basis: Matrix = []

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from statistics import fmean
 
 from anvilhead.core.boards.batter_board import Board
-from anvilhead.core.check.squaring import SetOut
+from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.moves.moves import Move

@@ -13,7 +13,8 @@ from itertools import combinations
 from anvilhead.core.adjust.adjustment import frame_for
 from anvilhead.core.adjust.hold import Spread, relative_rows
 from anvilhead.core.check.congruency import Differences, congruency, shows_mm
-from anvilhead.core.check.squaring import SetOut, SquareCheck
+from anvilhead.core.check.set_out import SetOut
+from anvilhead.core.check.squaring import SquareCheck
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import ordered_pair

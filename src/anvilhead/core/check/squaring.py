@@ -5,34 +5,32 @@ What is held stays as measured (`hold.py`).  The strings are compared with the p
 """
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 from enum import StrEnum
-from functools import cached_property
 from itertools import combinations
 
 from anvilhead.core.adjust.adjustment import Adjustment
-from anvilhead.core.adjust.hold import HOLD_AB, Hold, HoldKind, Laid, laid_corners, lay, relative_rows
-from anvilhead.core.adjust.network import NOTHING_NAMED, Named, Network, network_of
-from anvilhead.core.boards.batter_board import Board, BoardLayout, boards_for
+from anvilhead.core.adjust.chance import chi_square_tail
+from anvilhead.core.adjust.hold import Laid, lay
+from anvilhead.core.adjust.network import Network, network_of
 from anvilhead.core.check.certainty import Certainty, certainty_of
 from anvilhead.core.check.frame import FrameCheck, frame_check, may_be_cut_wrong
 from anvilhead.core.check.mirrored import LEAST_TO_SPARE, Mirrored, mirrored_in
+from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.check.slips import Suspect, find_slips
 from anvilhead.core.check.traps import KNOWN_BY_SIDES, Trap, TrapKind, traps_in, wrong_side
+from anvilhead.core.check.what_next import NextPull, helpful_pulls, next_pull_of, unproved_corners
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.measure.tape import STEEL_TAPE, Pull, PullKind, TapeClass, ordered_pair
+from anvilhead.core.measure.tape import Pull, PullKind, ordered_pair
 from anvilhead.core.moves.frame_pushes import frame_order
 from anvilhead.core.moves.moves import Hands, Move, Order, corners_after, moves_for, order_for
-from anvilhead.core.moves.next_pull import Knowledge, PullGain, best_pulls
+from anvilhead.core.moves.next_pull import PullGain
 from anvilhead.core.units.tolerances import NOTHING_MM
-from anvilhead.core.units.units import INCH_MM, Units
+from anvilhead.core.units.units import Units
 
-MOST_ALTERNATIVES = 8
-"""Sides that are tried as the held line, the longest first."""
-
-MOST_HELPFUL = 3
-"""Pulls that are named with what they would bring."""
+DOUBTED = 0.05
+"""Below this chance what was carried on is left out: it costs a few pulls more, believing it wrongly a round."""
 
 
 class Verdict(StrEnum):
@@ -45,47 +43,6 @@ class Verdict(StrEnum):
     CHECK_READINGS = "check-readings"
 
 
-@dataclass(frozen=True)
-class SetOut:
-    """What is to be squared and how well.
-
-    Attributes:
-        footprint: the planned outline.
-        layout: how the boards stand.
-        tolerance_mm: a corner this near its plan is good.
-        restake_over_mm: a nail that would move more than this says start again.
-        hold: what stays as measured.
-        tape: class of the tape.
-        named: what pulls can name besides corners and sides.
-        hands: what is moved.
-        heights_mm: ground heights by point, where they are known.
-        cut_within_mm: ± of the sides of a joined frame, as cut; None where strings are squared.
-        family: boards with the nails of the family that is squared, where it is not the wall face.
-    """
-
-    footprint: Footprint
-    layout: BoardLayout
-    tolerance_mm: float = INCH_MM / 8
-    restake_over_mm: float = 50.8
-    hold: Hold = HOLD_AB
-    tape: TapeClass = STEEL_TAPE
-    named: Named = NOTHING_NAMED
-    hands: Hands = Hands.NAILS
-    heights_mm: Mapping[str, float] = field(default_factory=dict)
-    cut_within_mm: float | None = None
-    family: tuple[Board, ...] | None = None
-
-    @property
-    def held_line(self) -> tuple[str, str]:
-        """Two corners of the line that stays, or the first two where something else does."""
-        return self.hold.frame_line or (self.footprint.names[0], self.footprint.names[1])
-
-    @cached_property
-    def boards(self) -> tuple[Board, ...]:
-        """Every board as laid out, with the nail of what is squared."""
-        return boards_for(self.footprint, self.layout) if self.family is None else self.family
-
-
 @dataclass(frozen=True, slots=True)
 class Prediction:
     """What a pull should read after the moves, burn not included."""
@@ -93,36 +50,6 @@ class Prediction:
     start: str
     end: str
     length_mm: float
-
-
-class PullReason(StrEnum):
-    """Why a next pull is asked for."""
-
-    LOOSE = "loose"
-    UNCHECKED = "unchecked"
-    REPEAT = "repeat"
-
-
-@dataclass(frozen=True, slots=True)
-class NextPull:
-    """The pull that would help most, and why; `gain` is the share of corner variance it takes away.
-
-    Its reading is left open; `length_mm` of the pull means nothing.
-    """
-
-    pull: Pull
-    reason: PullReason
-    gain: float
-
-    @property
-    def start(self) -> str:
-        """Where it starts."""
-        return self.pull.start
-
-    @property
-    def end(self) -> str:
-        """Where it ends."""
-        return self.pull.end
 
 
 @dataclass(frozen=True, slots=True)
@@ -140,6 +67,8 @@ class SquareCheck:
         worst: corner farthest from its plan and how far, millimetres; None while not known.
         certainty: how sure it is that every corner lies within the tolerance; None while not known.
         frame: what the pulls say of a joined frame; None where strings are squared.
+        went_on: whether what the round before knew is in it; False where its pulls contradict that, None where nothing
+            was to be carried on.
     """
 
     verdict: Verdict
@@ -158,6 +87,7 @@ class SquareCheck:
     worst: tuple[str, float] | None
     certainty: Certainty | None
     frame: FrameCheck | None = None
+    went_on: bool | None = None
 
 
 def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT_IN) -> SquareCheck:
@@ -177,16 +107,24 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
         about = network.with_nails_about(everything.loose)
         if about is not network:
             network, everything = about, about.adjusted()
+    went_on = None
+    if set_out.carried.observations:
+        both = network.with_carried(set_out.carried.observations)
+        together = both.adjusted()
+        went_on = _goes_on(everything, together)
+        if went_on:
+            network, everything = both, together
     found = _believe(set_out, network, everything, pulls, units)
     fit = found.fit
     loose = _corners_of(footprint, fit.loose)
-    usable = not (loose or fit.disagrees)
+    unproved = unproved_corners(set_out.carried.moved, pulls) if went_on else ()
+    usable = not (loose or fit.disagrees or unproved)
     laid = lay(set_out.hold, fit, network.planned, footprint.names)
     moves = moves_for(footprint, set_out.boards, laid.corners) if usable else ()
     whole = len(moves) == 2 * len(footprint.sides)
-    helpful = _helpful(set_out, network, fit, found.believed, pulls)
+    helpful = helpful_pulls(set_out, network, fit, found.believed, pulls)
     return SquareCheck(
-        verdict=_questioned(footprint, found.everything) or _settled(set_out, laid.corners, moves),
+        verdict=_questioned(footprint, found.everything, unproved) or settled(set_out, laid.corners, moves),
         network=network,
         fit=fit,
         laid=laid,
@@ -196,13 +134,25 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
         order=_order(set_out, laid, moves) if whole else None,
         predicted=_predictions(set_out, laid, moves, pulls),
         suspects=tuple(found.suspects),
-        next_pull=_next_pull(fit, loose, helpful, found.suspects),
+        next_pull=next_pull_of(footprint, fit, pulls, helpful, found.suspects, unproved),
         helpful=helpful,
         traps=_traps(set_out, pulls, laid, moves, found),
         worst=_worst(set_out, laid.corners) if usable else None,
         certainty=_certainty(set_out, laid) if usable else None,
         frame=frame_check(footprint, network, pulls, set_out.held_line, found.everything) if network.cut else None,
+        went_on=went_on,
     )
+
+
+def _goes_on(alone: Adjustment, together: Adjustment) -> bool:
+    """Whether a round's own pulls bear out what was carried into it: nineteen in twenty do where all was done as told.
+
+    What they disagree by themselves is left out of it (the difference of two nested sums of squares is chi-square).
+    """
+    more = together.redundancy - alone.redundancy
+    if not together.converged or more < 1:
+        return together.converged
+    return chi_square_tail(max(0.0, together.weighted_square_sum - alone.weighted_square_sum), more) >= DOUBTED
 
 
 def _order(set_out: SetOut, laid: Laid, moves: tuple[Move, ...]) -> Order:
@@ -275,15 +225,17 @@ def _traps(
     return (*told, side) if side else told
 
 
-def _questioned(footprint: Footprint, everything: Adjustment) -> Verdict | None:
-    """What stands against judging at all: a shape the pulls cannot hold, or readings that disagree."""
+def _questioned(footprint: Footprint, everything: Adjustment, unproved: Sequence[str]) -> Verdict | None:
+    """What stands against judging at all: a shape the pulls cannot hold, readings that disagree, moves not proved."""
     loose_at_plan = _corners_of(footprint, everything.loose_at_plan)
     if _corners_of(footprint, everything.loose) and not (everything.disagrees and not loose_at_plan):
         return Verdict.NEEDS_PULLS
-    return Verdict.CHECK_READINGS if everything.disagrees else None
+    if everything.disagrees:
+        return Verdict.CHECK_READINGS
+    return Verdict.NEEDS_PULLS if unproved else None
 
 
-def _settled(set_out: SetOut, corners: Mapping[str, Point], moves: tuple[Move, ...]) -> Verdict:
+def settled(set_out: SetOut, corners: Mapping[str, Point], moves: tuple[Move, ...]) -> Verdict:
     """The verdict on strings whose places are known."""
     if _worst(set_out, corners)[1] <= set_out.tolerance_mm + NOTHING_MM:
         return Verdict.SQUARE
@@ -319,68 +271,3 @@ def _predictions(set_out: SetOut, laid: Laid, moves: tuple[Move, ...], pulls: Se
     asked = [pairs[key] for key in reversed(list(pairs))]
     asked += [pair for pair in combinations(footprint.names, 2) if pair not in pairs]
     return tuple(Prediction(a, b, corners[a].distance_to(corners[b])) for a, b in asked)
-
-
-def _helpful(
-    set_out: SetOut, network: Network, fit: Adjustment, believed: Sequence[int], pulls: Sequence[Pull]
-) -> tuple[PullGain, ...]:
-    """What would help most now, judged at the plan, relative to what is held; what is known can be pulled from, too."""
-    known = [network.observations[i] for i in believed]
-    corners = (*set_out.footprint.names, *(name for name in network.fixed if name not in set_out.footprint.corners))
-    pivots = [name for name in set_out.footprint.names if name not in fit.loose]
-    relative = None
-    if len(pivots) > 1:  # a shape that can still rack is looked at from its held line
-        relative = relative_rows(set_out.hold, network.planned, fit.frame, pivots)
-    knowledge = Knowledge(fit.frame, network.planned, [*known, *network.constraints], relative)
-    pulled = [pulls[i].pair for i in believed if pulls[i].kind is PullKind.POINTS]
-    return tuple(best_pulls(knowledge, corners, pulled, set_out.tape, MOST_HELPFUL))
-
-
-def _next_pull(
-    fit: Adjustment, loose: Sequence[str], helpful: Sequence[PullGain], suspects: Sequence[Suspect]
-) -> NextPull | None:
-    if suspects:
-        return NextPull(suspects[0].pull, PullReason.REPEAT, 0.0)
-    if fit.redundancy > 0 and not loose:
-        return None
-    best = helpful[0]
-    reason = PullReason.LOOSE if loose else PullReason.UNCHECKED
-    return NextPull(Pull(best.start, best.end, 1.0), reason, best.share)
-
-
-@dataclass(frozen=True, slots=True)
-class Alternative:
-    """What it would take if something else were held.
-
-    Attributes:
-        hold: what; order: the moves that then follow.
-        largest_mm: the largest of them, or of the pushes.
-        verdict: what would be said of the corners.
-    """
-
-    hold: Hold
-    order: Order
-    largest_mm: float
-    verdict: Verdict
-
-
-def alternatives(set_out: SetOut, check: SquareCheck) -> tuple[Alternative, ...]:
-    """The moves side by side: each side held in turn, or the best fit; the fewest and smallest moves first.
-
-    None while the strings are not known.  Where known points hold the shape, or it is joined, nothing is to choose.
-    """
-    if not check.moves or check.network.fixed or check.network.cut:
-        return ()
-    footprint, planned = set_out.footprint, check.network.planned
-    sides = sorted(footprint.sides, key=lambda side: -side.length_mm)[:MOST_ALTERNATIVES]
-    holds = [Hold(HoldKind.LINE, (side.start, side.end)) for side in sides] + [Hold(HoldKind.BEST_FIT, ())]
-    found = []
-    for hold in holds:
-        _, corners = laid_corners(hold, check.fit.corners, planned, footprint.names)
-        moves = moves_for(footprint, set_out.boards, corners)
-        order = order_for(footprint, corners, moves, set_out.tolerance_mm, set_out.hands)
-        sizes = [abs(move.inward_mm) for move in order.moves]
-        sizes += [max(abs(push.along_mm), abs(push.inward_mm)) for push in order.pushes]
-        verdict = _settled(set_out, corners, moves)
-        found.append(Alternative(hold, order, max(sizes, default=0.0), verdict))
-    return tuple(sorted(found, key=lambda one: (len(one.order.moves) + len(one.order.pushes), one.largest_mm)))

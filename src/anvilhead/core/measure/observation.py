@@ -170,6 +170,28 @@ class Hypotenuse:
         return one, other
 
 
+@dataclass(frozen=True, slots=True)
+class Combination:
+    """A sum of points' places, each times a vector: what an earlier round knew of several at once."""
+
+    weights: tuple[tuple[str, Point], ...]
+    value_mm: float
+    sigma_mm: float
+
+    @property
+    def points(self) -> tuple[str, ...]:
+        """Every point in the sum."""
+        return tuple(name for name, _ in self.weights)
+
+    def computed_mm(self, at: Mapping[str, Point]) -> float:
+        """The sum."""
+        return math.fsum(at[name].dot(vector) for name, vector in self.weights)
+
+    def gradient(self, at: Mapping[str, Point]) -> Gradient:
+        """The vectors themselves."""
+        yield from self.weights
+
+
 def observed_minus_computed_mm(observation: Observation, at: Mapping[str, Point]) -> float:
     """Observed less computed, millimetres."""
     return observation.value_mm - observation.computed_mm(at)

@@ -1,10 +1,11 @@
 """What the coach says with hands in mind: moves, what became of them, what is held, what to pull, what moved."""
 
 from anvilhead.core.adjust.hold import Hold, HoldKind
+from anvilhead.core.check.alternatives import Alternative
 from anvilhead.core.check.lost_point import FoundFrom, Recovery
 from anvilhead.core.check.outcome import Happened, NailOutcome, Outcome
 from anvilhead.core.check.recheck import Moved, Occasion, RecheckSet, Since
-from anvilhead.core.check.squaring import Alternative, Verdict
+from anvilhead.core.check.squaring import Verdict
 from anvilhead.core.check.two_routes import Meeting
 from anvilhead.core.geometry.footprint import Footprint, line_name
 from anvilhead.core.measure.instrument import Instrument
@@ -122,6 +123,15 @@ def alternative_text(alternative: Alternative, units: Units) -> str:
     largest = print_difference(alternative.largest_mm, units)
     again = "; too far out to nudge" if alternative.verdict is Verdict.RESTAKE else ""
     return f"{things}, {largest} at most{again}"
+
+
+def went_on_text(went_on: bool | None) -> str | None:
+    """What became of what the round before knew; None where nothing was carried on."""
+    if went_on is None:
+        return None
+    if went_on:
+        return "With what the round before knew, its moves made."
+    return "What was told is not what was done: this round is judged by itself."
 
 
 def outcome_title(outcome: Outcome, units: Units) -> str:

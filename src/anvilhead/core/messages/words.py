@@ -5,10 +5,12 @@ from collections.abc import Sequence
 
 from anvilhead.core.adjust.hold import HoldKind
 from anvilhead.core.check.explanations import LEAST_IN_COMMON
+from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.check.slip_kinds import Slip
 from anvilhead.core.check.slips import Suspect
-from anvilhead.core.check.squaring import NextPull, PullReason, SetOut, SquareCheck, Verdict
+from anvilhead.core.check.squaring import SquareCheck, Verdict
 from anvilhead.core.check.traps import Trap, TrapKind
+from anvilhead.core.check.what_next import NextPull, PullReason
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.measure.call_sheet import Call, CallKind
 from anvilhead.core.measure.instrument import Instrument
@@ -103,11 +105,16 @@ def headline(set_out: SetOut, check: SquareCheck, units: Units) -> str:
         return f"Move {things_word(count, set_out.hands)}"
     if check.verdict is Verdict.RESTAKE:
         return "Too far out to nudge: set the stakes again"
-    if check.verdict is Verdict.NEEDS_PULLS:
-        if set_out.hold.kind is HoldKind.WALL and len(check.loose) == len(set_out.footprint.names):
-            return "Not tied yet to what stood there before"
-        return f"{listed(check.loose)} can still rack"
-    return _doubtful(check)
+    return _pull_on(set_out, check) if check.verdict is Verdict.NEEDS_PULLS else _doubtful(check)
+
+
+def _pull_on(set_out: SetOut, check: SquareCheck) -> str:
+    """What keeps a round from being judged, in a few words."""
+    if check.next_pull and check.next_pull.reason is PullReason.TOLD:
+        return "Pull on: what was told is not proved yet"
+    if set_out.hold.kind is HoldKind.WALL and len(check.loose) == len(set_out.footprint.names):
+        return "Not tied yet to what stood there before"
+    return f"{listed(check.loose)} can still rack"
 
 
 def _doubtful(check: SquareCheck) -> str:
@@ -260,6 +267,8 @@ def _why_pull(next_pull: NextPull) -> str:
     pair = pull_name(next_pull.pull)
     if next_pull.reason is PullReason.LOOSE:
         return f"No arithmetic can tell yet where every corner is. Pull {pair}: it settles most."
+    if next_pull.reason is PullReason.TOLD:
+        return f"Nothing shows yet whether every nail did what was told. Pull {pair}."
     if next_pull.reason is PullReason.UNCHECKED:
         return f"Nothing checks these pulls yet, so a slip would not show. Pull {pair} to be sure."
     return f"Pull {pair} again."

@@ -56,6 +56,7 @@ class Plan(Sparse):
         held_line: the line that stays as measured; hold: something else that does.
         hands: what is moved, when it is not nails; stakes: named stakes that pulls may run to.
         frame: the sides are fastened at their lengths, so that only the rack is free.
+        goes_on: whether a round takes in what the one before knew, its moves made; else each is judged by itself.
         squared_on: the line family whose strings are squared; the wall face when left out.
         section: wall and footing, from which families follow; section_on: sides that have another.
         lines: further families, by their offsets; inner: lines inside.
@@ -80,6 +81,7 @@ class Plan(Sparse):
     hands: Hands | None = None
     frame: FramePlan | None = None
     squared_on: FamilyName | None = None
+    goes_on: bool = False
     stakes: list[StakePlan] = Field(default_factory=list, max_length=200)
     section: Section | None = None
     section_on: dict[LineName, Section] = Field(default_factory=dict)

@@ -6,8 +6,9 @@ from anvilhead.core.check.lost_point import FoundFrom
 from anvilhead.core.check.outcome import Happened
 from anvilhead.core.check.recheck import Occasion
 from anvilhead.core.check.slip_kinds import Slip
-from anvilhead.core.check.squaring import PullReason, Verdict
+from anvilhead.core.check.squaring import Verdict
 from anvilhead.core.check.traps import TrapKind
+from anvilhead.core.check.what_next import PullReason
 from anvilhead.core.measure.call_sheet import CallKind
 from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import PullKind
@@ -383,6 +384,7 @@ class SquareResult(Result):
         lines: every line by itself, also while corners are not known.
         slide: of a rectangular frame by its two diagonals; null where nothing has to move, or nothing may.
         frame: what the pulls say of a joined frame; null where strings are squared.
+        went_on: in words, what became of what the round before knew; null where a round is judged by itself.
         family: the line family that was pulled, whose corners and nails all of this is about; families: the others.
     """
 
@@ -412,5 +414,6 @@ class SquareResult(Result):
     lines: list[LineStandResult]
     slide: SlideResult | None
     frame: FrameResult | None
+    went_on: str | None
     family: str
     families: list[FamilyStandResult]

@@ -1,8 +1,9 @@
 """Every round of a structure judged once; what is shown of them is written down elsewhere."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
+from anvilhead.core.check.carried import carried_from
 from anvilhead.core.check.outcome import Outcome, outcome_of
 from anvilhead.core.check.recheck import Occasion, Since, moved_since
 from anvilhead.core.check.squaring import SquareCheck, check_square
@@ -91,10 +92,14 @@ def judge(
     for pull in pulls:
         if families.setdefault(pull.round, pull.family) == pull.family:
             by_round.setdefault(pull.round, []).append(naming.in_family(pull.family).own(pull))
-    checks = {
-        number: check_square(naming.in_family(families[number]).set_out, of, units)
-        for number, of in sorted(by_round.items())
-    }
+    checks: dict[int, SquareCheck] = {}
+    before: int | None = None
+    for number, of in sorted(by_round.items()):
+        set_out = naming.in_family(families[number]).set_out
+        if set_out.goes_on and before is not None and families[before] == families[number]:
+            set_out = replace(set_out, carried=carried_from(set_out, checks[before]))
+        checks[number] = check_square(set_out, of, units)
+        before = number
     squared = naming.in_family(families[max(checks)]) if checks else naming
     return Rounds(naming, squared, units, by_round, checks, occasions or {}, accepted, families)
 

@@ -8,7 +8,7 @@ from itertools import pairwise
 from anvilhead.core.adjust.hold import Hold, HoldKind
 from anvilhead.core.adjust.network import Named, lines_of
 from anvilhead.core.boards.family_boards import family_boards
-from anvilhead.core.check.squaring import SetOut
+from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import Pull, PullKind

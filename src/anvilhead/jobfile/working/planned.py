@@ -8,7 +8,7 @@ from typing import Any, TypeVar
 from anvilhead.core.adjust.hold import Hold, HoldKind
 from anvilhead.core.boards.batter_board import Board, BoardLayout, BoardStyle, boards_for
 from anvilhead.core.boards.dig import Dig, SetbackNeed, setback_needs
-from anvilhead.core.check.squaring import SetOut
+from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.walk import Walked
 from anvilhead.core.measure.tape import STEEL_TAPE
@@ -137,6 +137,7 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
         tape,
         hands=_hands(plan),
         cut_within_mm=plan.frame.sides_within.mm if plan.frame else None,
+        goes_on=plan.goes_on,
     )
     return (
         Planned(

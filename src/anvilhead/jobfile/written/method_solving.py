@@ -3,7 +3,7 @@
 import math
 
 from anvilhead.core.adjust.network import Named
-from anvilhead.core.check.squaring import SetOut
+from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.setting_out import parallels_to, point_numbers, running_marks
 from anvilhead.core.measure.triangle import Triangle, fitting_triangles, swing_flatness_mm

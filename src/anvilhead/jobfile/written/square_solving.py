@@ -6,10 +6,11 @@ from typing import Any, Literal
 
 from anvilhead.core.adjust.hold import Hold, HoldKind
 from anvilhead.core.adjust.network import planned_mm
+from anvilhead.core.check.alternatives import Alternative, alternatives
 from anvilhead.core.check.one_line import lines_one_at_a_time
 from anvilhead.core.check.outcome import Happened, Outcome
 from anvilhead.core.check.recheck import Since
-from anvilhead.core.check.squaring import Alternative, SquareCheck, alternatives
+from anvilhead.core.check.squaring import SquareCheck
 from anvilhead.core.check.two_routes import meetings
 from anvilhead.core.geometry.footprint import line_name
 from anvilhead.core.geometry.point import Point
@@ -116,6 +117,7 @@ def solve_square(found: Planned, rounds: Rounds) -> r.SquareResult | None:
         ),
         lines=_lines(found, naming, pulls, units),
         **_frame(check, units),
+        went_on=coach_words.went_on_text(check.went_on),
         family=naming.family.family.name if naming.family else WALL_FACE,
         families=_families(found, naming, check, units),
     )

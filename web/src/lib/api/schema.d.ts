@@ -3836,6 +3836,7 @@ export interface components {
          *         held_line: the line that stays as measured; hold: something else that does.
          *         hands: what is moved, when it is not nails; stakes: named stakes that pulls may run to.
          *         frame: the sides are fastened at their lengths, so that only the rack is free.
+         *         goes_on: whether a round takes in what the one before knew, its moves made; else each is judged by itself.
          *         squared_on: the line family whose strings are squared; the wall face when left out.
          *         section: wall and footing, from which families follow; section_on: sides that have another.
          *         lines: further families, by their offsets; inner: lines inside.
@@ -3902,6 +3903,11 @@ export interface components {
             frame?: components["schemas"]["FramePlan-Input"] | null;
             /** Squared On */
             squared_on?: string | null;
+            /**
+             * Goes On
+             * @default false
+             */
+            goes_on?: boolean;
             /** Stakes */
             stakes?: components["schemas"]["StakePlan"][];
             section?: components["schemas"]["Section-Input"] | null;
@@ -4487,7 +4493,7 @@ export interface components {
          * @description Why a next pull is asked for.
          * @enum {string}
          */
-        PullReason: "loose" | "unchecked" | "repeat";
+        PullReason: "loose" | "unchecked" | "repeat" | "told";
         /**
          * PullView
          * @description A reading as kept.
@@ -5550,6 +5556,7 @@ export interface components {
          *         lines: every line by itself, also while corners are not known.
          *         slide: of a rectangular frame by its two diagonals; null where nothing has to move, or nothing may.
          *         frame: what the pulls say of a joined frame; null where strings are squared.
+         *         went_on: in words, what became of what the round before knew; null where a round is judged by itself.
          *         family: the line family that was pulled, whose corners and nails all of this is about; families: the others.
          */
         SquareResult: {
@@ -5599,6 +5606,8 @@ export interface components {
             lines: components["schemas"]["LineStandResult"][];
             slide: components["schemas"]["SlideResult"] | null;
             frame: components["schemas"]["FrameResult"] | null;
+            /** Went On */
+            went_on: string | null;
             /** Family */
             family: string;
             /** Families */

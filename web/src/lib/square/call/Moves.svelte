@@ -3,6 +3,7 @@
 	import Len from '$lib/lengths/Len.svelte';
 	import { turnDrawn } from '$lib/drawing/drawn.svelte';
 	import Words from '$lib/lengths/Words.svelte';
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import type { Call, Square, StructureResult } from '$lib/api/types';
 
 	interface Props {
@@ -12,10 +13,13 @@
 		result: StructureResult;
 		calls: Call[];
 		canBegin: boolean;
+		/** Whether the next round takes in what this one knows; nothing for a frame, which is pulled anew. */
+		goesOn: boolean;
+		onGoOn: (yes: boolean) => void;
 		/** Start the round that proves the moves. */
 		onBegin: () => void;
 	}
-	let { order, hold, result, calls, canBegin, onBegin }: Props = $props();
+	let { order, hold, result, calls, canBegin, goesOn, onGoOn, onBegin }: Props = $props();
 
 	type Step = Props['order']['steps'][number];
 	const boards = $derived(new Map(result.boards.map((board) => [board.board, board])));
@@ -73,6 +77,13 @@
 			</li>
 		{/each}
 	</ul>
+	{#if order.hands !== 'forms'}
+		<div class="no-print mt-2">
+			<Checkbox checked={goesOn} onChecked={onGoOn}
+				>Go on from what this round knows: two pulls at each moved corner will do</Checkbox
+			>
+		</div>
+	{/if}
 	<button class="board-button no-print mt-2 w-full" disabled={!canBegin} onclick={onBegin}>
 		{things} moved: pull again
 	</button>

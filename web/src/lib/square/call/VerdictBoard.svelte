@@ -46,6 +46,7 @@
 	</p>
 	{#if !fresh && square}
 		{#if square.family !== plain}<p class="mt-1">Pulled on {square.family}.</p>{/if}
+		{#if square.went_on}<p class="mt-1">{square.went_on}</p>{/if}
 		{#if square.certainty?.text}<p class="mt-1"><Words text={square.certainty.text} /></p>{/if}
 		{#if square.frame}<p class="mt-1"><Words text={square.frame.text} /></p>{/if}
 		{#each square.traps as trap (trap.trap)}

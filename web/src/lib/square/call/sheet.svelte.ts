@@ -146,8 +146,14 @@ export class CallSheetState {
 
 	/** Keys of what is still to pull, nearest first; what must be pulled goes before. */
 	get toPull(): string[] {
-		const open = this.rows.filter(isOpen).map((row) => row.key);
-		const square = this.#structure().result.square;
+		const rows = this.rows.filter(isOpen);
+		const open = rows.map((row) => row.key);
+		const { document, result } = this.#structure();
+		const square = result.square;
+		if (square?.round !== this.round && document.goes_on && !this.lookingAgain)
+			return rows
+				.toSorted((one, other) => other.call.length_mm - one.call.length_mm)
+				.map((row) => row.key);
 		if (this.lookingAgain || square?.round !== this.round) return open;
 		const asked = square.next_pull?.key;
 		const near = square.to_pull.map((one) => one.key).filter((key) => open.includes(key));

@@ -85,6 +85,8 @@
 			hold={shown.hold}
 			calls={stage.structure.calls}
 			result={stage.drawn}
+			goesOn={stage.structure.document.goes_on === true}
+			onGoOn={async (yes) => (trouble = await stage.actions.goOn(yes))}
 			onBegin={() => stage.begin()}
 			canBegin={sheet.canBegin}
 		/>

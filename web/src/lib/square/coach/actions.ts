@@ -74,6 +74,11 @@ export class CoachActions {
 		return this.#plan({ squared_on: family });
 	}
 
+	/** Whether the next round takes in what this one knew; the plan is kept with it. */
+	goOn(yes: boolean): Promise<string> {
+		return this.#plan({ goes_on: yes });
+	}
+
 	#plan(change: Partial<PlanDoc>): Promise<string> {
 		const structure = this.#here.structure;
 		return this.#ask(() =>

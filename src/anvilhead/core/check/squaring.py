@@ -111,20 +111,24 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
     if set_out.carried.observations:
         both = network.with_carried(set_out.carried.observations)
         together = both.adjusted()
-        went_on = _goes_on(everything, together)
+        went_on = _goes_on(everything, together) or (
+            everything.disagrees and _one_slip(set_out, both, together, pulls, units)
+        )
         if went_on:
             network, everything = both, together
     found = _believe(set_out, network, everything, pulls, units)
     fit = found.fit
     loose = _corners_of(footprint, fit.loose)
     unproved = unproved_corners(set_out.carried.moved, pulls) if went_on else ()
-    usable = not (loose or fit.disagrees or unproved)
+    # a nail or a reading is not as told: which, only pulls to spare can tell
+    waits = bool(unproved) or (went_on is False and everything.redundancy < 1)
+    usable = not (loose or fit.disagrees or waits)
     laid = lay(set_out.hold, fit, network.planned, footprint.names)
     moves = moves_for(footprint, set_out.boards, laid.corners) if usable else ()
     whole = len(moves) == 2 * len(footprint.sides)
     helpful = helpful_pulls(set_out, network, fit, found.believed, pulls)
     return SquareCheck(
-        verdict=_questioned(footprint, found.everything, unproved) or settled(set_out, laid.corners, moves),
+        verdict=_questioned(footprint, found.everything, waits=waits) or settled(set_out, laid.corners, moves),
         network=network,
         fit=fit,
         laid=laid,
@@ -142,6 +146,16 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
         frame=frame_check(footprint, network, pulls, set_out.held_line, found.everything) if network.cut else None,
         went_on=went_on,
     )
+
+
+def _one_slip(set_out: SetOut, both: Network, together: Adjustment, pulls: Sequence[Pull], units: Units) -> bool:
+    """Whether what was carried into a round that contradicts itself singles out the reading that is wrong."""
+    found = find_slips(both, pulls, together, units, set_out.heights_mm, set_out.footprint.names)
+    return _singled_out(found.suspects) == 1
+
+
+def _singled_out(suspects: Sequence[Suspect]) -> int:
+    return sum(suspect.certain for suspect in suspects)
 
 
 def _goes_on(alone: Adjustment, together: Adjustment) -> bool:
@@ -189,8 +203,9 @@ def _believe(
         mirrored = mirrored_in(network, everything, corners) if known else None
         return _Believed(everything, everything, every, [], mirrored)
     found = find_slips(network, pulls, everything, units, set_out.heights_mm, corners)
-    if network.cut and may_be_cut_wrong(network, everything):
-        # a side cut wrong would put readings that are right in the wrong
+    # a side cut wrong would put readings that are right in the wrong, and so would a hand that set a nail a little off
+    by_hand = bool(set_out.carried.observations) and _singled_out(found.suspects) > 1
+    if by_hand or (network.cut and may_be_cut_wrong(network, everything)):
         doubted = [replace(one, certain=False) for one in found.suspects]
         return _Believed(everything, everything, every, doubted, None)
     return _Believed(
@@ -216,7 +231,7 @@ def _traps(
         return tuple(trap for trap in traps if trap.kind not in (*KNOWN_BY_SIDES, TrapKind.RACKED))
     # how far a side has slid is not worth saying from readings that contradict each other
     hushed = {TrapKind.RACKED} if found.everything.disagrees else set()
-    if moves:  # the shape is known by other pulls as well
+    if not found.fit.loose:  # the shape is known by other pulls as well
         hushed.add(TrapKind.DIAGONALS_ALONE)
     if moves and found.fit.redundancy > 1:  # pulls to spare that agree leave no room for one tape laid along a slope
         hushed.add(TrapKind.SLOPE)
@@ -225,14 +240,14 @@ def _traps(
     return (*told, side) if side else told
 
 
-def _questioned(footprint: Footprint, everything: Adjustment, unproved: Sequence[str]) -> Verdict | None:
+def _questioned(footprint: Footprint, everything: Adjustment, *, waits: bool) -> Verdict | None:
     """What stands against judging at all: a shape the pulls cannot hold, readings that disagree, moves not proved."""
     loose_at_plan = _corners_of(footprint, everything.loose_at_plan)
     if _corners_of(footprint, everything.loose) and not (everything.disagrees and not loose_at_plan):
         return Verdict.NEEDS_PULLS
     if everything.disagrees:
         return Verdict.CHECK_READINGS
-    return Verdict.NEEDS_PULLS if unproved else None
+    return Verdict.NEEDS_PULLS if waits else None
 
 
 def settled(set_out: SetOut, corners: Mapping[str, Point], moves: tuple[Move, ...]) -> Verdict:

@@ -112,6 +112,8 @@ def _pull_on(set_out: SetOut, check: SquareCheck) -> str:
     """What keeps a round from being judged, in a few words."""
     if check.next_pull and check.next_pull.reason is PullReason.TOLD:
         return "Pull on: what was told is not proved yet"
+    if check.went_on is False and not check.loose:
+        return "Pull on: a nail or a reading is not as told"
     if set_out.hold.kind is HoldKind.WALL and len(check.loose) == len(set_out.footprint.names):
         return "Not tied yet to what stood there before"
     return f"{listed(check.loose)} can still rack"

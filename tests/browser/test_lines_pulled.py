@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import Page, ViewportSize, expect
 
-from tests.browser.steps import WHO, enter, field, made_store
+from tests.browser.steps import SLID, WHO, enter, enter_round, field, made_store
 
 
 def with_plan(page: Page, job: str, **plan: object) -> str:
@@ -52,3 +52,19 @@ def test_the_strings_of_another_family_are_squared_in_a_round_of_their_own(page:
     base = f"/api/structures/{store.rsplit('/', 1)[1]}"
     kept = [pull["round"] for pull in page.request.get(base).json()["pulls"]]
     assert kept == [1, 2]
+
+
+def test_a_round_goes_on_from_the_one_before_with_fewer_pulls(page: Page) -> None:
+    page.goto(f"{made_store(page, 'Going on')}/square")
+    enter_round(page, SLID)
+    page.get_by_role("checkbox", name=re.compile("Go on from what this round knows")).click()
+    page.get_by_role("button", name="Nails moved: pull again").click()
+    expect(page.get_by_role("heading", name="Pull round 2")).to_be_visible()
+    enter(page, "A–C", "52 10 5/8")
+    expect(page.get_by_role("heading", name="Pull on: what was told is not proved yet")).to_be_visible()
+    expect(page.get_by_text("Pull B–D.")).to_be_visible()
+    enter(page, "B–D", "52 10 5/8")
+    enter(page, "B–C", "28 6")
+    enter(page, "D–A", "28 6")
+    expect(page.get_by_role("heading", name=re.compile("^Square"))).to_be_visible()
+    expect(page.get_by_text("With what the round before knew, its moves made.")).to_be_visible()

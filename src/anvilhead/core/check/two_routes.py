@@ -7,8 +7,9 @@ until it is pulled again.
 """
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
+from operator import mul
 
 from anvilhead.core.adjust.adjustment import Adjustment, adjust, ellipse_of
 from anvilhead.core.adjust.chance import CHI_95_TWO
@@ -103,26 +104,34 @@ def _meeting(
     if not all(own):
         return None
 
-    def met(at: Mapping[str, Point]) -> tuple[Adjustment, Adjustment]:
-        one, other = (
-            adjust({name: at[name] for name in (*held, *way)}, held, pulls, fixed=held)
-            for way, pulls in zip(ways, own, strict=True)
-        )
-        return one, other
-
-    one, other = met(places)
+    one, other = (
+        adjust({name: places[name] for name in (*held, *way)}, held, pulls, fixed=held)
+        for way, pulls in zip(ways, own, strict=True)
+    )
     if corner in one.loose or corner in other.loose:
         return None
     apart = other.corners[corner] - one.corners[corner]
     covariance = [fit.covariance_of(corner) for fit in (one, other)]
     if sigma_mm:  # both stand on the held line: what its own reading is off moves the two ways apart
-        along = (places[held[1]] - places[held[0]]).unit()
-        one, other = met({**places, held[1]: places[held[1]] + along * sigma_mm})
-        moved = other.corners[corner] - one.corners[corner] - apart
+        along = (places[held[1]] - places[held[0]]).unit() * sigma_mm
+        moved = _taken_along(other, own[1], corner, held[1], along) - _taken_along(one, own[0], corner, held[1], along)
         covariance.append((moved.x * moved.x, moved.x * moved.y, moved.y * moved.y))
     xx, xy, yy = (sum(part) for part in zip(*covariance, strict=True))
     first, second = ((held[i], *way) for i, way in ((1, ways[0]), (0, list(reversed(ways[1])))))
     return Meeting(corner, first, second, apart, apart.length(), _reach_mm(apart, xx, xy, yy))
+
+
+def _taken_along(fit: Adjustment, pulls: Sequence[Observation], corner: str, known: str, by: Point) -> Point:
+    """How far a corner goes when a known point of its adjustment does: -Q Aᵀ P b, b what that does to each pull."""
+    right = [0.0] * fit.frame.size
+    for one in pulls:
+        pushed = sum(vector.dot(by) for name, vector in one.gradient(fit.corners) if name == known)
+        for index, slope in fit.frame.row(fit.corners, one):
+            right[index] -= slope * pushed / one.sigma_mm**2
+    moved = Point(0.0, 0.0)
+    for index, axis in fit.frame.axes[corner]:
+        moved = moved + axis * sum(map(mul, fit.covariance[index], right))
+    return moved
 
 
 def _reach_mm(apart: Point, xx: float, xy: float, yy: float) -> float:

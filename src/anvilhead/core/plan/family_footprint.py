@@ -8,8 +8,10 @@ from dataclasses import dataclass
 
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.plan.line_family import FamilyOutline, LineFamily, outline_of
+from anvilhead.core.geometry.stretch import Stretch, meeting
+from anvilhead.core.plan.line_family import FamilyOutline, LineFamily
 from anvilhead.core.units.errors import GeometryError
+from anvilhead.core.units.tolerances import STRAIGHT_RAD
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,21 +63,27 @@ def told_as(found: FamilyFootprint, corners: Mapping[str, Point], other: LineFam
     Args:
         found: the family that was squared.
         corners: where its corners are.
-        other: the family to tell.
+        other: the family to tell; no wall of it has vanished.
 
     Returns:
-        None where it has a wall of which nothing runs beside these corners, or where nothing of it is left.
+        None where it has a wall of which nothing runs beside these corners, or where its strings do not cross.
     """
     footprint = found.footprint
     if footprint.walls:
         return None
-    relative = LineFamily(
-        other.name,
-        other.offset_mm - found.family.offset_mm,
-        {line: other.offset_of(line) - found.family.offset_of(line) for line in footprint.sides_by_name},
-    )
-    try:
-        there = Footprint(tuple(corners[name] for name in footprint.names), footprint.closed)
-        return outline_of(there, relative).corners
-    except GeometryError:
-        return None
+    beside: dict[str, Stretch] = {}
+    for side in footprint.sides:
+        start, end = corners[side.start], corners[side.end]
+        outward = (end - start).unit().left() * (-1 if footprint.inward(side).dot(side.direction.left()) > 0 else 1)
+        shift = outward * (other.offset_of(side.name) - found.family.offset_of(side.name))
+        beside[side.name] = (start + shift, end + shift)
+    first, last = footprint.sides[0], footprint.sides[-1]
+    told: dict[str, Point | None] = {}
+    if not footprint.closed:
+        told = {first.start: beside[first.name][0], last.end: beside[last.name][1]}
+    for before, after in footprint.joints:
+        one, two = beside[before.name], beside[after.name]
+        straight = abs(footprint.turns_rad[after.start]) < STRAIGHT_RAD
+        told[after.start] = (one[1] + two[0]) * 0.5 if straight else meeting(one, two)
+    known = {name: point for name in footprint.names if (point := told[name]) is not None}
+    return known if len(known) == len(told) else None

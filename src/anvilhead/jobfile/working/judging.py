@@ -95,13 +95,34 @@ def judge(
     checks: dict[int, SquareCheck] = {}
     before: int | None = None
     for number, of in sorted(by_round.items()):
-        set_out = naming.in_family(families[number]).set_out
-        if set_out.goes_on and before is not None and families[before] == families[number]:
-            set_out = replace(set_out, carried=carried_from(set_out, checks[before]))
-        checks[number] = check_square(set_out, of, units)
+        goes_on = before is not None and families[before] == families[number]
+        checks[number] = _judged(
+            naming.in_family(families[number]), of, checks[before] if before and goes_on else None, units
+        )
         before = number
     squared = naming.in_family(families[max(checks)]) if checks else naming
     return Rounds(naming, squared, units, by_round, checks, occasions or {}, accepted, families)
+
+
+MOST_KEPT = 12
+"""Rounds of a plan that stay judged: those gone by are not judged again for every reading of the latest."""
+
+
+def _judged(naming: Naming, pulls: Sequence[Pull], before: SquareCheck | None, units: Units) -> SquareCheck:
+    """A round judged, once as long as its pulls and what goes into it stay the same."""
+    set_out = naming.set_out
+    goes_into = before if set_out.goes_on else None
+    key = (tuple(pulls), units, id(goes_into))
+    kept = naming.judged.get(key)
+    if kept is not None:
+        return kept[0]
+    if goes_into is not None:
+        set_out = replace(set_out, carried=carried_from(set_out, goes_into))
+    check = check_square(set_out, pulls, units)
+    if len(naming.judged) >= MOST_KEPT:
+        naming.judged.pop(list(naming.judged)[0], None)  # noqa: RUF015 - copied at once, whatever other threads do
+    naming.judged[key] = (check, goes_into)  # the round that went into it is kept, so that its id stays its own
+    return check
 
 
 def mixed_family(families: Mapping[int, str], entry: Reading, pointer: str = "") -> list[Problem]:

@@ -9,6 +9,7 @@ from anvilhead.core.adjust.hold import Hold, HoldKind
 from anvilhead.core.adjust.network import Named, lines_of
 from anvilhead.core.boards.family_boards import family_boards
 from anvilhead.core.check.set_out import SetOut
+from anvilhead.core.check.squaring import SquareCheck
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import Pull, PullKind
@@ -104,6 +105,11 @@ class Naming:
             self.set_out, footprint=found.footprint, named=named, family=boards, hold=replace(hold, names=names)
         )
         return Naming(found.footprint, set_out, self.stakes, self.outlines, found)
+
+    @cached_property
+    def judged(self) -> dict[tuple[object, ...], tuple[SquareCheck, SquareCheck | None]]:
+        """Rounds judged before, see `judging.py`; an older one makes room for a newer."""
+        return {}
 
     def own(self, pull: Pull) -> Pull:
         """A pull of this family by the letters its corners go by."""

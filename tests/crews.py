@@ -9,8 +9,8 @@ import random
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
+from anvilhead.core.again.carried import carried_from
 from anvilhead.core.boards.batter_board import BoardLayout
-from anvilhead.core.check.carried import carried_from
 from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.check.squaring import SquareCheck, Verdict, check_square
 from anvilhead.core.geometry.footprint import Footprint

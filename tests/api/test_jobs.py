@@ -273,6 +273,10 @@ class TestTheYard:
         right = pull("B", "D", "52 10 5/8", replaces=last["id"])
         client.post(f"{path}/pulls", json=right)
         assert card() == ("square", "done")
+        client.post(f"{path}/acceptances", json={"round": 1})
+        assert card() == ("square", "done")
+        client.post(f"{path}/acceptances/1/back")
+        assert card() == ("square", "done")
         client.post(f"{path}/rounds", json={"round": 2, "occasion": "after-work"})
         wider = {**whole(client, job)["document"], "name": "Wider", "board_setback": "5'"}
         client.put(f"{path}/plan", json={"units": "ft-in", "base_revision": 1, "plan": wider})

@@ -137,6 +137,30 @@ class TestAcceptance:
         assert "over the" in told
         assert told.endswith("A shed for nets, no frame.")
 
+    def test_an_acceptance_is_taken_back_by_name_and_may_be_given_again(
+        self, client: TestClient, new_job: NewJob
+    ) -> None:
+        job = new_job()
+        path = f"/api/structures/{job['structures'][0]['id']}"
+
+        def state(shown: dict[str, Any]) -> str:
+            found: str = next(stage["state"] for stage in shown["stages"] if stage["name"] == "square")
+            card = client.get(f"/api/jobs/{job['id']}").json()["structures"][0]
+            assert card["stages"] == shown["stages"]
+            return found
+
+        enter(client, path.rsplit("/", 1)[1], SLID)
+        body = {"round": 1, "note": "Good enough."}
+        assert state(client.post(f"{path}/acceptances", json=body).json()) == "done"
+        for _ in range(2):
+            shown = client.post(f"{path}/acceptances/1/back", headers={"Anvilhead-Who": "Bram"}).json()
+            assert shown["accepted"] == []
+            assert state(shown) == "open"
+        told = [entry["text"] for entry in client.get(f"/api/jobs/{job['id']}/log").json()]
+        assert told[-1] == "Took back that round 1 was accepted by Ines."
+        assert told.count(told[-1]) == 1
+        assert len(client.post(f"{path}/acceptances", json=body).json()["accepted"]) == 1
+
     def test_readings_that_say_nothing_cannot_be_accepted(self, client: TestClient, structure: str) -> None:
         enter(client, structure, {"AB": "45", "BC": "28 6"})
         refused = client.post(f"/api/structures/{structure}/acceptances", json={"round": 1})

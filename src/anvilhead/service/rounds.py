@@ -4,9 +4,10 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
-from anvilhead.core.check.recheck import Occasion
+from anvilhead.core.again.recheck import Occasion
 from anvilhead.core.check.squaring import SquareCheck, Verdict
 from anvilhead.core.messages.coach_words import occasion_text
+from anvilhead.core.messages.words import listed
 from anvilhead.core.units.length_printing import print_difference, print_within
 from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.core.units.units import Units
@@ -62,11 +63,26 @@ def accept_round(database: Database, structure_id: str, document: Acceptance, by
             raise Conflict(f"Round {document.round} is not the latest with readings. Reload, then accept that one.")
         if check.verdict in (Verdict.NEEDS_PULLS, Verdict.CHECK_READINGS) or check.worst is None:
             raise Conflict("These readings do not say where the corners are. Settle them first, then accept.")
-        if not any(one.round == document.round and one.who == by.who for one in row.acceptances):
+        if not any(one.round == document.round and one.who == by.who for one in row.accepted):
             tolerance = rounds.naming.set_out.tolerance_mm
             session.add(_acceptance_row(row, document.round, check.worst[1], tolerance, document.note, by))
             text = _acceptance_text(document, check, tolerance, rounds.units)
             store.add_log(session, row.job, "accepted", text, by.who, by.at, row.id)
+    return get_structure(database, structure_id)
+
+
+@again_when_busy
+def take_acceptance_back(database: Database, structure_id: str, number: int, by: By) -> StructureView:
+    """Take back that a round was accepted, whoever did; doing so twice changes nothing."""
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id, to_change=True)
+        standing = [one for one in row.accepted if one.round == number]
+        for one in standing:
+            one.back_by, one.back_at = by.who, by.at
+        if standing:
+            names = listed([one.who for one in standing])
+            text = f"Took back that round {number} was accepted by {names}."
+            store.add_log(session, row.job, "acceptance-taken-back", text, by.who, by.at, row.id)
     return get_structure(database, structure_id)
 
 
@@ -197,7 +213,7 @@ def rounds_for_file(job: JobRow) -> dict[str, Any]:
         "accepted": [
             AcceptedEntry(structure=row.name_in_file, round=one.round, who=one.who, at=one.at, note=one.note)
             for row in job.structures
-            for one in row.acceptances
+            for one in row.accepted
         ],
         "lost": [
             LostEntry(structure=row.name_in_file, point=one.point, left=one.left)

@@ -186,7 +186,7 @@ transaction that came to nothing.
 
 
 def structure_marks(session: Session, structure_ids: Sequence[str]) -> dict[str, Mark]:
-    """The mark of each structure's rounds: pulled, struck, begun, accepted."""
+    """The mark of each structure's rounds: pulled, struck, begun, accepted, and what was taken back."""
     pulls = select(PullRow.structure_id)
     strikes = pulls.join(StrikeRow, StrikeRow.pull_id == PullRow.id)
     return marks_of(
@@ -197,6 +197,7 @@ def structure_marks(session: Session, structure_ids: Sequence[str]) -> dict[str,
         (strikes.join(StrikeBackRow, StrikeBackRow.strike_number == StrikeRow.number), StrikeBackRow.strike_number),
         (select(RoundRow.structure_id), RoundRow.round),
         (select(AcceptanceRow.structure_id), AcceptanceRow.number),
+        (select(AcceptanceRow.structure_id).where(AcceptanceRow.back_at.is_not(None)), AcceptanceRow.number),
     )
 
 

@@ -99,6 +99,12 @@ class StructureRow(Base):
     pulls: Mapped[list["PullRow"]] = relationship(order_by="PullRow.number")
     rounds: Mapped[list["RoundRow"]] = relationship(order_by="RoundRow.round")
     acceptances: Mapped[list["AcceptanceRow"]] = relationship(order_by="AcceptanceRow.number")
+
+    @property
+    def accepted(self) -> list["AcceptanceRow"]:
+        """Acceptances that nobody took back."""
+        return [one for one in self.acceptances if one.back_at is None]
+
     lost: Mapped[list["LostPointRow"]] = relationship(order_by="LostPointRow.at")
     in_hand: Mapped["InHandRow | None"] = relationship()
 
@@ -182,7 +188,7 @@ class RoundRow(Base):
 
 
 class AcceptanceRow(Base):
-    """A round accepted by name, with what it was off then; never changed."""
+    """A round accepted by name, with what it was off then; never changed but for who took it back."""
 
     __tablename__ = "acceptances"
 
@@ -194,6 +200,8 @@ class AcceptanceRow(Base):
     note: Mapped[str] = mapped_column(String(500))
     who: Mapped[str] = mapped_column(String(80))
     at: Mapped[datetime] = mapped_column(UtcDateTime)
+    back_by: Mapped[str | None] = mapped_column(String(80))
+    back_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
 
 
 class LostPointRow(Base):

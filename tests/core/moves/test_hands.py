@@ -6,10 +6,10 @@ from itertools import combinations, pairwise
 import pytest
 
 from anvilhead.core.adjust.hold import Hold, HoldKind
+from anvilhead.core.again.outcome import Happened, Outcome, outcome_of
+from anvilhead.core.again.recheck import moved_since, recheck_set
 from anvilhead.core.boards.batter_board import BoardLayout, BoardStyle
 from anvilhead.core.check.alternatives import alternatives
-from anvilhead.core.check.outcome import Happened, Outcome, outcome_of
-from anvilhead.core.check.recheck import moved_since, recheck_set
 from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.check.squaring import SquareCheck, Verdict, check_square
 from anvilhead.core.check.two_routes import meetings

@@ -3,7 +3,7 @@
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Body
+from fastapi import APIRouter, Body, Path
 
 from anvilhead.api import examples
 from anvilhead.api.dependencies import ByWhom, Db
@@ -140,6 +140,14 @@ def accept_round(
 ) -> StructureView:
     """Accept a round by name, within tolerance or over it."""
     return rounds.accept_round(database, str(structure_id), acceptance, by)
+
+
+@router.post("/acceptances/{number}/back")
+def take_acceptance_back(
+    database: Db, by: ByWhom, structure_id: UUID, number: Annotated[int, Path(ge=1, le=10_000)]
+) -> StructureView:
+    """Take back that a round was accepted."""
+    return rounds.take_acceptance_back(database, str(structure_id), number, by)
 
 
 @router.post("/lost", status_code=201)

@@ -1,10 +1,10 @@
 """What the coach says with hands in mind: moves, what became of them, what is held, what to pull, what moved."""
 
 from anvilhead.core.adjust.hold import Hold, HoldKind
+from anvilhead.core.again.lost_point import FoundFrom, Recovery
+from anvilhead.core.again.outcome import Happened, NailOutcome, Outcome
+from anvilhead.core.again.recheck import Moved, Occasion, RecheckSet, Since
 from anvilhead.core.check.alternatives import Alternative
-from anvilhead.core.check.lost_point import FoundFrom, Recovery
-from anvilhead.core.check.outcome import Happened, NailOutcome, Outcome
-from anvilhead.core.check.recheck import Moved, Occasion, RecheckSet, Since
 from anvilhead.core.check.squaring import Verdict
 from anvilhead.core.check.two_routes import Meeting
 from anvilhead.core.geometry.footprint import Footprint, line_name

@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import AliasChoices, ConfigDict, Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from anvilhead.core.check.recheck import Occasion
+from anvilhead.core.again.recheck import Occasion
 from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import PullKind
 from anvilhead.core.methods.method import Method

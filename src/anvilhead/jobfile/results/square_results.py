@@ -2,9 +2,9 @@
 
 from typing import Any, Literal
 
-from anvilhead.core.check.lost_point import FoundFrom
-from anvilhead.core.check.outcome import Happened
-from anvilhead.core.check.recheck import Occasion
+from anvilhead.core.again.lost_point import FoundFrom
+from anvilhead.core.again.outcome import Happened
+from anvilhead.core.again.recheck import Occasion
 from anvilhead.core.check.slip_kinds import Slip
 from anvilhead.core.check.squaring import Verdict
 from anvilhead.core.check.traps import TrapKind

@@ -3,9 +3,9 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
-from anvilhead.core.check.carried import carried_from
-from anvilhead.core.check.outcome import Outcome, outcome_of
-from anvilhead.core.check.recheck import Occasion, Since, moved_since
+from anvilhead.core.again.carried import carried_from
+from anvilhead.core.again.outcome import Outcome, outcome_of
+from anvilhead.core.again.recheck import Occasion, Since, moved_since
 from anvilhead.core.check.squaring import SquareCheck, check_square
 from anvilhead.core.measure.tape import Pull
 from anvilhead.core.plan.line_family import WALL_FACE

@@ -4,8 +4,8 @@ import math
 from collections.abc import Collection, Sequence
 
 from anvilhead.core.adjust.hold import Laid
-from anvilhead.core.check.lost_point import Recovery, Survivor, Tie, recoveries
-from anvilhead.core.check.recheck import recheck_set
+from anvilhead.core.again.lost_point import Recovery, Survivor, Tie, recoveries
+from anvilhead.core.again.recheck import recheck_set
 from anvilhead.core.measure.instrument import STRING_MM
 from anvilhead.core.messages import coach_words
 from anvilhead.core.units.errors import GeometryError

@@ -6,10 +6,10 @@ from typing import Any, Literal
 
 from anvilhead.core.adjust.hold import Hold, HoldKind
 from anvilhead.core.adjust.network import planned_mm
+from anvilhead.core.again.outcome import Happened, Outcome
+from anvilhead.core.again.recheck import Since
 from anvilhead.core.check.alternatives import Alternative, alternatives
 from anvilhead.core.check.one_line import lines_one_at_a_time
-from anvilhead.core.check.outcome import Happened, Outcome
-from anvilhead.core.check.recheck import Since
 from anvilhead.core.check.squaring import SquareCheck
 from anvilhead.core.check.two_routes import meetings
 from anvilhead.core.geometry.footprint import line_name

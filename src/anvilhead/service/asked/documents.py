@@ -5,7 +5,7 @@ from uuid import UUID
 
 from pydantic import Field
 
-from anvilhead.core.check.recheck import Occasion
+from anvilhead.core.again.recheck import Occasion
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.board_plans import Place
 from anvilhead.jobfile.documents.control import Control

@@ -4,7 +4,7 @@ import json
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from anvilhead.core.check.recheck import Occasion
+from anvilhead.core.again.recheck import Occasion
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.control import Control
 from anvilhead.jobfile.documents.models import Plan, Reading
@@ -104,7 +104,7 @@ def rounds_in(row: StructureRow, plans: JobPlans) -> Rounds:
         [pull_of(reading_of(pull)) for pull in counting(row, naming)],
         Units(row.job.units),
         {one.round: Occasion(one.occasion) for one in row.rounds},
-        [one.round for one in row.acceptances],
+        [one.round for one in row.accepted],
     )
 
 

@@ -92,7 +92,7 @@ def whole_structure(row: StructureRow, plans: JobPlans) -> StructureView:
         calls=call_sheet(found, rounds, burn.mm),
         pulls=[_pull_view(pull, rounds.naming, units) for pull in row.pulls],
         begun=begun_of(row),
-        accepted=[acceptance_of(one, units) for one in row.acceptances],
+        accepted=[acceptance_of(one, units) for one in row.accepted],
         lost=[lost_of(one, [other.point for other in row.lost if other.is_gone], rounds, burn.mm) for one in row.lost],
         names=names_of(sheet),
         in_hand=in_hand_of(row),

@@ -121,7 +121,7 @@ def _judgement(row: StructureRow, square: SquareResult | None, plans: JobPlans) 
         _laid_out_at(row),
         max((pull.at for pull in row.pulls if not pull.strike), default=None),
         ground_state(name in site.poses, all(one.is_clear for one in site.clearances(name))),
-        accepted=square is not None and square.round in [one.round for one in row.acceptances],
+        accepted=square is not None and square.round in [one.round for one in row.accepted],
     )
 
 

@@ -3,7 +3,7 @@
 from collections.abc import Collection
 from datetime import datetime
 
-from anvilhead.core.check.recheck import Occasion
+from anvilhead.core.again.recheck import Occasion
 from anvilhead.core.messages.coach_words import occasion_text
 from anvilhead.core.units.length_printing import print_difference, print_within
 from anvilhead.core.units.tolerances import NOTHING_MM

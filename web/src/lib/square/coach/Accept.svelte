@@ -6,8 +6,9 @@
 	interface Props {
 		structure: Structure;
 		onAccept: (round: number, note: string) => Promise<string>;
+		onBack: (round: number) => Promise<string>;
 	}
-	let { structure, onAccept }: Props = $props();
+	let { structure, onAccept, onBack }: Props = $props();
 
 	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'short', timeStyle: 'short' });
 	const square = $derived(structure.result.square);
@@ -36,6 +37,14 @@
 		{#if one.note}<span class="font-normal"><Words text={one.note} /></span>{/if}
 	</p>
 {/each}
+{#if square && accepted.length}
+	<p class="no-print">
+		<button class="min-h-11 underline" onclick={async () => (trouble = await onBack(square.round))}
+			>Take the acceptance back</button
+		>
+		{#if trouble}<span role="alert" class="font-semibold text-string">{trouble}</span>{/if}
+	</p>
+{/if}
 {#if square && square.worst_text && !accepted.length && ['square', 'adjust', 'restake'].includes(square.verdict)}
 	{#if asking}
 		<form

@@ -94,6 +94,7 @@
 	<Accept
 		structure={stage.structure}
 		onAccept={(round, note) => stage.actions.accept(round, note)}
+		onBack={(round) => stage.actions.takeAcceptanceBack(round)}
 	/>
 {/if}
 <p class="no-print mt-3">

@@ -33,6 +33,16 @@ export class CoachActions {
 		);
 	}
 
+	/** Take back that a round was accepted. */
+	takeAcceptanceBack(round: number): Promise<string> {
+		const { path } = this.#path.params;
+		return this.#ask(() =>
+			api.POST('/api/structures/{structure_id}/acceptances/{number}/back', {
+				params: { path: { ...path, number: round } }
+			})
+		);
+	}
+
 	/** Say that a point is gone, and what is left. */
 	lose(point: string, left: string[]): Promise<string> {
 		return this.#ask(() =>

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from anvilhead.core.adjust.hold import Spread
-from anvilhead.core.check.lost_point import FoundFrom, Recovery, Survivor, recoveries
+from anvilhead.core.again.lost_point import FoundFrom, Recovery, Survivor, recoveries
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import TapeClass
 from anvilhead.core.messages.coach_words import mirror_text, recovery_text

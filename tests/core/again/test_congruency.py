@@ -7,9 +7,9 @@ from itertools import combinations
 import pytest
 
 from anvilhead.core.adjust.hold import Hold, HoldKind
+from anvilhead.core.again.congruency import noncentrality
+from anvilhead.core.again.recheck import Since, moved_since, recheck_set
 from anvilhead.core.boards.batter_board import BoardLayout
-from anvilhead.core.check.congruency import noncentrality
-from anvilhead.core.check.recheck import Since, moved_since, recheck_set
 from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.check.squaring import SquareCheck, Verdict, check_square
 from anvilhead.core.geometry.footprint import Footprint, rectangle

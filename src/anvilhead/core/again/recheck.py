@@ -12,7 +12,7 @@ from itertools import combinations
 
 from anvilhead.core.adjust.adjustment import frame_for
 from anvilhead.core.adjust.hold import Spread, relative_rows
-from anvilhead.core.check.congruency import Differences, congruency, shows_mm
+from anvilhead.core.again.congruency import Differences, congruency, shows_mm
 from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.check.squaring import SquareCheck
 from anvilhead.core.geometry.footprint import Footprint

@@ -6,8 +6,8 @@ from itertools import combinations
 
 import pytest
 
+from anvilhead.core.again.carried import carried_from
 from anvilhead.core.boards.batter_board import BoardLayout
-from anvilhead.core.check.carried import carried_from
 from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.check.squaring import SquareCheck, Verdict, check_square
 from anvilhead.core.check.what_next import PullReason

@@ -10,7 +10,7 @@ import math
 from operator import mul
 
 from anvilhead.core.adjust.normal_matrix import Matrix, factorise
-from anvilhead.core.check.congruency import Differences
+from anvilhead.core.again.congruency import Differences
 from anvilhead.core.check.set_out import NOTHING_CARRIED, Carried, SetOut
 from anvilhead.core.check.squaring import SquareCheck, Verdict
 from anvilhead.core.geometry.point import Point

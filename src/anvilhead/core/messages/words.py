@@ -14,6 +14,7 @@ from anvilhead.core.check.what_next import NextPull, PullReason
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.measure.call_sheet import Call, CallKind
 from anvilhead.core.measure.instrument import Instrument
+from anvilhead.core.measure.slope import forgiven_fall_mm, hump_mm
 from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.messages.spoken import says_boards
 from anvilhead.core.moves.moves import Hands, Move
@@ -236,7 +237,16 @@ def suspect_text(suspect: Suspect, units: Units) -> str:
             else "the tape was not burned although the sheet says so"
         )
     way = "long" if suspect.correction_mm < 0 else "short"
-    return f"{pull_name(suspect.pull)} reads {amount} {way}: {happened}."
+    told = f"{pull_name(suspect.pull)} reads {amount} {way}: {happened}"
+    if suspect.slip in (Slip.UNKNOWN, Slip.BUMP) and suspect.pull.kind is PullKind.POINTS:
+        hump = hump_mm(suspect.pull.length_mm + suspect.correction_mm, -suspect.correction_mm)
+        told += f"; a hump of {print_difference(hump, units)} halfway would do that" if hump else ""
+    return f"{told}."
+
+
+def level_text(length_mm: float, units: Units) -> str:
+    """How far the ends of a pull may be off level before that shows."""
+    return f"level enough with its ends within {print_difference(forgiven_fall_mm(length_mm), units)}"
 
 
 def move_text(move: Move, units: Units) -> str:

@@ -33,7 +33,8 @@ class CallResult(Distance):
         instrument: what it is read with; null for the tape in hand.
         offset: of a laser from the string, which the call has in it and a reading is sent with.
         call_mm, call_text: what the tape reads when all is as planned.
-        origin: how the call comes about, in words.
+        origin: how the call comes about, in words; level: how far its ends may be off level, null where no tape hangs
+            between two.
         far_per_mm: how far the far corner moves for each millimetre this number is wrong.
         cost_text: what rounding the number moves the far corner; null when it is not worth saying.
         told_mm, told_text: what the round before predicted for the latest round; null without moves in it.
@@ -53,6 +54,7 @@ class CallResult(Distance):
     call_mm: float
     call_text: str
     origin: str
+    level: str | None
     far_per_mm: float
     cost_text: str | None
     told_mm: float | None = None

@@ -211,6 +211,7 @@ class _Sheet:
             call_mm=tidy(call.call_mm),
             call_text=text_of(call.call_mm, units),
             origin=words.call_origin(call, self.footprint, units) if plain else how,
+            level=words.level_text(call.length_mm, units) if plain else None,
             far_per_mm=round(call.far_per_mm, 6),
             cost_text=words.cost_text(printed.remainder_mm * call.far_per_mm, units),
             told_mm=told,

@@ -12,11 +12,13 @@
 		text: string;
 		/** How the planned call comes about. */
 		origin: string;
+		/** How far its ends may be off level. */
+		level?: string | null;
 		/** What is being typed, if it can be read, millimetres. */
 		readMm?: number | undefined;
 		units: Units;
 	}
-	let { pair, mm, text, origin, readMm, units }: Props = $props();
+	let { pair, mm, text, origin, level, readMm, units }: Props = $props();
 
 	let width = $state(0);
 	const HEIGHT = 40;
@@ -58,7 +60,9 @@
 			{/if}
 		</svg>
 	</div>
-	<p class="mt-1 text-center text-sm text-ink-soft"><Words text={origin} /></p>
+	<p class="mt-1 text-center text-sm text-ink-soft">
+		<Words text={origin} />{#if level}; <Words text={level} />{/if}
+	</p>
 </figure>
 
 <style>

@@ -105,6 +105,7 @@
 				mm={active.wanted.mm}
 				text={active.wanted.text}
 				origin={active.call.origin}
+				level={active.call.level}
 				readMm={stage.readMm}
 				units={here.job.units}
 			/>

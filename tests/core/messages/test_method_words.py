@@ -51,6 +51,12 @@ def test_every_method_begins_with_the_baseline_and_its_burn(method: Method) -> N
             "are 45' 0\" apart. Then C where the tape from B reads 28' 6\".",
         ),
         (
+            Method.EQUAL_LEGS, 1,  # 27 ft of the 27.5 hold: 27 · √2 = 38.184 ft
+            "From B mark 27' 0\" on the string you have, both ways where it runs on, and 27' 0\" on the new one; swing "
+            "the new one until its mark is 38' 2 3/16\" from the first, and as far from the one beyond. Then C where "
+            "the tape from B reads 28' 6\".",
+        ),
+        (
             Method.SHORTEST_DISTANCE, 1,
             "Swing the tape from C to the baseline: its least reading is 28' 6\". "
             "Then 52' 10 5/8\" from A places it along its line.",

@@ -225,6 +225,7 @@ class TestTable:
         assert not_for == {
             Method.EQUAL_DIAGONALS,
             Method.THREE_FOUR_FIVE,
+            Method.EQUAL_LEGS,
             Method.FRAMING_SQUARE,
             Method.SHORTEST_DISTANCE,
         }

@@ -16,10 +16,10 @@ TRIPLES = ((3, 4, 5), (5, 12, 13), (8, 15, 17), (7, 24, 25), (20, 21, 29), (12, 
 
 @dataclass(frozen=True, slots=True)
 class Triangle:
-    """A whole-number triangle laid out on two strings, millimetres.
+    """A triangle laid out on two strings, millimetres.
 
     Attributes:
-        triple: its proportions; k: how many units each part is.
+        triple: its proportions; k: how many units each part is.  Equal legs have none: 1, 1 and √2.
         first_mm, second_mm: marks along the two strings from the corner; hypotenuse_mm: between the marks.
     """
 
@@ -66,6 +66,13 @@ def largest_triangle(
         if k >= 1 and (best is None or k > best.k):
             best = Triangle(triple, k, one * k * unit_mm, other * k * unit_mm, hypotenuse * k * unit_mm)
     return best
+
+
+def equal_legs(first_mm: float, second_mm: float, unit_mm: float) -> Triangle | None:
+    """The largest triangle of two equal legs that fits on two strings, √2 of one between its marks; None as above."""
+    k = math.floor(min(first_mm, second_mm) / unit_mm + FLOAT_SLACK)
+    leg = k * unit_mm
+    return Triangle((1, 1, 0), k, leg, leg, leg * math.sqrt(2)) if k >= 1 else None
 
 
 def fitting_triangles(first_mm: float, second_mm: float, unit_mm: float) -> list[Triangle]:

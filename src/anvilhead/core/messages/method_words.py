@@ -14,6 +14,7 @@ METHOD_NAMES = {
     Method.EQUAL_DIAGONALS: "Equal diagonals",
     Method.COMPUTED_DIAGONAL: "Computed diagonal",
     Method.THREE_FOUR_FIVE: "3-4-5",
+    Method.EQUAL_LEGS: "Equal legs",
     Method.SHORTEST_DISTANCE: "Shortest distance",
     Method.FRAMING_SQUARE: "Framing square",
     Method.SQUARE_LASER: "Square-throwing laser",
@@ -24,6 +25,7 @@ METHOD_GOOD_FOR = {
     Method.EQUAL_DIAGONALS: "form frames, and the last check of any rectangle",
     Method.COMPUTED_DIAGONAL: "two tapes and two people; first corners",
     Method.THREE_FOUR_FIVE: "one tape, a first corner, a fence",
+    Method.EQUAL_LEGS: "one tape and one number, a right angle with no table",
     Method.SHORTEST_DISTANCE: "setting a parallel line",
     Method.FRAMING_SQUARE: "roughing in",
     Method.SQUARE_LASER: "long walls, stepped ground, one person",
@@ -34,6 +36,7 @@ METHOD_CATCH = {
     Method.EQUAL_DIAGONALS: "Equal diagonals alone prove nothing: opposite sides must match as well.",
     Method.COMPUTED_DIAGONAL: "The diagonal is needed to the sixteenth: “about” is not a number.",
     Method.THREE_FOUR_FIVE: "A small triangle on a long wall makes a small error large: use the largest that fits.",
+    Method.EQUAL_LEGS: "√2 is no whole number: call it to the sixteenth, and prove it from a mark beyond the corner.",
     Method.SHORTEST_DISTANCE: "The least reading is flat: it fixes the distance, hardly the place along the line.",
     Method.FRAMING_SQUARE: "A 2 ft square cannot see far: 1/32 on its blade is most of an inch on a long wall.",
     Method.SQUARE_LASER: "Mind the device's offset from the string, and shoot again from the other end.",
@@ -103,6 +106,7 @@ class StepWords:
             Method.TIES: self._tied,
             Method.SHORTEST_DISTANCE: self._swing,
             Method.THREE_FOUR_FIVE: self._squared_off,
+            Method.EQUAL_LEGS: self._swung_back,
             Method.FRAMING_SQUARE: self._squared_off,
             Method.SQUARE_LASER: self._laser,
             Method.STATION_OFFSET: self._station,
@@ -176,6 +180,16 @@ class StepWords:
         return (
             f"From {step.from_corner} mark {one} on the string you have and {other} on the new one; swing the new one "
             f"until the marks are {across} apart. Then {go}"
+        )
+
+    def _swung_back(self, step: MethodStep) -> str:
+        if step.triangle is None:
+            return self._squared_off(step)
+        leg, across = (self._plain(mm) for mm in (step.triangle.first_mm, step.triangle.hypotenuse_mm))
+        return (
+            f"From {step.from_corner} mark {leg} on the string you have, both ways where it runs on, and {leg} on the "
+            f"new one; swing the new one until its mark is {across} from the first, and as far from the one beyond. "
+            f"Then {step.corner} where the tape from {step.from_corner} reads {self._called(step.tapes[0].length_mm)}."
         )
 
     def _laser(self, step: MethodStep) -> str:

@@ -4,6 +4,7 @@ from dataclasses import replace
 
 from anvilhead.core.methods.computed_diagonal import ComputedDiagonal
 from anvilhead.core.methods.equal_diagonals import EqualDiagonals
+from anvilhead.core.methods.equal_legs import EqualLegs
 from anvilhead.core.methods.framing_square import FramingSquare
 from anvilhead.core.methods.method import Asked, Baseline, Method, MethodStep, WayToSquare
 from anvilhead.core.methods.shortest_distance import ShortestDistance
@@ -16,6 +17,7 @@ _ALL: tuple[WayToSquare, ...] = (
     EqualDiagonals(),
     ComputedDiagonal(),
     ThreeFourFive(),
+    EqualLegs(),
     ShortestDistance(),
     FramingSquare(),
     SquareLaser(),

@@ -27,6 +27,7 @@ class Method(StrEnum):
     EQUAL_DIAGONALS = "equal-diagonals"
     COMPUTED_DIAGONAL = "computed-diagonal"
     THREE_FOUR_FIVE = "3-4-5"
+    EQUAL_LEGS = "equal-legs"
     SHORTEST_DISTANCE = "shortest-distance"
     FRAMING_SQUARE = "framing-square"
     SQUARE_LASER = "square-laser"

@@ -3344,7 +3344,7 @@ export interface components {
          * @description A way to get corners square.
          * @enum {string}
          */
-        Method: "equal-diagonals" | "computed-diagonal" | "3-4-5" | "shortest-distance" | "framing-square" | "square-laser" | "station-offset" | "ties";
+        Method: "equal-diagonals" | "computed-diagonal" | "3-4-5" | "equal-legs" | "shortest-distance" | "framing-square" | "square-laser" | "station-offset" | "ties";
         /**
          * MethodResult
          * @description One method for this footprint: `worst_mm` is the half length of the worst corner's 95 in 100 ellipse.

@@ -1,0 +1,42 @@
+"""Equal legs: as far along one string as along the other, and √2 of that between the marks.
+
+One tape and one number do it: swing the leg from the corner, pull its √2 from the mark, and once more from a mark as
+far beyond the corner, which must read the same.
+"""
+
+from anvilhead.core.geometry.footprint import Side
+from anvilhead.core.measure.instrument import Instrument
+from anvilhead.core.measure.triangle import Triangle, equal_legs
+from anvilhead.core.methods.framing_square import Squared, by_blades, squared_pulls, squared_steps
+from anvilhead.core.methods.method import Asked, Baseline, Method, MethodStep
+
+
+class EqualLegs:
+    """Corner after corner, each right angle by two equal legs; a square where a wall holds none."""
+
+    method = Method.EQUAL_LEGS
+    needs_two = False
+    crosses_tapes = False
+
+    def why_not(self, base: Baseline) -> str | None:
+        """Only right angles."""
+        return None if base.is_square_cornered else "not every corner is a right angle"
+
+    def pulls(self, base: Baseline) -> list[Asked]:
+        """Sides all round, and the √2 at every right angle."""
+
+        def squared(before: Side, after: Side) -> Squared:
+            legs = self._legs(base, before, after)
+            if legs is None:
+                return by_blades(before, after)
+            return (legs.first_mm, legs.second_mm), Instrument.STEEL_TAPE
+
+        return squared_pulls(base, squared)
+
+    def steps(self, base: Baseline) -> list[MethodStep]:
+        """Round from both ends of the baseline."""
+        return squared_steps(base, self.method, lambda before, after: self._legs(base, before, after))
+
+    @staticmethod
+    def _legs(base: Baseline, before: Side, after: Side) -> Triangle | None:
+        return equal_legs(before.length_mm, after.length_mm, base.tools.unit_mm)

@@ -121,7 +121,7 @@ def solve_structure(
         methods=compared,
         setting_out=setting_out,
         site=solve_site(*site, units) if site else None,
-        square=solve_square(found, rounds),
+        square=solve_square(found, rounds, burn_mm),
         rounds=solve_rounds(rounds),
         recheck=None,
         lost=[],

@@ -32,8 +32,8 @@ from anvilhead.jobfile.written.writing import ellipse_of, place, text_of, tidy
 Toward = Literal["in", "out", "left", "right"]
 
 
-def solve_square(found: Planned, rounds: Rounds) -> r.SquareResult | None:
-    """The latest round written down; None before the first pull."""
+def solve_square(found: Planned, rounds: Rounds, burn_mm: float = 0.0) -> r.SquareResult | None:
+    """The latest round written down, tapes to watch started at the burn; None before the first pull."""
     if rounds.latest is None:
         return None
     number, units, naming = rounds.latest, rounds.units, rounds.squared
@@ -90,7 +90,7 @@ def solve_square(found: Planned, rounds: Rounds) -> r.SquareResult | None:
         ],
         to_pull=to_pull(found, rounds),
         hold=coach_words.hold_text(set_out.hold),
-        order=check.order and _order(check.order, check, naming, pulls, units),
+        order=check.order and _order(check.order, check, naming, pulls, burn_mm, units),
         holds=[_hold(one, units) for one in alternatives(set_out, check)],
         outcome=outcome and _outcome(outcome, naming, units),
         moved=moved and _moved(*moved, naming, units),
@@ -221,13 +221,15 @@ def _move(move: Move, naming: Naming, units: Units) -> r.MoveResult:
     )
 
 
-def _order(order: Order, check: SquareCheck, naming: Naming, pulls: Sequence[Pull], units: Units) -> r.OrderResult:
+def _order(
+    order: Order, check: SquareCheck, naming: Naming, pulls: Sequence[Pull], burn_mm: float, units: Units
+) -> r.OrderResult:
     footprint, places = naming.footprint, naming.points | order.corners
     return r.OrderResult(
         hands=order.hands,
         title=coach_words.order_title(order, naming.set_out.hold, check.frame is not None),
         steps=[_nail_step(move, order.hands, naming, units) for move in order.moves]
-        + [step for push in order.pushes for step in _push_steps(push, naming, pulls[-1].burn_mm, units)],
+        + [step for push in order.pushes for step in _push_steps(push, naming, burn_mm, units)],
         left=[coach_words.move_step(move, order.hands, footprint, units) for move in order.left],
         then=_then(pulls, places, naming, units),
         worst_mm=tidy(order.worst_mm),

@@ -14,6 +14,10 @@ describe('piecesOf', () => {
 		expect(piecesOf('11/16"').map((piece) => piece.text)).toEqual(['11/16', '″']);
 	});
 
+	it('keeps words apart from a fraction that follows them', () => {
+		expect(piecesOf('Push C 5/8"')[0]).toEqual({ text: 'Push C ', fraction: false });
+	});
+
 	it('leaves the quotes of other words alone', () => {
 		expect(piecesOf('Bram\'s "quay", 3 1/2"').map((piece) => piece.text)).toEqual([
 			'Bram\'s "quay", 3\u202F',

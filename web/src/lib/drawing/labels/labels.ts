@@ -7,6 +7,8 @@ export interface Label {
 	text: string;
 	/** What it says where it has to be looked up, when the text alone would not tell. */
 	said?: string;
+	/** What stands off with a leader in its place, where the text alone could be another's. */
+	away?: string;
 	/** Middles that would do, best first, pixels. */
 	places: XY[];
 	/** Turn of the text, degrees clockwise; 0 reads level. */
@@ -110,7 +112,7 @@ export function placeLabels(labels: Label[], drawn: Obstacle[], sheet: Size): Pl
 		if (label.spare) continue;
 		// what it belongs to is not shown here
 		if (![label.anchor ?? label.places].flat().some((place) => isOn(place, sheet))) continue;
-		const off = label.anchor && besides(label, label.anchor, taken, sheet);
+		const off = label.anchor && besides(named(label), label.anchor, taken, sheet);
 		if (!off) {
 			left.push(label);
 			continue;
@@ -119,6 +121,11 @@ export function placeLabels(labels: Label[], drawn: Obstacle[], sheet: Size): Pl
 		if (off.leader) taken.add(lineObstacle(label.anchor as XY, off.leader, 2));
 	}
 	return { labels: placed, left };
+}
+
+/** A label as it stands off what it belongs to: with the name of that, where the number alone could be another's. */
+function named(label: Label): Label {
+	return label.away ? { ...label, text: label.away } : label;
 }
 
 function halfOf(label: Label): XY {

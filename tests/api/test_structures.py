@@ -294,6 +294,7 @@ class TestLineFamilies:
 
         view = client.get(base).json()
         assert view["result"]["square"]["family"] == view["squared_on"] == "form"
+        assert "off its plan" not in view["told"]["text"]  # B is where its form line has it, half a foot off the wall's
         entry = next(one for one in view["calls"] if (one["from"], one["to"]) == ("A", "B"))
         assert entry["text"] == "45' 0\""
 

@@ -31,11 +31,14 @@ def drawing_told(result: StructureResult, units: Units) -> DrawingTold:
 
 
 def _stands(result: StructureResult) -> dict[str, Stand]:
-    """Corners that the readings place."""
-    if result.square is None:
+    """Corners that the readings place, of the line family that was pulled."""
+    square = result.square
+    if square is None:
         return {}
+    family = next((one for one in result.lines if one.family == square.family), None)
+    corners = family.corners if family else result.corners
     return {
         name: Stand(Point(one.x_mm - planned.x_mm, one.y_mm - planned.y_mm), one.ellipse.major_mm)
-        for name, one in result.square.estimated.items()
-        if one.ellipse is not None and (planned := result.corners.get(name)) is not None
+        for name, one in square.estimated.items()
+        if one.ellipse is not None and (planned := corners.get(name)) is not None
     }

@@ -17,7 +17,10 @@ export function piecesOf(text: string): Piece[] {
 		.split(FRACTION)
 		.map((part, index, all) => ({
 			// the fraction sits close to its whole number, as on a drawing, and on its line
-			text: all[index + 1] !== undefined && index % 2 === 0 ? part.replace(/(?<=\d[′"]?) $/, '\u202F') : part,
+			text:
+				all[index + 1] !== undefined && index % 2 === 0
+					? part.replace(/(?<=\d[′"]?) $/, '\u202F')
+					: part,
 			fraction: FRACTION.test(part)
 		}))
 		.filter((piece) => piece.text !== '');

@@ -95,7 +95,7 @@
 				heldLine={structure.plan.held_line}
 				boards
 				families={stage.drawn.lines.length > 1}
-				measured={sheet.round === square?.round}
+				measured={sheet.round === square?.round && square.family === structure.squared_on}
 				current={stage.current}
 			/>
 		</div>

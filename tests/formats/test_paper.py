@@ -12,6 +12,7 @@ from xml.etree import ElementTree
 import pytest
 from reportlab.lib.pagesizes import A4, LETTER
 
+from anvilhead.core.plan.line_family import WALL_FACE
 from anvilhead.core.units.units import Units
 from anvilhead.formats.drawing import Drawing, Stroke, plan_drawing, scale_for
 from anvilhead.formats.level_sheet import LevelSheetOf, write_level_sheet
@@ -141,9 +142,8 @@ def sheet_of(job: Any, name: str) -> SheetOf:
     plan, rounds = unpulled(found[name])
     result = solve_structure(plan, rounds, site=(site, name))
     names = {one.id: one.name or one.id for one in job.structures}
-    return SheetOf(
-        job.name, names[name], "", Units.FT_IN, result, call_sheet(plan, rounds, 304.8), date(2026, 5, 4), names
-    )
+    calls, on = call_sheet(plan, rounds, 304.8), plan.plan.squared_on or WALL_FACE
+    return SheetOf(job.name, names[name], "", Units.FT_IN, result, calls, date(2026, 5, 4), names, on)
 
 
 SAMPLE = read_job((ROOT / "src" / "anvilhead" / "demo" / "gannet-slip.anvil.json").read_bytes())
@@ -182,6 +182,7 @@ def test_a_site_sheet_says_how_far_it_is_from_boundaries_and_neighbours_by_their
     texts = [one.text for one in written]
     assert "Where it stands" in texts
     assert {"plot", "Boat store", "Hardstand", "Yard fence"} <= set(texts)
+    assert "Call sheet: form line" in texts
     assert "boat-store" not in " ".join(texts)
 
 

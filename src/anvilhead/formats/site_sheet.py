@@ -12,6 +12,7 @@ from reportlab.lib.units import mm
 
 from anvilhead.core.measure.tape import PullKind
 from anvilhead.core.messages.spoken import spoken
+from anvilhead.core.plan.line_family import WALL_FACE
 from anvilhead.core.units.units import Units
 from anvilhead.formats.drawing import Drawing, looks_of, plan_drawing, scale_for
 from anvilhead.formats.paper import MARGIN, Paper
@@ -36,7 +37,12 @@ FOOT = (
 
 @dataclass(frozen=True, slots=True)
 class SheetOf:
-    """What a site sheet is made from; `names` are those of the job's structures, `printed` the day written on it."""
+    """What a site sheet is made from.
+
+    Attributes:
+        squared_on: the line family that the calls are for.
+        names: of the job's structures; printed: the day written on it.
+    """
 
     job: str
     name: str
@@ -46,6 +52,7 @@ class SheetOf:
     calls: list[CallResult]
     printed: date
     names: Mapping[str, str] = field(default_factory=dict)
+    squared_on: str = WALL_FACE
 
 
 def write_site_sheet(sheet: SheetOf, paper: str) -> bytes:
@@ -113,7 +120,7 @@ def _draw(page: Paper, drawing: Drawing, scale: float, middle: tuple[float, floa
 
 
 def _calls(page: Paper, sheet: SheetOf) -> None:
-    page.heading("Call sheet")
+    page.heading("Call sheet" if sheet.squared_on == WALL_FACE else f"Call sheet: {sheet.squared_on}")
     burned = any(call.call_mm != call.length_mm for call in sheet.calls)
     page.paragraph("The burn is in every number." if burned else "No burn: the tape starts at its hook.", 11.5)
     at = (0.0, 0.14, 0.28, 0.52, 0.76)

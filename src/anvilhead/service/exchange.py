@@ -51,6 +51,7 @@ def site_sheet(database: Database, structure_id: str, paper: str, today: date) -
             calls=view.calls,
             printed=today,
             names=_names(row.job),
+            squared_on=view.squared_on,
         )
     return FileOut(f"{view.name_in_file}-{paper}.pdf", "application/pdf", write_site_sheet(sheet, paper))
 

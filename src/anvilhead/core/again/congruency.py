@@ -201,9 +201,11 @@ def _agree(found: Differences, group: Sequence[str]) -> bool:
 def _largest(found: Differences, held: Collection[str]) -> tuple[tuple[str, ...], bool]:
     """The largest group that is congruent, and whether no other does as well."""
     names = found.names
+    least = len(names) // 2 + 1  # what fewer than most agree on is not what stayed
     if len(names) > MOST_TO_TRY_ALL:
-        return _by_leaving_out(found), True
-    for size in range(len(names) - 1, 1, -1):
+        group = _by_leaving_out(found, least)
+        return (group, True) if group else (_held_among(names, held), False)
+    for size in range(len(names) - 1, least - 1, -1):
         groups = [group for group in combinations(names, size) if _agree(found, group)]
         if not groups:
             continue
@@ -212,12 +214,19 @@ def _largest(found: Differences, held: Collection[str]) -> tuple[tuple[str, ...]
         near = [group for group in groups if fits[group] >= PREFERRED_SHARE * fits[best]]
         with_held = [group for group in near if set(held) <= set(group)]
         return (with_held or [best])[0], len(near) == 1
-    return tuple(name for name in names if name in held), False
+    return _held_among(names, held), False
 
 
-def _by_leaving_out(found: Differences) -> tuple[str, ...]:
+def _held_among(names: Sequence[str], held: Collection[str]) -> tuple[str, ...]:
+    """What is held, where nothing tells what stayed."""
+    return tuple(name for name in names if name in held) or tuple(names[:2])
+
+
+def _by_leaving_out(found: Differences, least: int) -> tuple[str, ...]:
     group = list(found.names)
-    while len(group) > 2 and not _agree(found, group):
+    while not _agree(found, group):
+        if len(group) == least:
+            return ()
         doubted = found.motions(group)
         group.remove(max(group, key=lambda name: doubted[name].square))
     return tuple(group)

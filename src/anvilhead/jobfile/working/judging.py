@@ -104,7 +104,7 @@ def judge(
     return Rounds(naming, squared, units, by_round, checks, occasions or {}, accepted, families)
 
 
-MOST_KEPT = 12
+MOST_KEPT = 8
 """Rounds of a plan that stay judged: those gone by are not judged again for every reading of the latest."""
 
 

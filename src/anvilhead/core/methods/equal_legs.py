@@ -4,10 +4,11 @@ One tape and one number do it: swing the leg from the corner, pull its √2 from
 far beyond the corner, which must read the same.
 """
 
+from collections.abc import Callable
+
 from anvilhead.core.geometry.footprint import Side
-from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.triangle import Triangle, equal_legs
-from anvilhead.core.methods.framing_square import Squared, by_blades, squared_pulls, squared_steps
+from anvilhead.core.methods.framing_square import squared_steps, triangle_pulls
 from anvilhead.core.methods.method import Asked, Baseline, Method, MethodStep
 
 
@@ -24,19 +25,12 @@ class EqualLegs:
 
     def pulls(self, base: Baseline) -> list[Asked]:
         """Sides all round, and the √2 at every right angle."""
-
-        def squared(before: Side, after: Side) -> Squared:
-            legs = self._legs(base, before, after)
-            if legs is None:
-                return by_blades(before, after)
-            return (legs.first_mm, legs.second_mm), Instrument.STEEL_TAPE
-
-        return squared_pulls(base, squared)
+        return triangle_pulls(base, self._legs_on(base))
 
     def steps(self, base: Baseline) -> list[MethodStep]:
         """Round from both ends of the baseline."""
-        return squared_steps(base, self.method, lambda before, after: self._legs(base, before, after))
+        return squared_steps(base, self.method, self._legs_on(base))
 
     @staticmethod
-    def _legs(base: Baseline, before: Side, after: Side) -> Triangle | None:
-        return equal_legs(before.length_mm, after.length_mm, base.tools.unit_mm)
+    def _legs_on(base: Baseline) -> Callable[[Side, Side], Triangle | None]:
+        return lambda before, after: equal_legs(before.length_mm, after.length_mm, base.tools.unit_mm)

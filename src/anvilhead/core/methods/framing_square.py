@@ -52,6 +52,18 @@ def squared_pulls(base: Baseline, squared: Callable[[Side, Side], Squared]) -> l
     return found
 
 
+def triangle_pulls(base: Baseline, triangle_at: Callable[[Side, Side], Triangle | None]) -> list[Asked]:
+    """Sides all round, and a triangle at every right angle; the square's blades where a wall holds none."""
+
+    def squared(before: Side, after: Side) -> Squared:
+        triangle = triangle_at(before, after)
+        if triangle is None:
+            return by_blades(before, after)
+        return (triangle.first_mm, triangle.second_mm), Instrument.STEEL_TAPE
+
+    return squared_pulls(base, squared)
+
+
 def squared_steps(
     base: Baseline, method: Method, triangle_at: Callable[[Side, Side], Triangle | None]
 ) -> list[MethodStep]:

@@ -1,8 +1,6 @@
 """3-4-5: each corner squared by the largest whole multiple that its two strings hold."""
 
-from anvilhead.core.geometry.footprint import Side
-from anvilhead.core.measure.instrument import Instrument
-from anvilhead.core.methods.framing_square import Squared, by_blades, squared_pulls, squared_steps
+from anvilhead.core.methods.framing_square import squared_steps, triangle_pulls
 from anvilhead.core.methods.method import Asked, Baseline, Method, MethodStep
 
 
@@ -19,14 +17,7 @@ class ThreeFourFive:
 
     def pulls(self, base: Baseline) -> list[Asked]:
         """Sides all round, and the triangle at every right angle."""
-
-        def squared(before: Side, after: Side) -> Squared:
-            triangle = base.triangle_at(before, after)
-            if triangle is None:
-                return by_blades(before, after)
-            return (triangle.first_mm, triangle.second_mm), Instrument.STEEL_TAPE
-
-        return squared_pulls(base, squared)
+        return triangle_pulls(base, base.triangle_at)
 
     def steps(self, base: Baseline) -> list[MethodStep]:
         """Round from both ends of the baseline."""

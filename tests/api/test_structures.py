@@ -298,6 +298,14 @@ class TestLineFamilies:
         entry = next(one for one in view["calls"] if (one["from"], one["to"]) == ("A", "B"))
         assert entry["text"] == "45' 0\""
 
+    def test_a_switch_that_is_neither_yes_nor_no_is_told_plainly(self, client: TestClient, structure: str) -> None:
+        plan = change(1)
+        plan["plan"] = plan["plan"] | {"goes_on": "maybe"}
+        told = client.put(f"/api/structures/{structure}/plan", json=plan).json()["problems"]
+        assert [(one["pointer"], one["message"]) for one in told] == [
+            ("/plan/goes_on", "“goes_on” must be true or false.")
+        ]
+
     def test_a_family_that_is_not_there_is_refused_at_its_place(self, client: TestClient, structure: str) -> None:
         refused = client.post(f"/api/structures/{structure}/pulls", json=pull("A", "B", "45'", family="kerb"))
         assert [one["pointer"] for one in refused.json()["problems"]] == ["/family"]

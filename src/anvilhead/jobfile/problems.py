@@ -80,6 +80,8 @@ def _problem(error: Any, known_keys: list[str]) -> Problem:
         message = f"“{last}” must be a list."
     elif code == "string_type":
         message = f"“{last}” must be a text."
+    elif code.startswith("bool_"):
+        message = f"“{last}” must be true or false."
     elif code.startswith("int_"):
         message = f"“{last}” must be a whole number."
     elif code == "string_too_short":

@@ -85,6 +85,14 @@ def test_a_side_cut_wrong_is_named_once_the_sides_are_pulled() -> None:
     assert wrong.off_mm == pytest.approx(60, abs=0.01)
 
 
+def test_sides_cut_to_within_kilometres_hold_nothing_and_are_not_slid() -> None:
+    anyhow = SetOut(SLAB.footprint, SLAB.layout, hands=Hands.FORMS, cut_within_mm=30_000_000.0)
+    check = judged(*diagonals(30.0), set_out=anyhow)
+    assert check.verdict is Verdict.NEEDS_PULLS
+    assert check.frame
+    assert (check.frame.slide, check.frame.unseen_mm) == (None, None)
+
+
 def test_one_diagonal_determines_it_and_asks_for_the_other() -> None:
     check = check_square(SLAB, [Pull("A", "C", DIAGONAL)])
     assert check.verdict is Verdict.SQUARE

@@ -106,6 +106,8 @@ def frame_check(
     """
     if everything.disagrees:
         return FrameCheck(None, _cut_wrong(network, everything), None)
+    if everything.loose:  # a side not yet braced, or cut to within more than it is long
+        return FrameCheck(None, (), None)
     return FrameCheck(_slide(footprint, pulls, held), (), _unseen_mm(network, everything))
 
 

@@ -58,6 +58,10 @@ def _untagged(path: Sequence[str | int]) -> list[str | int]:
     return [step for i, step in enumerate(path) if i == 0 or step not in _TAGS.get(str(path[i - 1]), ())]
 
 
+_KINDS = {"bool": "true or false", "int": "a whole number", "uuid": "a UUID, made anew for each new thing"}
+"""What a value must be, by the first word of the validator's code."""
+
+
 def _problem(error: Any, known_keys: list[str]) -> Problem:
     context = error.get("ctx") or {}
     path = [*_untagged(error["loc"]), *([context["at"]] if context.get("at") else [])]
@@ -80,16 +84,12 @@ def _problem(error: Any, known_keys: list[str]) -> Problem:
         message = f"“{last}” must be a list."
     elif code == "string_type":
         message = f"“{last}” must be a text."
-    elif code.startswith("bool_"):
-        message = f"“{last}” must be true or false."
-    elif code.startswith("int_"):
-        message = f"“{last}” must be a whole number."
     elif code == "string_too_short":
         message = f"“{last}” is empty. Type something."
     elif code == "string_too_long":
         message = f"“{last}” is too long; at most {context.get('max_length')} characters."
-    elif code.startswith("uuid_"):
-        message = f"“{last}” must be a UUID, made anew for each new thing."
+    elif (kind := code.partition("_")[0]) in _KINDS:
+        message = f"“{last}” must be {_KINDS[kind]}."
     elif message.startswith("Input should be"):
         message = f"“{last}” must be{message.removeprefix('Input should be')}."
     return Problem(

@@ -309,3 +309,27 @@ class TestLineFamilies:
     def test_a_family_that_is_not_there_is_refused_at_its_place(self, client: TestClient, structure: str) -> None:
         refused = client.post(f"/api/structures/{structure}/pulls", json=pull("A", "B", "45'", family="kerb"))
         assert [one["pointer"] for one in refused.json()["problems"]] == ["/family"]
+
+
+class TestAsFound:
+    def test_what_was_found_becomes_the_plan_and_can_be_undone(self, client: TestClient, structure: str) -> None:
+        read = client.post(f"/api/structures/{structure}/pulls", json=pull("B", "C", "28' 6 3/4\"")).json()
+        (found,) = [one for one in read["pulls"] if one["as_plan"]]
+        assert found["as_plan"] == "27' 6 3/4\" in place of 27' 6\""
+        at = f"/api/structures/{structure}/pulls/{found['id']}/as-found"
+        taken = client.post(at, json={"base_revision": 1}).json()
+        assert taken["plan"]["size"] == "44' 0\" × 27' 6 3/4\""
+        assert [one["text"] for one in taken["result"]["as_found"]] == [
+            "B to C is 27' 6 3/4\", as found on site; the plan said 27' 6\"."
+        ]
+        assert not any(one["as_plan"] for one in taken["pulls"])
+        assert client.post(at, json={"base_revision": 1}).status_code == 409
+        undone = client.post(f"/api/structures/{structure}/plan/undo", json={"base_revision": 2}).json()
+        assert (undone["plan"]["size"], undone["result"]["as_found"]) == ("44' 0\" × 27' 6\"", [])
+
+    def test_a_diagonal_is_refused_in_words(self, client: TestClient, structure: str) -> None:
+        read = client.post(f"/api/structures/{structure}/pulls", json=pull("A", "C", "52' 11\"")).json()
+        at = f"/api/structures/{structure}/pulls/{read['pulls'][0]['id']}/as-found"
+        refused = client.post(at, json={"base_revision": 1})
+        assert refused.status_code == 422
+        assert "No length of the plan is measured from A to C" in refused.text

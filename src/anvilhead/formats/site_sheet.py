@@ -123,6 +123,8 @@ def _calls(page: Paper, sheet: SheetOf) -> None:
     page.heading("Call sheet" if sheet.squared_on == WALL_FACE else f"Call sheet: {sheet.squared_on}")
     burned = any(call.call_mm != call.length_mm for call in sheet.calls)
     page.paragraph("The burn is in every number." if burned else "No burn: the tape starts at its hook.", 11.5)
+    for one in sheet.result.as_found:
+        page.paragraph(one.text, 11.5)
     at = (0.0, 0.14, 0.28, 0.52, 0.76)
     page.head(["Pull", "", "Call", "Read", "Read again"], at, 19, right=(2,))
     for call in sheet.calls:

@@ -25,9 +25,10 @@ from pydantic import (
 from pydantic_core import PydanticCustomError
 
 from anvilhead.core.units.errors import LengthError
+from anvilhead.core.units.length_printing import print_length
 from anvilhead.core.units.length_reading import LONGEST_MM, read_length
 from anvilhead.core.units.tolerances import NOTHING_MM
-from anvilhead.core.units.units import Units
+from anvilhead.core.units.units import INCH_MM, Units
 
 _units: ContextVar[Units | None] = ContextVar("units of the document being read", default=None)
 
@@ -53,6 +54,25 @@ class Length:
 def mm_of(length: Length | None) -> float | None:
     """Millimetres of a length that may be left out."""
     return length.mm if length else None
+
+
+SHOWN_MM = 0.005
+"""A length that a tape shows this near is written as the tape shows it; others in decimals that show it so."""
+
+
+def length_of(mm: float, units: Units) -> Length:
+    """A computed length as a builder of these units would type it, or in full where a tape cannot show it."""
+    printed = print_length(mm, units)
+    return Length(mm, printed.text if abs(printed.remainder_mm) < SHOWN_MM else _in_decimals(mm, units))
+
+
+def _in_decimals(mm: float, units: Units) -> str:
+    """A length to a ten-thousandth of an inch, or to a hundredth of a millimetre, in units of a tape."""
+    if units is Units.FT_IN:
+        feet, inches = divmod(round(mm / INCH_MM, 4), 12)
+        return f"{feet:.0f}' {inches:.4f}".rstrip("0").rstrip(".") + '"'
+    text = f"{mm:.2f}" if units is Units.MM else f"{mm / 1000:.5f}"
+    return f"{text.rstrip('0').rstrip('.')} {units.value}"
 
 
 def _reader(smallest: str) -> Callable[[Any], Length]:

@@ -111,7 +111,7 @@ def validate_job(data: Any) -> tuple[JobFile, WorkedJob]:
     for i, lost in enumerate(job.lost):
         if lost.structure in namings:
             problems += lost_problems(lost, namings[lost.structure], f"/lost/{i}")
-    problems += _rounds_twice(job)
+    problems += [*_rounds_twice(job), *_held_control(job)]
     if work.book and not problems:
         from anvilhead.jobfile.levels.level_faults import start_problems  # noqa: PLC0415
 
@@ -132,6 +132,22 @@ def _rounds_twice(job: JobFile) -> list[Problem]:
         )
         for i, (structure, number) in enumerate(said)
         if (structure, number) in said[:i]
+    ]
+
+
+def _held_control(job: JobFile) -> list[Problem]:
+    """What is held of the site's control and is not there."""
+    known = [*(point.name for point in job.control.points), *(line.name for line in job.control.lines)]
+    return [
+        Problem(
+            pointer=f"/structures/{i}/hold/of/{k}",
+            code="unknown-control",
+            message=f"There is no “{name}” on the site. Known: {', '.join(known) or 'none yet'}.",
+        )
+        for i, structure in enumerate(job.structures)
+        if structure.hold
+        for k, name in enumerate(structure.hold.of)
+        if name not in known
     ]
 
 

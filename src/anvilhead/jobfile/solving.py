@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.walk import Leg, Walked
-from anvilhead.core.messages.plan_words import clearance_words
+from anvilhead.core.messages.plan_words import clearance_words, found_text
 from anvilhead.core.messages.unlikely import unlikely
 from anvilhead.core.plan.site import Clearance
 from anvilhead.core.units.length_printing import print_area, print_length
@@ -16,6 +16,7 @@ from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.results import plan_results as p
 from anvilhead.jobfile.results import results as r
 from anvilhead.jobfile.results.method_results import MethodsResult, SettingOutResult
+from anvilhead.jobfile.working.found_on_site import standing
 from anvilhead.jobfile.working.judging import Rounds, judge
 from anvilhead.jobfile.working.naming import Naming, pull_of
 from anvilhead.jobfile.working.placed import Site
@@ -118,6 +119,7 @@ def solve_structure(
     return r.StructureResult(
         **laid_out,
         unlikely=list(unlikely(found.set_out.tolerance_mm, found.families, latest, units)),
+        as_found=_as_found(found, rounds.naming, units),
         methods=compared,
         setting_out=setting_out,
         site=solve_site(*site, units) if site else None,
@@ -126,6 +128,19 @@ def solve_structure(
         recheck=None,
         lost=[],
     )
+
+
+def _as_found(found: Planned, naming: Naming, units: Units) -> list[p.AsFoundResult]:
+    return [
+        p.AsFoundResult(
+            start=one.start,
+            end=one.end,
+            found_mm=tidy(one.found.mm),
+            planned_mm=tidy(one.planned.mm),
+            text=found_text(one.start, one.end, one.found.mm, one.planned.mm, units),
+        )
+        for one in standing(found, naming, units)
+    ]
 
 
 def _laid_out(found: Planned, units: Units, obstacles: Mapping[str, Footprint], every_pair: bool) -> dict[str, object]:

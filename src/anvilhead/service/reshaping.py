@@ -6,15 +6,12 @@ from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.geometry.walk import laid_out, legs_of, walk
 from anvilhead.core.units.errors import GeometryError
-from anvilhead.core.units.length_printing import print_length
-from anvilhead.core.units.units import INCH_MM, Units
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.footprints import CLOSES, Polygon, Rectangle, Run, Step, Walk, outline_of
-from anvilhead.jobfile.lengths import Length
+from anvilhead.jobfile.lengths import length_of
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.service.asked.documents import OutlineChosen, ReshapeRequest
 
-EXACT_MM = 0.005
-"""A length that a tape shows this near is written as the tape shows it; others in decimals that show it so."""
 TURN_PLACES = 5
 """Decimals of a turn, degrees: at 100 m they leave 0.01 mm, and 45.000000033 is 45."""
 
@@ -86,18 +83,3 @@ def _written(footprint: Footprint, units: Units) -> list[Step]:
         Step(go=length_of(leg.go_mm or 0.0, units), turn=round(leg.turn_deg or 0.0, TURN_PLACES))
         for leg in legs_of(footprint)
     ]
-
-
-def length_of(mm: float, units: Units) -> Length:
-    """A computed length as a builder of these units would type it, or in full where a tape cannot show it."""
-    printed = print_length(mm, units)
-    return Length(mm, printed.text if abs(printed.remainder_mm) < EXACT_MM else _in_decimals(mm, units))
-
-
-def _in_decimals(mm: float, units: Units) -> str:
-    """A length to a ten-thousandth of an inch, or to a hundredth of a millimetre, in units of a tape."""
-    if units is Units.FT_IN:
-        feet, inches = divmod(round(mm / INCH_MM, 4), 12)
-        return f"{feet:.0f}' {inches:.4f}".rstrip("0").rstrip(".") + '"'
-    text = f"{mm:.2f}" if units is Units.MM else f"{mm / 1000:.5f}"
-    return f"{text.rstrip('0').rstrip('.')} {units.value}"

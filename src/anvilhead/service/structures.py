@@ -4,12 +4,15 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
+from anvilhead.core.messages.plan_words import found_text
 from anvilhead.core.messages.words import pull_name
+from anvilhead.core.units.errors import GeometryError
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.models import Plan
-from anvilhead.jobfile.problems import DocumentRefused
+from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.solving import solve_site
+from anvilhead.jobfile.working.found_on_site import taken_as_plan
 from anvilhead.jobfile.working.judging import mixed_family
 from anvilhead.jobfile.working.naming import Naming, pull_of, pull_problems
 from anvilhead.jobfile.working.planned import work_out
@@ -108,6 +111,32 @@ def undo_plan(database: Database, structure_id: str, base_revision: int, by: By)
         document = next(plan.document for plan in row.revisions if plan.revision == target)
         store.add_plan(session, row, document, by.who, by.at, restores=target)
         store.add_log(session, row.job, "plan-undone", f"Went back to plan {target}.", by.who, by.at, row.id)
+    return get_structure(database, structure_id)
+
+
+@again_when_busy
+def take_as_found(database: Database, structure_id: str, pull_id: str, base_revision: int, by: By) -> StructureView:
+    """Make what a reading found the plan, labelled as found; the plan before it can be had back.
+
+    Raises:
+        DocumentRefused: when the plan has no such distance, or cannot be with it.
+        PlanIsStale: when somebody saved meanwhile.
+    """
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id, to_change=True)
+        _refuse_stale(row, base_revision)
+        entry = reading_of(_pull_of_structure(store.pull_by_id(session, pull_id), row))
+        plans = plans_of(row.job)
+        found, naming = plans.found[row.name_in_file], plans.namings[row.name_in_file]
+        try:
+            plan = taken_as_plan(found, naming, entry, pull_of(entry).length_mm, Units(row.job.units))
+        except GeometryError as error:
+            raise DocumentRefused([Problem(pointer="/pull", code=error.code, message=error.message)]) from error
+        refuse(work_out(plan, "/plan")[1])
+        store.add_plan(session, row, plan.model_dump(mode="json"), by.who, by.at)
+        new = plan.as_found[-1]
+        told = found_text(entry.start, entry.end, new.found.mm, new.planned.mm, Units(row.job.units))
+        store.add_log(session, row.job, "plan-as-found", told, by.who, by.at, row.id)
     return get_structure(database, structure_id)
 
 

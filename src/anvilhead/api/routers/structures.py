@@ -102,6 +102,18 @@ def record_pull(
     return structures.record_pull(database, str(structure_id), pull, by)
 
 
+@router.post("/pulls/{pull_id}/as-found")
+def take_as_found(
+    database: Db,
+    by: ByWhom,
+    structure_id: UUID,
+    pull_id: UUID,
+    base_revision: Annotated[Revision, Body(embed=True, examples=[2])],
+) -> StructureView:
+    """Make what a reading found the plan, labelled as found."""
+    return structures.take_as_found(database, str(structure_id), str(pull_id), base_revision, by)
+
+
 @router.post("/pulls/{pull_id}/strike")
 def strike_pull(database: Db, by: ByWhom, structure_id: UUID, pull_id: UUID) -> StructureView:
     """Strike a reading out; it stays in the record."""

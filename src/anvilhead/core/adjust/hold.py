@@ -37,10 +37,12 @@ class Hold:
     Attributes:
         kind: how.
         names: a line's two corners; a point and a line's two corners; two points; known points; nothing.
+        called: what is held by its name, where its points do not say it: an inner line, chosen control.
     """
 
     kind: HoldKind = HoldKind.LINE
     names: tuple[str, ...] = ("A", "B")
+    called: str = ""
 
     @property
     def frame_line(self) -> tuple[str, str] | None:

@@ -28,14 +28,14 @@ class Named:
     Attributes:
         points: nails, stakes, crossings, known points, at their plan.
         on_line: the side that a nail or a mark lies on.
-        lines: existing walls, by name, each through two known points.
-        known: points whose place is known, when an existing wall is held.
+        lines: existing walls and inner lines, by name, each through two points.
+        known: points whose place is known on the site, each with the control it belongs to.
     """
 
     points: Mapping[str, Point] = field(default_factory=dict)
     on_line: Mapping[str, str] = field(default_factory=dict)
     lines: Mapping[str, tuple[str, str]] = field(default_factory=dict)
-    known: tuple[str, ...] = ()
+    known: Mapping[str, str] = field(default_factory=dict)
 
 
 NOTHING_NAMED = Named()
@@ -123,7 +123,8 @@ def network_of(
     """
     lines = lines_of(footprint, named)
     used = list(dict.fromkeys(name for pull in pulls for name in points_of(pull, lines)))
-    apart = [name for name in dict.fromkeys([*used, *hold.fixed]) if name not in footprint.corners]
+    started = hold.frame_line or (footprint.names[0], footprint.names[1])
+    apart = [name for name in dict.fromkeys([*used, *hold.fixed, *started]) if name not in footprint.corners]
     planned = dict(footprint.corners) | {name: named.points[name] for name in apart}
     constraints: list[Observation] = [
         Offset(name, lines[named.on_line[name]], 0.0, STRING_MM / 2) for name in used if name in named.on_line
@@ -133,15 +134,17 @@ def network_of(
             constraints.append(Offset(mark[0], lines[mark[1]], 0.0, STRING_MM / 2))
     if cut_within_mm is not None:
         constraints += _as_cut(footprint, sigma_at_least(cut_within_mm / 2))
-    line = hold.frame_line or (footprint.names[0], footprint.names[1])
+    on_line = {name: lines[named.on_line[name]] for name in used if name in named.on_line}
+    if started[1] not in footprint.corners:  # how far away the other end of an inner line is pinned matters little
+        on_line[started[1]] = (started[0], started[1])
     return Network(
         planned,
         tuple(_observation(pull, planned, lines, tape) for pull in pulls),
         tuple(constraints),
-        line,
+        started,
         hold,
         () if cut_within_mm is None else tuple(footprint.sides_by_name),
-        {name: lines[named.on_line[name]] for name in used if name in named.on_line},
+        on_line,
     )
 
 

@@ -92,7 +92,7 @@ def recheck_set(set_out: SetOut, accepted: SquareCheck | None = None) -> Recheck
         accepted: the round that it will be held against; taken as pulled the same way where there is none.
     """
     footprint, corners = set_out.footprint, set_out.footprint.corners
-    held = set_out.hold.frame_line or (footprint.names[0], footprint.names[1])
+    held = set_out.held_line
     if len(corners) > MOST_CORNERS_TO_CHOOSE:
         return _braced_ring(set_out)
     knowledge = Knowledge(frame_for(corners, held), corners, ())

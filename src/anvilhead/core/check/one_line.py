@@ -9,6 +9,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from statistics import fmean
 
+from anvilhead.core.adjust.network import lines_of
 from anvilhead.core.boards.batter_board import Board
 from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.geometry.point import Point
@@ -35,26 +36,24 @@ def lines_one_at_a_time(set_out: SetOut, pulls: Sequence[Pull], held: tuple[str,
     Args:
         set_out: the plan, its boards, and what pulls can name.
         pulls: of one round.
-        held: corners of the held line.
+        held: the two points of the held line: a side, or an inner line.
     """
-    footprint = set_out.footprint
-    places = dict(set_out.named.points) | footprint.corners
-    held_line = next((side for side in footprint.sides if set(side.corners) == set(held)), None)
+    places = dict(set_out.named.points) | set_out.footprint.corners
+    lines = lines_of(set_out.footprint, set_out.named)
+    held_line = next((name for name, ends in lines.items() if set(ends) == set(held)), None)
     if held_line is None:
         return ()
+    stretch = (places[held[0]], places[held[1]])
     swung: dict[str, list[float]] = {}
     for pull in pulls:
-        if pull.kind is PullKind.TO_LINE and pull.end == held_line.name:
+        if pull.kind is PullKind.TO_LINE and pull.end == held_line:
             swung.setdefault(pull.start, []).append(pull.length_mm)
     boards: dict[str, list[Board]] = {}
     for board in set_out.boards:
         boards.setdefault(board.line, []).append(board)
     found = []
     for line, two in boards.items():
-        moves = [
-            Move(board, 0.0) if line == held_line.name else _move(board, swung, places, held_line.stretch)
-            for board in two
-        ]
+        moves = [Move(board, 0.0) if line == held_line else _move(board, swung, places, stretch) for board in two]
         told = tuple(move for move in moves if move is not None)
         settled = len(told) == len(two)
         found.append(LineStand(line, told if settled else (), settled))

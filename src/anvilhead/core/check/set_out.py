@@ -67,7 +67,10 @@ class SetOut:
     @property
     def held_line(self) -> tuple[str, str]:
         """Two corners of the line that stays, or the first two where something else does."""
-        return self.hold.frame_line or (self.footprint.names[0], self.footprint.names[1])
+        line = self.hold.frame_line
+        if line is None or not set(line) <= set(self.footprint.corners):
+            return self.footprint.names[0], self.footprint.names[1]
+        return line
 
     @cached_property
     def boards(self) -> tuple[Board, ...]:

@@ -55,8 +55,10 @@ def helpful_pulls(
 ) -> tuple[PullGain, ...]:
     """What would help most now, judged at the plan, relative to what is held; what is known can be pulled from, too."""
     known = [network.observations[i] for i in believed]
-    corners = (*set_out.footprint.names, *(name for name in network.fixed if name not in set_out.footprint.corners))
-    pivots = [name for name in set_out.footprint.names if name not in fit.loose]
+    own = set_out.footprint.names
+    held = network.fixed or network.held
+    corners = (*own, *(name for name in held if name not in set_out.footprint.corners))
+    pivots = [name for name in own if name not in fit.loose]
     relative = None
     if len(pivots) > 1:  # a shape that can still rack is looked at from its held line
         relative = relative_rows(set_out.hold, network.planned, fit.frame, pivots)

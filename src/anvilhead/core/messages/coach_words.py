@@ -66,13 +66,14 @@ def order_title(order: Order, hold: Hold, is_frame: bool = False) -> str:
 def hold_text(hold: Hold) -> str:
     """What stays, in a few words."""
     if hold.kind is HoldKind.LINE:
-        return f"line {line_name(*hold.names)} stays"
+        return f"line {hold.called or line_name(*hold.names)} stays"
     if hold.kind is HoldKind.POINT:
         return f"{hold.names[0]} stays, and the direction of {line_name(*hold.names[1:])}"
     if hold.kind is HoldKind.POINTS:
         return f"{listed(hold.names)} stay"
     if hold.kind is HoldKind.WALL:
-        return "what stood there before stays"
+        several = " and " in hold.called
+        return f"{hold.called or 'what stood there before'} {'stay' if several else 'stays'}"
     return "laid over the plan as near as it goes"
 
 

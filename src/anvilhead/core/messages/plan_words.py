@@ -104,3 +104,15 @@ def sag_words(line: str, sag_mm: float, units: Units) -> str:
         f"String {line} hangs about {print_length(sag_mm, units).text} at mid-span even when pulled hard: take heights "
         "at its nails, or prop it, and pull it up again after every knock."
     )
+
+
+def found_text(start: str, end: str, found_mm: float, planned_mm: float, units: Units) -> str:
+    """A distance that stands in the plan as it was found on site."""
+    found, planned = (print_length(mm, units).text for mm in (found_mm, planned_mm))
+    return f"{start} to {end} is {found}, as found on site; the plan said {planned}."
+
+
+def as_plan_text(found_mm: float, planned_mm: float, units: Units) -> str:
+    """What taking a distance as the plan would change."""
+    found, planned = (print_length(mm, units).text for mm in (found_mm, planned_mm))
+    return f"{found} in place of {planned}"

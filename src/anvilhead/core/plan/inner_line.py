@@ -84,6 +84,16 @@ def lines_of(footprint: Footprint, row: InnerRow) -> list[InnerLine]:
     return lines
 
 
+def baseline_ends(footprint: Footprint, line: InnerLine) -> dict[str, Point]:
+    """The two ends of an inner line's string, named by the walls it runs between; of an open line by its corners."""
+    start, end = line.stretches[0][0], line.stretches[-1][1]
+    if not footprint.closed:
+        side = footprint.sides_by_name[line.side]
+        return {f"{line.name} by {side.start}": start, f"{line.name} by {side.end}": end}
+    walls = (min(footprint.sides, key=lambda side: foot(at, side.stretch).distance_to(at)).name for at in (start, end))
+    return {f"{line.name} at {wall}": at for wall, at in zip(walls, (start, end), strict=True)}
+
+
 def points_of(lines: Sequence[InnerLine]) -> list[InnerPoint]:
     """Every crossing of two inner lines inside, in the order of the lines."""
     points = []

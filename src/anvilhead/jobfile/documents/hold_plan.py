@@ -7,6 +7,7 @@ from pydantic_core import PydanticCustomError
 
 from anvilhead.core.adjust.hold import HoldKind
 from anvilhead.core.units.units import SIXTEENTH_MM
+from anvilhead.jobfile.documents.control import ControlName
 from anvilhead.jobfile.lengths import Coordinates, Length, PositiveLength, Sparse, Strict
 
 PointName = Annotated[str, Field(min_length=1, max_length=64)]
@@ -25,13 +26,15 @@ class HoldPlan(Sparse):
 
     Attributes:
         by: a line; a point and the direction of a line; two points; what stood there before; or the best fit.
-        line: a side by its name; point: a corner; points: two corners.
+        line: a side or an inner line by its name; point: a corner; points: two corners.
+        of: what of the site's control is held, by name: walls, boundaries, monuments; all of it when left out.
     """
 
     by: HoldKind
     line: Annotated[str, Field(min_length=1, max_length=20)] | None = None
     point: PointName | None = None
     points: tuple[PointName, PointName] | None = None
+    of: list[ControlName] = Field(default_factory=list, max_length=60)
 
     @model_validator(mode="after")
     def _has_what_it_needs(self) -> Self:

@@ -14,6 +14,7 @@ from anvilhead.core.moves.moves import Hands
 from anvilhead.core.units.purpose import TOLERANCES, Purpose
 from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.core.units.units import INCH_MM, Units
+from anvilhead.jobfile.documents.as_found import AsFound
 from anvilhead.jobfile.documents.beside import Beside, FamilyName, Inner, LineName, Section
 from anvilhead.jobfile.documents.board_plans import BoardPlan
 from anvilhead.jobfile.documents.control import Control, Placing
@@ -57,6 +58,7 @@ class Plan(Sparse):
         hands: what is moved, when it is not nails; stakes: named stakes that pulls may run to.
         frame: the sides are fastened at their lengths, so that only the rack is free.
         goes_on: whether a round takes in what the one before knew, its moves made; else each is judged by itself.
+        as_found: distances that were taken as they were found on site.
         squared_on: the line family whose strings are squared; the wall face when left out.
         section: wall and footing, from which families follow; section_on: sides that have another.
         lines: further families, by their offsets; inner: lines inside.
@@ -80,6 +82,7 @@ class Plan(Sparse):
     hold: HoldPlan | None = None
     hands: Hands | None = None
     frame: FramePlan | None = None
+    as_found: list[AsFound] = Field(default_factory=list, max_length=200)
     squared_on: FamilyName | None = None
     goes_on: bool = False
     stakes: list[StakePlan] = Field(default_factory=list, max_length=200)

@@ -4,7 +4,7 @@ from typing import Literal
 
 from anvilhead.core.boards.batter_board import BoardStyle
 from anvilhead.core.plan.inner_line import InnerKind
-from anvilhead.jobfile.results.result_parts import Direction, Distance, Place, Result, SideResult
+from anvilhead.jobfile.results.result_parts import Between, Direction, Distance, Place, Result, SideResult
 
 
 class ClosingResult(Result):
@@ -163,6 +163,14 @@ class StringResult(Result):
     lines: list[str]
     boards: list[str]
     length_mm: float
+    text: str
+
+
+class AsFoundResult(Between):
+    """A distance that the plan has as it was found on site, and what it said before."""
+
+    found_mm: float
+    planned_mm: float
     text: str
 
 

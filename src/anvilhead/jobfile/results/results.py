@@ -8,6 +8,7 @@ from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.results.method_results import MethodsResult, SettingOutResult
 from anvilhead.jobfile.results.plan_results import (
+    AsFoundResult,
     BoardResult,
     ClosingResult,
     FamilyResult,
@@ -34,6 +35,7 @@ class StructureResult(Result):
         overall: size along the baseline and square to it.
         lines: families, the wall face first; lines_gone: those of the section there is no room for, in words.
         unlikely: numbers that are hardly meant, in words.
+        as_found: distances of the plan that are as they were found on site.
         sticks: marking sticks, alike sides together.
         heights: null while no ground is said; site: null while it is not placed.
         methods: null in a quick answer that leaves them out.
@@ -59,6 +61,7 @@ class StructureResult(Result):
     lines: list[FamilyResult]
     lines_gone: list[str]
     unlikely: list[str]
+    as_found: list[AsFoundResult]
     sticks: list[MarkingStick]
     inner: InnerResult
     boards: list[BoardResult]

@@ -1,7 +1,7 @@
 """What pulls of a structure can name besides its corners and sides, and whether a reading names it rightly."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from itertools import pairwise
 
@@ -13,8 +13,9 @@ from anvilhead.core.check.squaring import SquareCheck
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import Pull, PullKind
+from anvilhead.core.messages.words import listed
 from anvilhead.core.plan.family_footprint import FamilyFootprint, family_footprint
-from anvilhead.core.plan.inner_line import points_of
+from anvilhead.core.plan.inner_line import baseline_ends, points_of
 from anvilhead.core.plan.line_family import WALL_FACE, FamilyOutline
 from anvilhead.core.units.errors import GeometryError, PullError
 from anvilhead.jobfile.documents.models import Reading
@@ -23,6 +24,8 @@ from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.working.planned import Planned
 
 MOST_NAMES_TOLD = 12
+LEAST_KNOWN = 2
+"""Known points that give a direction."""
 
 
 _ALONG_A_LINE = (PullKind.ALONG, PullKind.SQUARE, PullKind.TRIANGLE)
@@ -218,15 +221,16 @@ def naming_of(found: Planned, site: tuple[Site, str] | None = None) -> Naming:
         stake.name: _from_first_side(found.footprint, stake.at[0].mm, stake.at[1].mm) for stake in found.plan.stakes
     }
     stakes = tuple(stake.name for stake in found.plan.stakes)
-    lines: dict[str, tuple[str, str]] = {}
-    known: dict[str, Point] = {}
-    if site and site[1] in site[0].poses:
-        known, lines = _there_before(*site)
-    named = Named(known | points, on_line, lines, tuple(known))
-    hold = found.set_out.hold
-    if hold.kind is HoldKind.WALL:
-        # until two known points give a direction, the held line stays, and says so
-        hold = Hold(HoldKind.WALL, tuple(known)) if len(known) > 1 else Hold(names=found.held_line)
+    before = _there_before(*site) if site and site[1] in site[0].poses else _ThereBefore()
+    lines = dict(before.lines)
+    for inner in found.inner:
+        ends = baseline_ends(found.footprint, inner)
+        if inner.name not in found.footprint.sides_by_name and len(ends) > 1:
+            points |= ends
+            first, second = ends
+            lines[inner.name] = (first, second)
+    named = Named(before.points | points, on_line, lines, before.of)
+    hold = _hold_of(found, before)
     heights = {name: mm for name, mm in found.heights_mm.items() if name in found.footprint.corners or name in points}
     set_out = replace(found.set_out, named=named, hold=hold, heights_mm=heights)
     return Naming(found.footprint, set_out, stakes, found.outlines)
@@ -237,18 +241,42 @@ def _from_first_side(footprint: Footprint, along_mm: float, left_mm: float) -> P
     return side.start_point + side.direction * along_mm + side.direction.left() * left_mm
 
 
-def _there_before(site: Site, structure: str) -> tuple[dict[str, Point], dict[str, tuple[str, str]]]:
-    """Points and lines held as true on the site, in the structure's own plan frame."""
+@dataclass(frozen=True)
+class _ThereBefore:
+    """Points and lines held as true on the site, in a structure's own plan frame; `of`: the control of each point."""
+
+    points: dict[str, Point] = field(default_factory=dict)
+    lines: dict[str, tuple[str, str]] = field(default_factory=dict)
+    of: dict[str, str] = field(default_factory=dict)
+
+
+def _there_before(site: Site, structure: str) -> _ThereBefore:
     pose = site.poses[structure]
-    points = {point.name: pose.to_plan(Point(point.x.mm, point.y.mm)) for point in site.control.points}
-    lines: dict[str, tuple[str, str]] = {}
+    found = _ThereBefore()
+    for point in site.control.points:
+        found.points[point.name] = pose.to_plan(Point(point.x.mm, point.y.mm))
+        found.of[point.name] = point.name
     for line in site.control.lines:
         names = [f"{line.name} {number}" for number in range(1, len(line.points) + 1)]
-        points |= {name: pose.to_plan(Point(x.mm, y.mm)) for name, (x, y) in zip(names, line.points, strict=True)}
+        for name, (x, y) in zip(names, line.points, strict=True):
+            found.points[name] = pose.to_plan(Point(x.mm, y.mm))
+            found.of[name] = line.name
         stretches = list(pairwise(names))
         for number, stretch in enumerate(stretches, 1):
-            lines[line.name if len(stretches) == 1 else f"{line.name}/{number}"] = stretch
-    return points, lines
+            found.lines[line.name if len(stretches) == 1 else f"{line.name}/{number}"] = stretch
+    return found
+
+
+def _hold_of(found: Planned, before: _ThereBefore) -> Hold:
+    """What is held; until two known points give a direction the held line stays, and says so."""
+    hold = found.set_out.hold
+    if hold.kind is not HoldKind.WALL:
+        return hold
+    chosen = found.plan.hold.of if found.plan.hold else []
+    held = tuple(name for name, control in before.of.items() if not chosen or control in chosen)
+    if len(held) < LEAST_KNOWN:
+        return Hold(names=found.held_line)
+    return Hold(HoldKind.WALL, held, listed(chosen))
 
 
 def pull_of(entry: Reading) -> Pull:

@@ -1,6 +1,6 @@
 """From a plan document to the core's objects, worked out once; every fault with its place."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
 from typing import Any, TypeVar
@@ -13,7 +13,7 @@ from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.walk import Walked
 from anvilhead.core.measure.tape import STEEL_TAPE
 from anvilhead.core.moves.moves import Hands
-from anvilhead.core.plan.inner_line import InnerLine, InnerRow, lines_of
+from anvilhead.core.plan.inner_line import InnerLine, InnerRow, baseline_ends, lines_of
 from anvilhead.core.plan.line_family import (
     WALL_FACE,
     FamilyOutline,
@@ -119,7 +119,7 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
             inner += lines_of(outline, InnerRow(row.name, row.kind, row.side, distances))
     dig = _dig(plan)
     layout, needs = _layout(plan, outline, families, dig, faults)
-    hold = _hold(plan, outline, held, faults) if plan.hold and held else None
+    hold = _hold(plan, outline, inner, faults) if plan.hold and held else None
     _stakes(plan, outline, faults)
     if plan.squared_on and plan.squared_on not in {one.name for one in families}:
         faults.unknown(("squared_on",), "line family", plan.squared_on, [one.name for one in families])
@@ -207,7 +207,7 @@ def _ends_of(outline: Footprint, line: str) -> tuple[str, str] | None:
     return None
 
 
-def _hold(plan: Plan, outline: Footprint, held: tuple[str, str], faults: _Faults) -> Hold | None:
+def _hold(plan: Plan, outline: Footprint, inner: Sequence[InnerLine], faults: _Faults) -> Hold | None:
     """What else is held; known points of an existing wall are added once the structure is placed."""
     hold = plan.hold
     if hold is None:
@@ -223,10 +223,17 @@ def _hold(plan: Plan, outline: Footprint, held: tuple[str, str], faults: _Faults
     for key, name in named:
         if name not in outline.corners:
             faults.unknown(("hold", *key.split("/")), "corner", str(name), list(outline.names))
+    if hold.of and hold.by is not HoldKind.WALL:
+        message = f"Holding by “{hold.by}” takes no “of”: that is for what stood there before. Leave it out."
+        faults.add(("hold", "of"), "not-for-kind", message)
     if hold.by in (HoldKind.LINE, HoldKind.POINT):
         ends = _ends_of(outline, hold.line or "")
+        row = next((one for one in inner if one.name == hold.line), None) if ends is None else None
+        if row and hold.by is HoldKind.LINE:
+            return Hold(hold.by, tuple(baseline_ends(outline, row)), row.name)
         if ends is None:
-            faults.unknown(("hold", "line"), "line", hold.line or "", list(outline.sides_by_name))
+            known = [*outline.sides_by_name, *(one.name for one in inner if hold.by is HoldKind.LINE)]
+            faults.unknown(("hold", "line"), "line", hold.line or "", known)
             return None
         return Hold(hold.by, ends if hold.by is HoldKind.LINE else (hold.point or ends[0], *ends))
     return Hold(hold.by, hold.points or () if hold.by is HoldKind.POINTS else ())

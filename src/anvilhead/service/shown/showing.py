@@ -1,16 +1,22 @@
 """From rows to what clients get: a job with its structures in short, and one structure with everything computed."""
 
 from anvilhead.core.adjust.network import planned_mm
+from anvilhead.core.measure.tape import Pull
+from anvilhead.core.messages.plan_words import as_plan_text
 from anvilhead.core.messages.words import pull_name
 from anvilhead.core.plan.line_family import WALL_FACE
 from anvilhead.core.units.length_reading import read_length
 from anvilhead.core.units.standards import STANDARDS
 from anvilhead.core.units.tolerances import COINCIDENT_MM
 from anvilhead.core.units.units import Units
+from anvilhead.jobfile.documents.models import Reading
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.solving import solve_structure
 from anvilhead.jobfile.usual import usual_in
+from anvilhead.jobfile.working.found_on_site import dimension_of, measures_plan
+from anvilhead.jobfile.working.judging import Rounds
 from anvilhead.jobfile.working.naming import Naming, pull_of
+from anvilhead.jobfile.working.planned import Planned
 from anvilhead.jobfile.written.call_rows import call_sheet, key_of, sheet_naming
 from anvilhead.jobfile.written.writing import text_of
 from anvilhead.service.preview import difference_text
@@ -90,7 +96,7 @@ def whole_structure(row: StructureRow, plans: JobPlans) -> StructureView:
         told=drawing_told(result, units),
         squared_on=sheet.family.family.name if sheet.family else WALL_FACE,
         calls=call_sheet(found, rounds, burn.mm),
-        pulls=[_pull_view(pull, rounds.naming, units) for pull in row.pulls],
+        pulls=[_pull_view(pull, found, rounds, units) for pull in row.pulls],
         begun=begun_of(row),
         accepted=[acceptance_of(one, units) for one in row.accepted],
         lost=[lost_of(one, [other.point for other in row.lost if other.is_gone], rounds, burn.mm) for one in row.lost],
@@ -106,9 +112,18 @@ def whole_structure(row: StructureRow, plans: JobPlans) -> StructureView:
     )
 
 
-def _pull_view(row: PullRow, naming: Naming, units: Units) -> PullView:
-    entry = reading_of(row)
+def _as_plan(entry: Reading, pull: Pull, found: Planned, naming: Naming, units: Units) -> str | None:
+    """What the plan would say if a reading were taken as the plan; None where it is none of its lengths, or agrees."""
+    dimension = dimension_of(found, naming, entry.start, entry.end, units) if measures_plan(entry) else None
+    if dimension is None or abs(dimension.mm - pull.length_mm) < COINCIDENT_MM:
+        return None
+    return as_plan_text(pull.length_mm, dimension.mm, units)
+
+
+def _pull_view(row: PullRow, found: Planned, rounds: Rounds, units: Units) -> PullView:
+    entry, naming = reading_of(row), rounds.naming
     known = naming.knows(entry)
+    counts = known and row.strike is None and row.round == rounds.latest
     naming = naming.in_family(entry.family or "") if known else naming
     pull = naming.own(pull_of(entry))
     difference = pull.length_mm - planned_mm(pull, naming.points, naming.lines) if known else None
@@ -130,6 +145,7 @@ def _pull_view(row: PullRow, naming: Naming, units: Units) -> PullView:
         height_difference=shown(entry.height_difference, units),
         difference_mm=None if difference is None else round(difference, 6),
         difference_text=None if difference is None else difference_text(difference, units),
+        as_plan=_as_plan(entry, pull, found, naming, units) if counts else None,
         who=row.who,
         at=row.at,
         struck=row.strike and StrikeView(who=row.strike.who, at=row.strike.at, replaced_by=row.strike.replaced_by),

@@ -1,5 +1,6 @@
 """What clients get about rounds besides readings: what was begun, accepted, lost, and is in hand."""
 
+from collections import Counter
 from collections.abc import Collection
 from datetime import datetime
 
@@ -57,13 +58,15 @@ class LostPointView(Result):
 class Names(Result):
     """What pulls can name.
 
-    `stakes` are those with names of their own; `can_hold_wall`: whether what stood there before can be held.
+    `stakes` are those with names of their own; `control`: what stood there before and can be held, by name, with how
+    many known points it gives; `inner`: inner lines that can be held.
     """
 
     points: list[str]
     stakes: list[str]
     lines: list[str]
-    can_hold_wall: bool
+    control: dict[str, int]
+    inner: list[str]
 
 
 class InHand(Result):
@@ -95,7 +98,8 @@ def names_of(naming: Naming) -> Names:
         points=list(naming.points),
         stakes=list(naming.stakes),
         lines=list(naming.lines),
-        can_hold_wall=len(naming.named.known) > 1,
+        control=dict(Counter(naming.named.known.values())),
+        inner=[name for name, ends in naming.named.lines.items() if not set(ends) & set(naming.named.known)],
     )
 
 

@@ -34,7 +34,8 @@ class ShownLength(Result):
 class PlanView(Result):
     """A plan for reading, in the job's units.
 
-    `size` is its rectangle, or how large it is over all; `hold` is what stays, in words.
+    `size` is its rectangle, or how large it is over all; `hold` is what stays, in words; `held_line` the line that
+    does, by name, empty where something else stays.
     """
 
     name: str | None
@@ -64,6 +65,8 @@ class PullView(Between):
         kind, line, legs, station, offset, instrument: how it was taken, as a reading says them.
         difference_mm, difference_text: reading less burn, levelled, minus plan; null when the plan no longer
             has both corners.
+        as_plan: what the plan would say if what was found were taken as the plan, in words; null where it cannot be,
+            or says so already.
     """
 
     id: str
@@ -81,6 +84,7 @@ class PullView(Between):
     height_difference: ShownLength
     difference_mm: float | None
     difference_text: str | None
+    as_plan: str | None
     who: str
     at: datetime
     struck: StrikeView | None
@@ -206,9 +210,16 @@ def plan_view(found: Planned, units: Units) -> PlanView:
         tolerance=shown_small(plan.tolerance, units),
         board_setback=shown(plan.board_setback, units),
         restake_over=shown_small(plan.restake_over, units),
-        held_line=plan.held_line,
+        held_line=_held_line(found),
         hold=hold_text(found.set_out.hold),
     )
+
+
+def _held_line(found: Planned) -> str:
+    hold = found.set_out.hold
+    ends = set(hold.frame_line or ())
+    named = hold.called if hold.frame_line else ""
+    return named or next((side.name for side in found.footprint.sides if set(side.corners) == ends), "")
 
 
 def size_of(found: Planned, units: Units) -> str:

@@ -380,6 +380,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/structures/{structure_id}/pulls/{pull_id}/as-found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take As Found
+         * @description Make what a reading found the plan, labelled as found.
+         */
+        post: operations["take_as_found_api_structures__structure_id__pulls__pull_id__as_found_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/structures/{structure_id}/pulls/{pull_id}/strike": {
         parameters: {
             query?: never;
@@ -1206,6 +1226,52 @@ export interface components {
             note?: string;
         };
         /**
+         * AsFound
+         * @description A distance that stands in the plan as it was found; it counts only while the plan still says so.
+         *
+         *     Attributes:
+         *         start, end: from a corner to a corner, or to a line, as the pull that found it ran.
+         *         found: what was found; planned: what the plan said before.
+         */
+        AsFound: {
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /**
+             * Found
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            found: string | number;
+            /**
+             * Planned
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            planned: string | number;
+        };
+        /**
+         * AsFoundResult
+         * @description A distance that the plan has as it was found on site, and what it said before.
+         */
+        AsFoundResult: {
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /** Found Mm */
+            found_mm: number;
+            /** Planned Mm */
+            planned_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * AtPoint
          * @description A corner on a known point, a line along a bearing.
          *
@@ -1490,6 +1556,14 @@ export interface components {
          * @enum {string}
          */
         BoardStyle: "two" | "across" | "single" | "stakes";
+        /** Body_take_as_found_api_structures__structure_id__pulls__pull_id__as_found_post */
+        Body_take_as_found_api_structures__structure_id__pulls__pull_id__as_found_post: {
+            /**
+             * Base Revision
+             * @example 2
+             */
+            base_revision: number;
+        };
         /** Body_undo_control_api_jobs__job_id__control_undo_post */
         Body_undo_control_api_jobs__job_id__control_undo_post: {
             /**
@@ -2463,7 +2537,8 @@ export interface components {
          *
          *     Attributes:
          *         by: a line; a point and the direction of a line; two points; what stood there before; or the best fit.
-         *         line: a side by its name; point: a corner; points: two corners.
+         *         line: a side or an inner line by its name; point: a corner; points: two corners.
+         *         of: what of the site's control is held, by name: walls, boundaries, monuments; all of it when left out.
          */
         "HoldPlan-Input": {
             by: components["schemas"]["HoldKind"];
@@ -2476,6 +2551,8 @@ export interface components {
                 string,
                 string
             ] | null;
+            /** Of */
+            of?: string[];
         };
         "HoldPlan-Output": {
             [key: string]: unknown;
@@ -3505,7 +3582,8 @@ export interface components {
          * Names
          * @description What pulls can name.
          *
-         *     `stakes` are those with names of their own; `can_hold_wall`: whether what stood there before can be held.
+         *     `stakes` are those with names of their own; `control`: what stood there before and can be held, by name, with how
+         *     many known points it gives; `inner`: inner lines that can be held.
          */
         Names: {
             /** Points */
@@ -3514,8 +3592,12 @@ export interface components {
             stakes: string[];
             /** Lines */
             lines: string[];
-            /** Can Hold Wall */
-            can_hold_wall: boolean;
+            /** Control */
+            control: {
+                [key: string]: number;
+            };
+            /** Inner */
+            inner: string[];
         };
         /**
          * NextPullResult
@@ -3860,6 +3942,7 @@ export interface components {
          *         hands: what is moved, when it is not nails; stakes: named stakes that pulls may run to.
          *         frame: the sides are fastened at their lengths, so that only the rack is free.
          *         goes_on: whether a round takes in what the one before knew, its moves made; else each is judged by itself.
+         *         as_found: distances that were taken as they were found on site.
          *         squared_on: the line family whose strings are squared; the wall face when left out.
          *         section: wall and footing, from which families follow; section_on: sides that have another.
          *         lines: further families, by their offsets; inner: lines inside.
@@ -3924,6 +4007,8 @@ export interface components {
             hold?: components["schemas"]["HoldPlan-Input"] | null;
             hands?: components["schemas"]["Hands"] | null;
             frame?: components["schemas"]["FramePlan-Input"] | null;
+            /** As Found */
+            as_found?: components["schemas"]["AsFound"][];
             /** Squared On */
             squared_on?: string | null;
             /**
@@ -4526,6 +4611,8 @@ export interface components {
          *         kind, line, legs, station, offset, instrument: how it was taken, as a reading says them.
          *         difference_mm, difference_text: reading less burn, levelled, minus plan; null when the plan no longer
          *             has both corners.
+         *         as_plan: what the plan would say if what was found were taken as the plan, in words; null where it cannot be,
+         *             or says so already.
          */
         PullView: {
             /** From */
@@ -4569,6 +4656,8 @@ export interface components {
             difference_mm: number | null;
             /** Difference Text */
             difference_text: string | null;
+            /** As Plan */
+            as_plan: string | null;
             /** Who */
             who: string;
             /**
@@ -6106,6 +6195,7 @@ export interface components {
          *         overall: size along the baseline and square to it.
          *         lines: families, the wall face first; lines_gone: those of the section there is no room for, in words.
          *         unlikely: numbers that are hardly meant, in words.
+         *         as_found: distances of the plan that are as they were found on site.
          *         sticks: marking sticks, alike sides together.
          *         heights: null while no ground is said; site: null while it is not placed.
          *         methods: null in a quick answer that leaves them out.
@@ -6149,6 +6239,8 @@ export interface components {
             lines_gone: string[];
             /** Unlikely */
             unlikely: string[];
+            /** As Found */
+            as_found: components["schemas"]["AsFoundResult"][];
             /** Sticks */
             sticks: components["schemas"]["MarkingStick"][];
             inner: components["schemas"]["InnerResult"];
@@ -6902,7 +6994,8 @@ export interface components {
          *
          *     Attributes:
          *         by: a line; a point and the direction of a line; two points; what stood there before; or the best fit.
-         *         line: a side by its name; point: a corner; points: two corners.
+         *         line: a side or an inner line by its name; point: a corner; points: two corners.
+         *         of: what of the site's control is held, by name: walls, boundaries, monuments; all of it when left out.
          */
         HoldPlan: {
             by: components["schemas"]["HoldKind"];
@@ -6924,6 +7017,8 @@ export interface components {
                 string,
                 string
             ] | null;
+            /** Of */
+            of?: string[];
         };
         /**
          * LevelPoint
@@ -9068,6 +9163,90 @@ export interface operations {
         responses: {
             /** @description Successful Response */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StructureView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    take_as_found_api_structures__structure_id__pulls__pull_id__as_found_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+                pull_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Body_take_as_found_api_structures__structure_id__pulls__pull_id__as_found_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

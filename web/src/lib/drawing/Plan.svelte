@@ -81,6 +81,12 @@
 	const factor = $derived(chosen ?? fittingFactor(largest || doubt, widest));
 	const withDiagonals = $derived(result.sides.length <= MOST_WITH_DIAGONALS && !inner);
 
+	/** All inner lines, or that alone which is held. */
+	const innerShown = $derived<StructureResult['inner']>(
+		inner
+			? result.inner
+			: { lines: result.inner.lines.filter((line) => line.name === heldLine), points: [] }
+	);
 	const corners = $derived(cornersOf(result));
 	const outline = $derived(pointsText(Object.values(corners), at));
 	const someKnown = $derived(
@@ -120,7 +126,7 @@
 			);
 			return one && two ? [lineObstacle(at(xy(one.nail)), at(xy(two.nail)), 2)] : [];
 		}),
-		...(inner ? result.inner.lines : []).flatMap((line) =>
+		...innerShown.lines.flatMap((line) =>
 			line.stretches.map((s) => lineObstacle(at(xy(s.start)), at(xy(s.end)), 2))
 		),
 		...(boards ? boardObstacles(result, at) : [])
@@ -133,7 +139,7 @@
 						...letterLabels(result, at),
 						...arrows.map((arrow) => arrow.label),
 						...dimensionLabels(result, at, withDiagonals, sheet.forLabels.size),
-						...(inner ? innerLabels(result, at) : [])
+						...innerLabels(innerShown.lines, at)
 					],
 					[...obstacles, ...sheet.forLabels.taken],
 					sheet.forLabels.size
@@ -170,7 +176,7 @@
 		{/each}
 	{/if}
 	{#if families}<PlanFamilies {result} {at} />{/if}
-	{#if inner}<PlanInner inner={result.inner} {at} />{/if}
+	<PlanInner inner={innerShown} {heldLine} {at} />
 	{#if boards}<PlanBoards {result} {heldLine} {at} nails={!known} />{/if}
 	<svelte:element this={result.closed ? 'polygon' : 'polyline'} points={outline} class="walls" />
 	{#each Object.entries(expected ?? {}) as [corner, ellipse] (corner)}

@@ -4,16 +4,24 @@
 
 	interface Props {
 		inner: StructureResult['inner'];
+		heldLine: string;
 		at: ToScreen;
 	}
-	let { inner, at }: Props = $props();
+	let { inner, heldLine, at }: Props = $props();
 </script>
 
 {#each inner.lines as line (line.name)}
 	{#each line.stretches as stretch, index (index)}
 		{@const one = at({ x: stretch.start.x_mm, y: stretch.start.y_mm })}
 		{@const two = at({ x: stretch.end.x_mm, y: stretch.end.y_mm })}
-		<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="inner" />
+		<line
+			x1={one.x}
+			y1={one.y}
+			x2={two.x}
+			y2={two.y}
+			class="inner"
+			class:held={line.name === heldLine}
+		/>
 	{/each}
 {/each}
 {#each inner.points as point (point.name)}
@@ -26,6 +34,11 @@
 		stroke: var(--ink-soft);
 		stroke-width: 1.3;
 		stroke-dasharray: 12 4 2 4;
+	}
+	.inner.held {
+		stroke: var(--string);
+		stroke-width: 2.5;
+		stroke-dasharray: none;
 	}
 	.crossing {
 		stroke: var(--ink);

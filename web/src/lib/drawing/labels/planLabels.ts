@@ -147,8 +147,8 @@ export function boardObstacles(result: StructureResult, at: ToScreen): Obstacle[
 }
 
 /** Names of inner lines, beside their first wall. */
-export function innerLabels(result: StructureResult, at: ToScreen): Label[] {
-	return result.inner.lines.flatMap((line) => {
+export function innerLabels(lines: StructureResult['inner']['lines'], at: ToScreen): Label[] {
+	return lines.flatMap((line) => {
 		const stretch = line.stretches[0];
 		if (!stretch) return [];
 		const [one, two] = [at(xy(stretch.start)), at(xy(stretch.end))];

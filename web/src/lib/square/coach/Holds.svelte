@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { PlanDoc, Structure } from '$lib/api/types';
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 
 	interface Props {
@@ -16,7 +17,17 @@
 	let line = $state('');
 	let one = $state('');
 	let other = $state('');
+	let inner = $state('');
+	/** Control that is chosen to be held; all of it while none is. */
+	let of = $state<string[]>([]);
 	let trouble = $state('');
+	const control = $derived(structure.names.control);
+	const heldPoints = $derived(
+		Object.entries(control).reduce(
+			(sum, [name, points]) => sum + (of.length && !of.includes(name) ? 0 : points),
+			0
+		)
+	);
 
 	async function hold(chosen: Hold) {
 		trouble = await onHold(chosen);
@@ -63,7 +74,7 @@
 {/if}
 <details class="mt-3">
 	<summary class="flex min-h-11 cursor-pointer items-center font-semibold underline"
-		>A point and a direction, two points, or what stood there before</summary
+		>A point and a direction, two points, an inner line, or what stood there before</summary
 	>
 	<div class="grid gap-3">
 		<div class="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
@@ -108,18 +119,49 @@
 				onclick={() => hold({ by: 'points', points: [one, other] })}>Hold</button
 			>
 		</div>
-		<p>
+		{#if structure.names.inner.length}
+			<div class="grid grid-cols-[1fr_auto] items-end gap-2">
+				<label
+					>An inner line
+					<select class="field" aria-label="Inner line held" bind:value={inner}>
+						<option value="">–</option>
+						{#each structure.names.inner as name (name)}<option>{name}</option>{/each}
+					</select></label
+				>
+				<button
+					class="board-button plain"
+					disabled={!inner}
+					onclick={() => hold({ by: 'line', line: inner })}>Hold</button
+				>
+				<span class="col-span-2 text-sm text-ink-soft">
+					Swing every corner to its string, and pull from one of its ends.
+				</span>
+			</div>
+		{/if}
+		<fieldset>
+			<legend>What stood there before</legend>
+			<div class="flex flex-wrap gap-x-5">
+				{#each Object.entries(control) as [name, points] (name)}
+					<Checkbox
+						checked={of.includes(name)}
+						onChecked={(yes) => (of = yes ? [...of, name] : of.filter((one) => one !== name))}
+					>
+						{name}, {points === 1 ? 'a point' : `${points} points`}
+					</Checkbox>
+				{/each}
+			</div>
 			<button
-				class="board-button plain"
-				disabled={!structure.names.can_hold_wall}
-				onclick={() => hold({ by: 'wall' })}>Hold what stood there before</button
+				class="board-button plain mt-1"
+				disabled={heldPoints < 2}
+				onclick={() => hold(of.length ? { by: 'wall', of } : { by: 'wall' })}
+				>{of.length ? 'Hold these' : 'Hold all of it'}</button
 			>
 			<span class="block text-sm text-ink-soft">
-				{structure.names.can_hold_wall
-					? 'Walls and points held as true on the site; pull from them or swing to them.'
+				{Object.keys(control).length
+					? 'Two points give a direction. Pull from them, or swing to their line.'
 					: 'Place the structure on the site first, from a wall or two points.'}
 			</span>
-		</p>
+		</fieldset>
 	</div>
 </details>
 

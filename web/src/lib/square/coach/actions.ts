@@ -89,6 +89,27 @@ export class CoachActions {
 		return this.#plan({ goes_on: yes });
 	}
 
+	/** Make what a reading found the plan. */
+	takeAsFound(pullId: string): Promise<string> {
+		const { path } = this.#path.params;
+		return this.#ask(() =>
+			api.POST('/api/structures/{structure_id}/pulls/{pull_id}/as-found', {
+				params: { path: { ...path, pull_id: pullId } },
+				body: { base_revision: this.#here.structure.revision }
+			})
+		);
+	}
+
+	/** Bring the plan before the newest one back. */
+	undoPlan(): Promise<string> {
+		return this.#ask(() =>
+			api.POST('/api/structures/{structure_id}/plan/undo', {
+				...this.#path,
+				body: { base_revision: this.#here.structure.revision }
+			})
+		);
+	}
+
 	#plan(change: Partial<PlanDoc>): Promise<string> {
 		const structure = this.#here.structure;
 		return this.#ask(() =>

@@ -9,6 +9,7 @@
 	import KeepBar from '$lib/plan/KeepBar.svelte';
 	import Plan from '$lib/drawing/Plan.svelte';
 	import WalkPlan from '$lib/drawing/WalkPlan.svelte';
+	import Words from '$lib/lengths/Words.svelte';
 	import Tabs from '$lib/ui/Tabs.svelte';
 	import FootprintFields from '$lib/footprint/FootprintFields.svelte';
 	import PlanBasics from '$lib/footprint/PlanBasics.svelte';
@@ -46,6 +47,9 @@
 				{#if open === 'walls'}
 					<PlanBasics draft={editor} {units} {sides} />
 					<FootprintFields draft={editor} {units} />
+					{#each result.as_found as one (one.from + one.to)}
+						<p class="mt-2"><Words text={one.text} /></p>
+					{/each}
 				{:else if open === 'lines'}
 					{#if result.closed}
 						<h2 class="font-bold">Wall and footing</h2>

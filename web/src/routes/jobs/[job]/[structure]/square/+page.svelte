@@ -3,6 +3,7 @@
 	import Shout from '$lib/square/call/Shout.svelte';
 	import TapePiece from '$lib/square/call/TapePiece.svelte';
 	import VerdictBoard from '$lib/square/call/VerdictBoard.svelte';
+	import FoundOnSite from '$lib/square/coach/FoundOnSite.svelte';
 	import Holds from '$lib/square/coach/Holds.svelte';
 	import LookAgain from '$lib/square/coach/LookAgain.svelte';
 	import Lost from '$lib/square/coach/Lost.svelte';
@@ -60,6 +61,7 @@
 					<PullAndMove {stage} />
 				{:else if open === 'hold'}
 					<Holds {structure} onHold={(hold) => stage.actions.hold(hold)} />
+					<FoundOnSite {structure} actions={stage.actions} />
 				{:else if open === 'again'}
 					<LookAgain
 						{structure}

@@ -179,3 +179,63 @@ class TestTakenAsPlan:
         ):
             with pytest.raises(GeometryError, match="No length of the plan"):
                 taken(STORE, pull, 14422.0)
+
+
+class TestThrown:
+    """Marks of one setup of a laser share its angle; what is exact stays exact."""
+
+    LASER = STORE | {"laser": True}
+
+    @staticmethod
+    def thrown(name: str, station: float) -> dict[str, Any]:
+        return {
+            "kind": "square", "from": "A", "to": name, "line": "AB", "station": station,
+            "reading": round({"C": 12000.0, "D": 0.0}[name] - station, 5), "instrument": "square-laser",
+        }  # fmt: skip
+
+    @pytest.mark.parametrize("station", [0, 2000])
+    def test_exact_readings_from_any_station_give_exact_corners(self, station: float) -> None:
+        pulls = [tape("A", "B", 12000), self.thrown("C", station), self.thrown("D", station)]
+        pulls += [off("AB", "C", 8000), off("AB", "D", 8000), tape("C", "D", 12000)]
+        square = solved(self.LASER, pulls)["square"]
+        assert square["verdict"] == "square"
+        assert max(one["off_mm"] for one in square["estimated"].values()) < 0.01
+        assert len(square["residuals"]) == len(pulls)
+
+    def test_marks_that_err_together_do_not_accuse_the_tape_between_them(self) -> None:
+        """The laser throws 2.5 mm off at 8 m: both marks lie off alike, and the tape between them is right."""
+        pulls = [tape("A", "B", 12000), self.thrown("C", 0), self.thrown("D", 0)]
+        for pull in pulls[1:]:
+            pull["reading"] += 2.5
+        pulls += [off("AB", "C", 8000), off("AB", "D", 8000), tape("C", "D", 12000)]
+        square = solved(self.LASER, pulls)["square"]
+        assert not square["suspects"]
+        fits = {(one["from"], one["to"]): abs(one["residual_mm"]) for one in square["residuals"]}
+        assert fits["C", "D"] < 0.05
+
+    def test_a_right_angle_thrown_farther_than_it_was_aimed_is_told(self) -> None:
+        narrow = self.LASER | {"footprint": {"shape": "rectangle", "length": "3 m", "width": "9 m"}, "inner": []}
+        pulls = [{"kind": "square", "from": "A", "to": "D", "line": "AB", "reading": 0, "instrument": "square-laser"}]
+        (trap,) = [one for one in solved(narrow, pulls)["square"]["traps"] if one["trap"] == "near-aim"]
+        assert "2 mm at the mark is 5 mm at D" in trap["text"]  # 1/16 inch, three times as far
+        assert not [
+            one for one in solved(self.LASER, [self.thrown("D", 0)])["square"]["traps"] if one["trap"] == "near-aim"
+        ]
+
+
+class TestMixedMethods:
+    def test_the_sheet_asks_for_each_corner_by_its_own_method(self) -> None:
+        plan = STORE | {"method": "computed-diagonal", "methods_on": {"D": "station-offset"}}
+        found = solved(plan, [])
+        assert found["setting_out"]["name"] == "Corner by corner"
+        assert found["methods"]["mixed"]["worst_corner"] in "CD"
+        assert found["methods"]["mixed_not"] is None
+
+    def test_a_corner_of_the_baseline_has_no_method(self) -> None:
+        with pytest.raises(DocumentRefused) as refused:
+            solved(STORE | {"methods_on": {"B": "ties"}}, [])
+        assert [one.pointer for one in refused.value.problems] == ["/structures/0/methods_on/B"]
+
+    def test_a_laser_reversed(self) -> None:
+        laser = solved(STORE | {"laser_check": {"out": "15.24 m", "apart": "-12.7 mm"}}, [])["methods"]["laser"]
+        assert (laser["error_mm"], laser["true"]) == (6.35, False)

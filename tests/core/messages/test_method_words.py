@@ -5,7 +5,7 @@ import pytest
 from anvilhead.core.geometry.footprint import Footprint, rectangle
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.messages.method_words import METHOD_CATCH, METHOD_GOOD_FOR, METHOD_NAMES, StepWords, method_why
-from anvilhead.core.methods.all_methods import steps_for
+from anvilhead.core.methods.all_methods import WAYS, steps_for
 from anvilhead.core.methods.comparison import compare_methods
 from anvilhead.core.methods.method import Method
 from anvilhead.core.units.units import Units
@@ -17,7 +17,7 @@ STORE = rectangle(44 * FOOT, 27.5 * FOOT)
 
 def told(method: Method, crew: int = 2, laser_mm: float | None = None, footprint: Footprint = STORE) -> list[str]:
     words = StepWords(FOOT, Units.FT_IN, laser_mm, crew)
-    steps = steps_for(method, baseline(footprint))
+    steps = steps_for(WAYS[method], baseline(footprint))
     return [words.text(step, number) for number, step in enumerate(steps, 1)]
 
 
@@ -93,7 +93,7 @@ def test_to_the_right_of_the_baseline_is_said() -> None:
 
 
 def test_who_stands_where_for_two_and_for_one() -> None:
-    step = steps_for(Method.COMPUTED_DIAGONAL, baseline(STORE))[1]
+    step = steps_for(WAYS[Method.COMPUTED_DIAGONAL], baseline(STORE))[1]
     assert StepWords(0, Units.FT_IN, None, 2).who(step) == "Dumb end at B and A; the lead reads at C."
     assert StepWords(0, Units.FT_IN, None, 1).who(step) == "Hook the tape at B and A; stand at C."
 

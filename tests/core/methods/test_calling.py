@@ -14,7 +14,7 @@ from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.measure.walking import in_walking_order, step_mm, walking_mm
 from anvilhead.core.messages.coach_words import pull_how
 from anvilhead.core.messages.words import pull_name
-from anvilhead.core.methods.all_methods import asked_by
+from anvilhead.core.methods.all_methods import WAYS, asked_by
 from anvilhead.core.methods.calling import in_hand_order
 from anvilhead.core.methods.method import Asked, Method
 from anvilhead.core.units.units import Units
@@ -30,7 +30,7 @@ def nails(shape: Footprint) -> Named:
 
 
 def calls(method: Method, shape: Footprint) -> list[Asked]:
-    return asked_by(method, baseline(shape, LAYOUT.setback_mm))
+    return asked_by(WAYS[method], baseline(shape, LAYOUT.setback_mm))
 
 
 ANY_SHAPE = (

@@ -121,7 +121,7 @@ class TestByNumpy:
         base = baseline(shape)
         if WAYS[method].why_not(base):
             pytest.skip("it does not do this shape")
-        asked = asked_by(method, base)
+        asked = asked_by(WAYS[method], base)
         told = report(shape, method).ellipses
         by_hand = self.ellipses(asked, base.places, shape)
         for name in shape.names:
@@ -138,8 +138,10 @@ class TestByNumpy:
         rows += [(partial(self.beside, name, ends[name.split("@")[0]]), INCH / 32) for name in nails]
         marks = [one.end for one in asked if one.kind is PullKind.ALONG]
         rows += [(partial(self.beside, name, ends["AB"]), INCH / 32) for name in marks]
-        design = np.array([[self.slope(value, at, *unknown) / sigma for unknown in free] for value, sigma in rows])
-        covariance = np.linalg.inv(design.T @ design)
+        design = np.array([[self.slope(value, at, *unknown) for unknown in free] for value, _ in rows])
+        errors = np.diag([sigma**2 for _, sigma in rows])
+        errors[: len(asked), : len(asked)] += self.shared(asked, ends, at)
+        covariance = np.linalg.inv(design.T @ np.linalg.solve(errors, design))
         found = {}
         for name in shape.names:
             block = np.zeros((2, 2))
@@ -168,7 +170,7 @@ class TestByNumpy:
     def sigma(self, one: Asked, ends: dict[str, tuple[str, str]], at: dict[str, np.ndarray]) -> float:
         if one.kind is PullKind.SQUARE:
             off = abs(self.off(at, one.end, *ends[one.line]))
-            turn = LASER_SIGMA
+            turn = self.laser(one, ends, at)
             if one.instrument is Instrument.THREE_FOUR_FIVE:
                 triangle = largest_triangle(float(np.hypot(*(at["B"] - at["A"]))), off, FOOT)
                 turn = triangle.sigma_rad(TAPE) if triangle else SQUARE_SIGMA
@@ -181,6 +183,22 @@ class TestByNumpy:
             parts = (one.length_mm * TAPE.sigma_mm(one.length_mm), a * TAPE.sigma_mm(a), b * TAPE.sigma_mm(b))
             return math.hypot(*parts) / one.length_mm
         return TAPE.sigma_mm(one.length_mm)
+
+    def laser(self, one: Asked, ends: dict[str, tuple[str, str]], at: dict[str, np.ndarray]) -> float:
+        """Its own angle, and a mark at the end of the string hit to a sixteenth."""
+        one_end, other_end = ends[one.line]
+        return math.hypot(LASER_SIGMA, INCH / 32 / float(np.hypot(*(at[one_end] - at[other_end]))))
+
+    def shared(self, asked: list[Asked], ends: dict[str, tuple[str, str]], at: dict[str, np.ndarray]) -> np.ndarray:
+        """Covariance of marks from one setup of a laser: its angle times both offsets."""
+        found = np.zeros((len(asked), len(asked)))
+        for i, one in enumerate(asked):
+            for j, other in enumerate(asked):
+                both = {one.instrument, other.instrument} == {Instrument.SQUARE_LASER}
+                if i != j and both and one.start == other.start:
+                    offs = [self.off(at, each.end, *ends[each.line]) for each in (one, other)]
+                    found[i, j] = self.laser(one, ends, at) ** 2 * offs[0] * offs[1]
+        return found
 
     def slope(
         self, value: Callable[[dict[str, np.ndarray]], float], at: dict[str, np.ndarray], name: str, axis: int
@@ -214,7 +232,7 @@ class TestTable:
         assert pulls[Method.THREE_FOUR_FIVE] == 8
         assert pulls[Method.STATION_OFFSET] == 5
         assert pulls[Method.SQUARE_LASER] == 7  # C shot again from A
-        assert all(len(asked_by(method, baseline(STORE))) == count for method, count in pulls.items())
+        assert all(len(asked_by(WAYS[method], baseline(STORE))) == count for method, count in pulls.items())
 
     def test_the_longest_pull_is_the_diagonal(self) -> None:
         assert report(STORE, Method.COMPUTED_DIAGONAL).longest_mm == pytest.approx(622.643 * INCH, abs=0.02)
@@ -234,7 +252,7 @@ class TestTable:
         """Tapes from A and B along the string would not say how far beside it D stands."""
         straight = Footprint((Point(0, 0), Point(6000, 0), Point(6000, 5000), Point(-2000, 5000), Point(-2000, 0)))
         for method in (Method.COMPUTED_DIAGONAL, Method.STATION_OFFSET, Method.SQUARE_LASER, Method.TIES):
-            asked = asked_by(method, baseline(straight))
+            asked = asked_by(WAYS[method], baseline(straight))
             assert [one.kind for one in asked if one.end == "E"] == [PullKind.ALONG]
             assert report(straight, method).ellipses["E"].minor_mm == pytest.approx(2.448 * INCH / 32, rel=0.5)
 
@@ -332,6 +350,6 @@ class TestSheet:
 
     @pytest.mark.parametrize("method", list(Method))
     def test_every_method_sets_every_corner_once_it_can(self, method: Method) -> None:
-        steps = steps_for(method, baseline(STORE))
+        steps = steps_for(WAYS[method], baseline(STORE))
         assert {step.corner for step in steps} >= {"B", "C", "D"}
         assert steps[0].tapes[0].length_mm == pytest.approx(44 * FOOT)

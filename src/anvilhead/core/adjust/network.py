@@ -11,12 +11,13 @@ from dataclasses import dataclass, field, replace
 
 from anvilhead.core.adjust.adjustment import Adjustment, adjust
 from anvilhead.core.adjust.hold import Hold
+from anvilhead.core.adjust.thrown import thrown_sigma, thrown_together, throws_from
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.measure.instrument import CLASSES, LASER_RAD, SQUARE_RAD, STRING_MM, Instrument
+from anvilhead.core.measure.instrument import CLASSES, SQUARE_RAD, STRING_MM, Instrument
 from anvilhead.core.measure.observation import Distance, Hypotenuse, Observation, Offset, Station, sigma_at_least
 from anvilhead.core.measure.tape import Pull, PullKind, TapeClass
-from anvilhead.core.measure.triangle import hypotenuse_sigma_mm, largest_triangle
+from anvilhead.core.measure.triangle import hypotenuse_sigma_mm
 from anvilhead.core.units.tolerances import STRAIGHT_RAD
 from anvilhead.core.units.units import FOOT_MM
 
@@ -132,14 +133,19 @@ def network_of(
     for mark in dict.fromkeys((p.end, p.line) for p in pulls if p.kind is PullKind.ALONG):
         if mark[0] not in named.on_line and mark[0] not in lines[mark[1]]:
             constraints.append(Offset(mark[0], lines[mark[1]], 0.0, STRING_MM / 2))
-    if cut_within_mm is not None:
-        constraints += _as_cut(footprint, sigma_at_least(cut_within_mm / 2))
     on_line = {name: lines[named.on_line[name]] for name in used if name in named.on_line}
     if started[1] not in footprint.corners:  # how far away the other end of an inner line is pinned matters little
         on_line[started[1]] = (started[0], started[1])
+    thrown = thrown_together(pulls, planned, lines, tape)
+    constraints += thrown.constraints
+    if cut_within_mm is not None:
+        constraints += _as_cut(footprint, sigma_at_least(cut_within_mm / 2))
     return Network(
-        planned,
-        tuple(_observation(pull, planned, lines, tape) for pull in pulls),
+        planned | thrown.points,
+        tuple(
+            thrown.observations.get(index) or _observation(pull, planned, lines, tape)
+            for index, pull in enumerate(pulls)
+        ),
         tuple(constraints),
         started,
         hold,
@@ -201,29 +207,14 @@ def _observation(
             line = (line[1], line[0])
         return Offset(pull.start, line, value, sigma_of(pull, tape))
     if pull.kind in (PullKind.ALONG, PullKind.SQUARE):
-        first, second = lines[pull.line]
-        line = (first, second) if pull.start == first else (second, first)
+        line = throws_from(pull, lines)
         thrown = pull.kind is PullKind.SQUARE
-        sigma = _thrown_sigma(pull, planned, line, tape) if thrown else sigma_of(pull, tape)
+        sigma = thrown_sigma(pull, planned, line, tape) if thrown else sigma_of(pull, tape)
         return Station(pull.end, line, value, sigma)
     if pull.kind is PullKind.TRIANGLE:
         ends = [next(name for name in lines[line] if name != pull.start) for line in (pull.line, pull.end)]
         return Hypotenuse(pull.start, (ends[0], ends[1]), pull.legs_mm, value, _triangle_sigma(pull, tape))
     return Distance(pull.start, pull.end, value, sigma_of(pull, tape))
-
-
-def _thrown_sigma(pull: Pull, planned: Mapping[str, Point], line: tuple[str, str], tape: TapeClass) -> float:
-    """Of what is read from a thrown right angle: the rule, the angle over the offset, the tape to its station."""
-    along = planned[line[1]] - planned[line[0]]
-    off = abs(along.unit().cross(planned[pull.end] - planned[line[0]]))
-    turn = LASER_RAD / 2
-    if pull.instrument == Instrument.FRAMING_SQUARE:
-        turn = SQUARE_RAD / 2
-    elif pull.instrument == Instrument.THREE_FOUR_FIVE:
-        triangle = largest_triangle(along.length(), off, FOOT_MM)
-        turn = triangle.sigma_rad(tape) if triangle else SQUARE_RAD / 2
-    walked = tape.sigma_mm(abs(pull.station_mm)) if pull.station_mm else 0.0
-    return math.hypot(CLASSES[Instrument.SQUARE_LASER].sigma_mm(0.0), turn * off, walked)
 
 
 def _triangle_sigma(pull: Pull, tape: TapeClass) -> float:

@@ -12,13 +12,13 @@ from itertools import combinations
 from anvilhead.core.adjust.adjustment import Adjustment
 from anvilhead.core.adjust.chance import chi_square_tail
 from anvilhead.core.adjust.hold import Laid, lay
-from anvilhead.core.adjust.network import Network, network_of
+from anvilhead.core.adjust.network import Network, lines_of, network_of
 from anvilhead.core.check.certainty import Certainty, certainty_of
 from anvilhead.core.check.frame import FrameCheck, frame_check, may_be_cut_wrong
 from anvilhead.core.check.mirrored import LEAST_TO_SPARE, Mirrored, mirrored_in
 from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.check.slips import Suspect, find_slips
-from anvilhead.core.check.traps import KNOWN_BY_SIDES, Trap, TrapKind, traps_in, wrong_side
+from anvilhead.core.check.traps import KNOWN_BY_SIDES, Trap, TrapKind, near_aims, traps_in, wrong_side
 from anvilhead.core.check.what_next import NextPull, helpful_pulls, next_pull_of, unproved_corners
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
@@ -140,7 +140,7 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
         suspects=tuple(found.suspects),
         next_pull=next_pull_of(footprint, fit, pulls, helpful, found.suspects, unproved),
         helpful=helpful,
-        traps=_traps(set_out, pulls, laid, moves, found),
+        traps=_traps(set_out, network, pulls, laid, moves, found),
         worst=_worst(set_out, laid.corners) if usable else None,
         certainty=_certainty(set_out, laid) if usable else None,
         frame=frame_check(footprint, network, pulls, set_out.held_line, found.everything) if network.cut else None,
@@ -219,7 +219,7 @@ def _corners_of(footprint: Footprint, loose: Sequence[str]) -> tuple[str, ...]:
 
 
 def _traps(
-    set_out: SetOut, pulls: Sequence[Pull], laid: Laid, moves: Sequence[Move], found: _Believed
+    set_out: SetOut, network: Network, pulls: Sequence[Pull], laid: Laid, moves: Sequence[Move], found: _Believed
 ) -> tuple[Trap, ...]:
     """Traps in the readings, without those that the rest of them proves to be none."""
     if found.mirrored:
@@ -227,6 +227,7 @@ def _traps(
         told = (one.corner, "–".join(one.over), *((one.or_else,) if one.or_else else ()))
         return (Trap(TrapKind.MIRRORED, 0.0, told),)
     traps = traps_in(set_out.footprint, pulls, set_out.tolerance_mm, set_out.tape, laid.ellipses, set_out.heights_mm)
+    traps += tuple(near_aims(pulls, network.planned, lines_of(set_out.footprint, set_out.named)))
     if set_out.cut_within_mm is not None:  # its sides are known, and how far it has slid is said by itself
         return tuple(trap for trap in traps if trap.kind not in (*KNOWN_BY_SIDES, TrapKind.RACKED))
     # how far a side has slid is not worth saying from readings that contradict each other

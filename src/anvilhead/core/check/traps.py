@@ -9,10 +9,12 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from anvilhead.core.adjust.adjustment import Ellipse
+from anvilhead.core.adjust.thrown import LAID_ANEW, Line, aim_mm, off_mm, throws_from
 from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import Pull, PullKind, TapeClass, ordered_pair
 from anvilhead.core.units.tolerances import COINCIDENT_MM, SMALLEST_MOVE_MM
-from anvilhead.core.units.units import INCH_MM
+from anvilhead.core.units.units import INCH_MM, SIXTEENTH_MM
 
 SLIP_SHARE = 0.1
 """Opposite sides that differ by more than this share of their length are a misread tape, not a trapezoid."""
@@ -64,6 +66,9 @@ class TrapKind(StrEnum):
     MIRRORED = "mirrored"
     """A corner stands where the same tapes cross a second time."""
 
+    NEAR_AIM = "near-aim"
+    """A right angle was aimed by a mark nearer than what it was thrown at."""
+
     WRONG_SIDE = "wrong-side"
     """One nail alone is off, by about its own thickness: the string may lie on its other side."""
 
@@ -110,6 +115,18 @@ def traps_in(
     found += _slope(pulls, heights_mm, tolerance_mm)
     found += _rounded(footprint, pulls)
     return tuple(found)
+
+
+def near_aims(pulls: Sequence[Pull], planned: Mapping[str, Point], lines: Mapping[str, Line]) -> list[Trap]:
+    """Right angles aimed by a mark nearer than what they were thrown at: what a sixteenth there makes at the corner."""
+    found: dict[str, Trap] = {}
+    for pull in pulls:
+        if pull.kind is PullKind.SQUARE and pull.instrument not in LAID_ANEW:
+            line = throws_from(pull, lines)
+            aim, off = aim_mm(pull, planned, line), off_mm(pull, planned, line)
+            if off > aim > 0:
+                found[pull.end] = Trap(TrapKind.NEAR_AIM, SIXTEENTH_MM * off / aim, (pull.end, pull.line))
+    return list(found.values())
 
 
 def wrong_side(inward_mm: Iterable[float]) -> Trap | None:

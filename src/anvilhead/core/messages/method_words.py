@@ -1,12 +1,16 @@
 """What is said about the methods of squaring: names, what each is good for, its catch, its steps."""
 
+import math
 from collections.abc import Callable
 
+from anvilhead.core.measure.instrument import LASER_RAD, STRING_MM
+from anvilhead.core.measure.reversal import Reversal
 from anvilhead.core.measure.triangle import Triangle
 from anvilhead.core.messages.spoken import says_boards
 from anvilhead.core.messages.words import listed
 from anvilhead.core.methods.comparison import Comparison, MethodReport, NotFor
-from anvilhead.core.methods.method import Method, MethodStep
+from anvilhead.core.methods.method import Method, MethodStep, WayToSquare
+from anvilhead.core.methods.mixed import Mixed
 from anvilhead.core.units.length_printing import print_difference, print_length
 from anvilhead.core.units.units import Units
 
@@ -79,6 +83,36 @@ def method_why(comparison: Comparison, tolerance_mm: float, crew: int, units: Un
         f"{name}{alone} comes nearest: {corner} within {over}{expected} 95 times in 100, and {asked} is asked for. "
         "Pull spare diagonals, and move the nails by what all pulls say together."
     )
+
+
+def way_words(way: WayToSquare) -> dict[str, str]:
+    """What a sheet says of its method: its name, what it is good for, its catch; by the keys of the sheet."""
+    if isinstance(way, Mixed):
+        own = listed([f"{corner} by {METHOD_NAMES[method].lower()}" for corner, method in way.on.items()])
+        return {
+            "name": "Corner by corner",
+            "good_for": f"{own}, the others by {METHOD_NAMES[way.method].lower()}",
+            "catch": "Each corner is as good as its own method: see its ± before you trust it.",
+        }
+    method = way.method
+    return {"name": METHOD_NAMES[method], "good_for": METHOD_GOOD_FOR[method], "catch": METHOD_CATCH[method]}
+
+
+def reversal_text(reversal: Reversal, units: Units) -> str:
+    """What the reversal test of a laser says, and what to do."""
+    error, allowed, doubt = (
+        print_difference(mm, units) for mm in (reversal.error_mm, reversal.allowed_mm, reversal.doubt_mm)
+    )
+    out = print_length(reversal.out_mm, units).text
+    if not reversal.is_true:
+        return (
+            f"Not true: it throws {error} off in {out}, half of what the marks are apart; {allowed} is what it may. "
+            "Throw it both ways round and take the middle of the two marks, or have it set."
+        )
+    if not reversal.can_tell:
+        far = print_length(STRING_MM / math.sqrt(2) / LASER_RAD, units).text
+        return f"These marks cannot tell: they are good to ±{doubt}, and it may throw {allowed} off. Mark {far} out."
+    return f"True: {error} off in {out}, where it may be {allowed}, as far as two marks can tell (±{doubt})."
 
 
 def not_for_text(one: NotFor) -> str:

@@ -20,7 +20,7 @@ from anvilhead.core.messages.spoken import says_boards
 from anvilhead.core.moves.moves import Hands, Move
 from anvilhead.core.units.length_printing import print_difference, print_length, print_small, print_within
 from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
-from anvilhead.core.units.units import Units
+from anvilhead.core.units.units import SIXTEENTH_MM, Units
 
 _NUMBERS = (
     "no",
@@ -209,6 +209,9 @@ def trap_text(trap: Trap, units: Units) -> str:
         TrapKind.SLOPE: f"The ground falls between {one} and {other}: a tape laid along it reads {amount} long. "
         "Hold it level, or note the fall.",
         TrapKind.ROUNDED: f"{one}–{other} was read as a whole number. If the call was rounded, it is {amount} off.",
+        TrapKind.NEAR_AIM: f"The square line to {one} was aimed along {other} by a mark nearer than {one}: "
+        f"{print_difference(SIXTEENTH_MM, units)} at the mark is {amount} at {one}. "
+        "Aim by a mark at least as far away as you throw.",
         TrapKind.WRONG_SIDE: f"One nail alone is off, by {amount}: about the thickness of a nail. "
         "Look whether the string lies on the agreed side of it before you move it.",
     }[trap.kind]

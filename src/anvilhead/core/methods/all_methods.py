@@ -28,24 +28,23 @@ WAYS: dict[Method, WayToSquare] = {way.method: way for way in _ALL}
 """By method; of two that come to the same, the one that comes first is the plainer."""
 
 
-def asked_by(method: Method, base: Baseline) -> list[Asked]:
+def asked_by(way: WayToSquare, base: Baseline) -> list[Asked]:
     """The pulls of a method as it goes; none when it cannot do the shape."""
-    way = WAYS[method]
     return [] if way.why_not(base) else way.pulls(base)
 
 
-def steps_for(method: Method, base: Baseline, errors_mm: dict[str, float] | None = None) -> list[MethodStep]:
+def steps_for(way: WayToSquare, base: Baseline, errors_mm: dict[str, float] | None = None) -> list[MethodStep]:
     """The steps of a method that can do the shape, the baseline first.
 
     Args:
-        method: which.
+        way: which.
         base: the footprint; the nails of its baseline are named where the method is by ties.
         errors_mm: of each corner once all is pulled, from the comparison.
     """
     side = base.side
     steps = [
-        MethodStep(method, side.end, side.start, (base.tape_end(side.start, side.end),)),
-        *WAYS[method].steps(base),
+        MethodStep(way.method, side.end, side.start, (base.tape_end(side.start, side.end),)),
+        *way.steps(base),
     ]
     errors = errors_mm or {}
     return [step if step.on_the_way else replace(step, error_mm=errors.get(step.corner)) for step in steps]

@@ -54,29 +54,32 @@ class NotFor:
 
 @dataclass(frozen=True, slots=True)
 class Comparison:
-    """Every method for one footprint, and the one to take."""
+    """Every method for one footprint, and the one to take; and methods mixed corner by corner, where they are."""
 
     reports: tuple[MethodReport, ...]
     not_for: tuple[NotFor, ...]
     best: Method | None
+    mixed: MethodReport | NotFor | None = None
 
     def report(self, method: Method) -> MethodReport | None:
         """The report of a method, if it can do this footprint."""
         return next((one for one in self.reports if one.method is method), None)
 
 
-def compare_methods(base: Baseline, tolerance_mm: float, crew: int = 2) -> Comparison:
+def compare_methods(base: Baseline, tolerance_mm: float, crew: int = 2, mixed: WayToSquare | None = None) -> Comparison:
     """Compare every method.
 
     Args:
         base: the planned outline, the nails of its baseline, instruments.
         tolerance_mm: what a corner may be off.
         crew: one or two people.
+        mixed: methods mixed corner by corner, to be held against the others.
     """
     found = [_report(way, base, crew) for way in WAYS.values()]
     reports = [one for one in found if isinstance(one, MethodReport)]
     not_for = [one for one in found if isinstance(one, NotFor)]
-    return Comparison(tuple(reports), tuple(not_for), _best(reports, tolerance_mm, crew, base.tools.has_laser))
+    best = _best(reports, tolerance_mm, crew, base.tools.has_laser)
+    return Comparison(tuple(reports), tuple(not_for), best, _report(mixed, base, crew) if mixed else None)
 
 
 def _best(reports: Sequence[MethodReport], tolerance_mm: float, crew: int, has_laser: bool) -> Method | None:

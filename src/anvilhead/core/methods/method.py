@@ -223,17 +223,19 @@ class Baseline:
 
 
 class WayToSquare(Protocol):
-    """What a method's file says.
+    """What a method's file says."""
 
-    Attributes:
-        method: which it is.
-        needs_two: whether it wants a person at each end of the tape: one alone can hook a tape, not cross two.
-        crosses_tapes: whether corners stand where two tapes cross, which is poor at a flat angle.
-    """
+    @property
+    def method(self) -> Method:
+        """Which it is."""
 
-    method: Method
-    needs_two: bool
-    crosses_tapes: bool
+    @property
+    def needs_two(self) -> bool:
+        """Whether it wants a person at each end of the tape: one alone can hook a tape, not cross two."""
+
+    @property
+    def crosses_tapes(self) -> bool:
+        """Whether corners stand where two tapes cross, which is poor at a flat angle."""
 
     def why_not(self, base: Baseline) -> str | None:
         """Why it cannot do a shape; None when it can."""

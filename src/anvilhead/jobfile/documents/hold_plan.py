@@ -1,4 +1,4 @@
-"""What is held while squaring, a joined frame, and named stakes, as documents."""
+"""What is held while squaring, a joined frame, a laser tested, and named stakes, as documents."""
 
 from typing import Annotated, Self
 
@@ -8,7 +8,7 @@ from pydantic_core import PydanticCustomError
 from anvilhead.core.adjust.hold import HoldKind
 from anvilhead.core.units.units import SIXTEENTH_MM
 from anvilhead.jobfile.documents.control import ControlName
-from anvilhead.jobfile.lengths import Coordinates, Length, PositiveLength, Sparse, Strict
+from anvilhead.jobfile.lengths import Coordinates, Length, PositiveLength, SignedLength, Sparse, Strict
 
 PointName = Annotated[str, Field(min_length=1, max_length=64)]
 
@@ -49,6 +49,13 @@ class FramePlan(Strict):
     """Forms or plates fastened at exact lengths before they are squared; every side is cut to within `sides_within`."""
 
     sides_within: PositiveLength = Length(SIXTEENTH_MM, '1/16"')
+
+
+class LaserCheck(Strict):
+    """A square-throwing laser reversed: two marks `out` from it, `apart` from the first to the second."""
+
+    out: PositiveLength
+    apart: SignedLength
 
 
 class StakePlan(Strict):

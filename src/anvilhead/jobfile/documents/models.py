@@ -19,7 +19,7 @@ from anvilhead.jobfile.documents.beside import Beside, FamilyName, Inner, LineNa
 from anvilhead.jobfile.documents.board_plans import BoardPlan
 from anvilhead.jobfile.documents.control import Control, Placing
 from anvilhead.jobfile.documents.footprints import AnyFootprint
-from anvilhead.jobfile.documents.hold_plan import FramePlan, HoldPlan, PointName, StakePlan
+from anvilhead.jobfile.documents.hold_plan import FramePlan, HoldPlan, LaserCheck, PointName, StakePlan
 from anvilhead.jobfile.lengths import (
     InUnits,
     Length,
@@ -64,8 +64,9 @@ class Plan(Sparse):
         lines: further families, by their offsets; inner: lines inside.
         boards: how the boards stand, how high, and of what.
         placing: where the structure stands on the site; may_overlap: neighbours it overlaps on purpose.
-        method: how its corners are squared; crew: by how many people;
-            laser: whether a square-throwing laser is at hand; laser_offset: of it from the string;
+        method: how its corners are squared, methods_on: those that are squared another way; crew: by how many people;
+            laser: whether a square-throwing laser is at hand; laser_offset: of it from the string; laser_check: its
+            reversal test;
             tape_error: ± of the tape on a short pull, when it is not 1/16 inch.
     """
 
@@ -93,6 +94,8 @@ class Plan(Sparse):
     boards: BoardPlan = BoardPlan()
     placing: Placing | None = None
     may_overlap: list[Identifier] = Field(default_factory=list, max_length=60)
+    methods_on: dict[PointName, Method] = Field(default_factory=dict, max_length=200)
+    laser_check: LaserCheck | None = None
     method: Method | None = Field(default=None, validation_alias=AliasChoices("method", "school"))
     crew: Literal[1, 2] = 2
     laser: bool = False

@@ -45,14 +45,31 @@ class NotForResult(OfMethod):
     why: str
 
 
+class LaserResult(Result):
+    """What a square-throwing laser throws off at the marks of its reversal test, and what it may."""
+
+    error_mm: float
+    allowed_mm: float
+    true: bool
+    text: str
+
+
 class MethodsResult(Result):
-    """The methods compared; `best` is the one to take for this crew, `why` says it in a sentence."""
+    """The methods compared; `best` is the one to take for this crew, `why` says it in a sentence.
+
+    Attributes:
+        mixed: methods mixed corner by corner, by the name of that of the other corners; mixed_not: why that cannot be.
+        laser: the reversal test of a square-throwing laser, where it was done.
+    """
 
     best: Method | None
     why: str
     crew: int
     table: list[MethodResult]
     not_for: list[NotForResult]
+    mixed: MethodResult | None
+    mixed_not: str | None
+    laser: LaserResult | None
 
 
 class TiedPoint(Result):

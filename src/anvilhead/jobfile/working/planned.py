@@ -123,6 +123,12 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
     _stakes(plan, outline, faults)
     if plan.squared_on and plan.squared_on not in {one.name for one in families}:
         faults.unknown(("squared_on",), "line family", plan.squared_on, [one.name for one in families])
+    for corner in plan.methods_on:
+        if corner not in outline.names[2:]:
+            told = "lies on the baseline, which is pulled first" if corner in outline.names else "is none here"
+            known = ", ".join(outline.names[2:])
+            message = f"Corner {corner} {told}. Corners with a method of their own can be {known}."
+            faults.add(("methods_on", corner), "not-squared", message)
     if plan.frame and not outline.closed:
         faults.add(("frame",), "open-frame", "An open line is no frame: it has no corners to rack. Take “frame” out.")
     if faults.found or held is None:

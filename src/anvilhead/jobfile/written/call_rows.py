@@ -23,7 +23,7 @@ from anvilhead.jobfile.results.square_results import CallResult, ToPull
 from anvilhead.jobfile.working.judging import Rounds
 from anvilhead.jobfile.working.naming import Naming
 from anvilhead.jobfile.working.planned import Planned
-from anvilhead.jobfile.written.method_solving import baseline_of
+from anvilhead.jobfile.written.method_solving import baseline_of, chosen_way
 from anvilhead.jobfile.written.writing import text_of, tidy
 
 
@@ -112,10 +112,10 @@ class _Sheet:
 
     def asked(self) -> list[Asked]:
         """What the chosen method asks for; nothing when none is chosen, or a frame is racked in."""
-        method = self.found.plan.method
-        if method is None or self.naming.set_out.cut_within_mm is not None:
+        way = chosen_way(self.found)
+        if way is None or self.naming.set_out.cut_within_mm is not None:
             return []
-        return asked_by(method, baseline_of(self.found, self.units, self.naming.set_out))
+        return asked_by(way, baseline_of(self.found, self.units, self.naming.set_out))
 
     def method_rows(self) -> list[CallResult]:
         return [self.row(one.pull) for one in self.asked()]

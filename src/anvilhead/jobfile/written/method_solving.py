@@ -5,13 +5,15 @@ import math
 from anvilhead.core.adjust.network import Named
 from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.measure.reversal import Reversal
 from anvilhead.core.measure.setting_out import parallels_to, point_numbers, running_marks
 from anvilhead.core.measure.triangle import Triangle, fitting_triangles, swing_flatness_mm
 from anvilhead.core.messages import method_words as words
-from anvilhead.core.methods.all_methods import steps_for
-from anvilhead.core.methods.comparison import Comparison, MethodReport, compare_methods
+from anvilhead.core.methods.all_methods import WAYS, steps_for
+from anvilhead.core.methods.comparison import Comparison, MethodReport, NotFor, compare_methods
 from anvilhead.core.methods.framing_square import right_corners
-from anvilhead.core.methods.method import Baseline, Instruments, MethodStep
+from anvilhead.core.methods.method import Baseline, Instruments, Method, MethodStep, WayToSquare
+from anvilhead.core.methods.mixed import Mixed
 from anvilhead.core.plan.inner_line import points_of
 from anvilhead.core.units.length_printing import print_difference, print_distance, print_small, print_within
 from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
@@ -28,7 +30,17 @@ WRONG_MM = 2 * SMALLEST_MOVE_MM
 
 def compare(found: Planned, units: Units) -> Comparison:
     """Every method for a plan, its crew and instruments."""
-    return compare_methods(baseline_of(found, units), found.plan.tolerance.mm, found.plan.crew)
+    way = chosen_way(found)
+    mixed = way if isinstance(way, Mixed) else None
+    return compare_methods(baseline_of(found, units), found.plan.tolerance.mm, found.plan.crew, mixed)
+
+
+def chosen_way(found: Planned) -> WayToSquare | None:
+    """How a plan says that its corners are squared: by one method, or mixed; None where it leaves that open."""
+    plan = found.plan
+    if plan.methods_on:
+        return Mixed(plan.method or Method.COMPUTED_DIAGONAL, plan.methods_on)
+    return WAYS[plan.method] if plan.method else None
 
 
 def baseline_of(found: Planned, units: Units, set_out: SetOut | None = None) -> Baseline:
@@ -49,7 +61,7 @@ def baseline_of(found: Planned, units: Units, set_out: SetOut | None = None) -> 
 
 def solve_methods(found: Planned, comparison: Comparison, units: Units) -> r.MethodsResult:
     """The table of methods."""
-    tolerance = found.plan.tolerance.mm
+    tolerance, mixed = found.plan.tolerance.mm, comparison.mixed
     return r.MethodsResult(
         best=comparison.best,
         why=words.method_why(comparison, tolerance, found.plan.crew, units),
@@ -59,6 +71,22 @@ def solve_methods(found: Planned, comparison: Comparison, units: Units) -> r.Met
             r.NotForResult(method=one.method, name=words.METHOD_NAMES[one.method], why=words.not_for_text(one))
             for one in comparison.not_for
         ],
+        mixed=_method(mixed, tolerance, units) if isinstance(mixed, MethodReport) else None,
+        mixed_not=words.not_for_text(mixed) if isinstance(mixed, NotFor) else None,
+        laser=_laser(found, units),
+    )
+
+
+def _laser(found: Planned, units: Units) -> r.LaserResult | None:
+    check = found.plan.laser_check
+    if check is None:
+        return None
+    reversal = Reversal(check.out.mm, check.apart.mm)
+    return r.LaserResult(
+        error_mm=tidy(reversal.error_mm),
+        allowed_mm=tidy(reversal.allowed_mm),
+        true=reversal.is_true,
+        text=words.reversal_text(reversal, units),
     )
 
 
@@ -66,19 +94,21 @@ def solve_setting_out(
     found: Planned, comparison: Comparison, burn_mm: float, units: Units
 ) -> r.SettingOutResult | None:
     """The sheet of the chosen method, else of the recommended one; None when no method does the shape."""
-    method = found.plan.method if found.plan.method and comparison.report(found.plan.method) else comparison.best
-    if method is None:
-        return None
-    base, report = baseline_of(found, units), comparison.report(method)
+    way, report = chosen_way(found), comparison.mixed
+    if not (isinstance(way, Mixed) and isinstance(report, MethodReport)):
+        able = found.plan.method and comparison.report(found.plan.method)
+        method = found.plan.method if able else comparison.best
+        if method is None:
+            return None
+        way, report = WAYS[method], comparison.report(method)
+    base = baseline_of(found, units)
     ends = (base.places[base.nails[0]], base.places[base.nails[1]])
     errors = {name: ellipse.major_mm for name, ellipse in report.ellipses.items()} if report else {}
-    steps = steps_for(method, base, errors)
+    steps = steps_for(way, base, errors)
     say = words.StepWords(burn_mm, units, mm_of(found.plan.laser_offset), found.plan.crew)
     return r.SettingOutResult(
-        method=method,
-        name=words.METHOD_NAMES[method],
-        good_for=words.METHOD_GOOD_FOR[method],
-        catch=words.METHOD_CATCH[method],
+        method=way.method,
+        **words.way_words(way),
         base=list(base.nails),
         steps=[_step(step, number, say) for number, step in enumerate(steps, 1)],
         triangles=_triangles(found, units),

@@ -2816,6 +2816,42 @@ export interface components {
             structures: components["schemas"]["StructureSummary"][];
         };
         /**
+         * LaserCheck
+         * @description A square-throwing laser reversed: two marks `out` from it, `apart` from the first to the second.
+         */
+        LaserCheck: {
+            /**
+             * Out
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            out: string | number;
+            /**
+             * Apart
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            apart: string | number;
+        };
+        /**
+         * LaserResult
+         * @description What a square-throwing laser throws off at the marks of its reversal test, and what it may.
+         */
+        LaserResult: {
+            /** Error Mm */
+            error_mm: number;
+            /** Allowed Mm */
+            allowed_mm: number;
+            /** True */
+            true: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
          * LegResult
          * @description A leg as walked: turn before going, degrees, left positive.
          */
@@ -3462,6 +3498,10 @@ export interface components {
         /**
          * MethodsResult
          * @description The methods compared; `best` is the one to take for this crew, `why` says it in a sentence.
+         *
+         *     Attributes:
+         *         mixed: methods mixed corner by corner, by the name of that of the other corners; mixed_not: why that cannot be.
+         *         laser: the reversal test of a square-throwing laser, where it was done.
          */
         MethodsResult: {
             best: components["schemas"]["Method"] | null;
@@ -3473,6 +3513,10 @@ export interface components {
             table: components["schemas"]["MethodResult"][];
             /** Not For */
             not_for: components["schemas"]["NotForResult"][];
+            mixed: components["schemas"]["MethodResult"] | null;
+            /** Mixed Not */
+            mixed_not: string | null;
+            laser: components["schemas"]["LaserResult"] | null;
         };
         /**
          * Misreading
@@ -3948,8 +3992,9 @@ export interface components {
          *         lines: further families, by their offsets; inner: lines inside.
          *         boards: how the boards stand, how high, and of what.
          *         placing: where the structure stands on the site; may_overlap: neighbours it overlaps on purpose.
-         *         method: how its corners are squared; crew: by how many people;
-         *             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string;
+         *         method: how its corners are squared, methods_on: those that are squared another way; crew: by how many people;
+         *             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string; laser_check: its
+         *             reversal test;
          *             tape_error: ± of the tape on a short pull, when it is not 1/16 inch.
          */
         "Plan-Input": {
@@ -4040,6 +4085,11 @@ export interface components {
             placing?: (components["schemas"]["AtPoint"] | components["schemas"]["FromLine"] | components["schemas"]["Gap"]) | null;
             /** May Overlap */
             may_overlap?: string[];
+            /** Methods On */
+            methods_on?: {
+                [key: string]: components["schemas"]["Method"];
+            };
+            laser_check?: components["schemas"]["LaserCheck"] | null;
             method?: components["schemas"]["Method"] | null;
             /**
              * Crew
@@ -4096,7 +4146,8 @@ export interface components {
          * PlanView
          * @description A plan for reading, in the job's units.
          *
-         *     `size` is its rectangle, or how large it is over all; `hold` is what stays, in words.
+         *     `size` is its rectangle, or how large it is over all; `hold` is what stays, in words; `held_line` the line that
+         *     does, by name, empty where something else stays.
          */
         PlanView: {
             /** Name */
@@ -6517,7 +6568,7 @@ export interface components {
          * @description What the readings would fool an eye with, or what the classic sum says about them.
          * @enum {string}
          */
-        TrapKind: "equal-diagonals" | "diagonals-alone" | "no-diagonal" | "racked" | "short-side" | "small-triangle" | "slope" | "rounded" | "mirrored" | "wrong-side";
+        TrapKind: "equal-diagonals" | "diagonals-alone" | "no-diagonal" | "racked" | "short-side" | "small-triangle" | "slope" | "rounded" | "mirrored" | "near-aim" | "wrong-side";
         /**
          * TrapResult
          * @description A trap of squaring seen in the readings.

@@ -46,9 +46,15 @@ export function put<T>(doc: T, path: Path, value: unknown): T {
 		return list as T;
 	}
 	const before = (doc ?? {}) as Record<string, unknown>;
-	const inner = rest.length ? put(before[key], rest, value) : value;
+	const inner = rest.length ? filled(put(before[key], rest, value)) : value;
 	if (inner !== undefined) return { ...before, [key]: inner } as T;
 	return Object.fromEntries(Object.entries(before).filter(([name]) => name !== key)) as T;
+}
+
+/** A part of a document with something in it. */
+function filled(part: unknown): unknown {
+	const isEmpty = part !== null && typeof part === 'object' && Object.keys(part).length === 0;
+	return isEmpty ? undefined : part;
 }
 
 /** A path as a JSON pointer. */
@@ -67,7 +73,7 @@ export function pathOf(text: string): Path {
 
 /** What can be taken out whole when it no longer fits the walls: it hangs on a corner or a line. */
 const HANGS_ON_WALLS =
-	/^\/(boards\/(ground|setbacks|styles)\/|section_on\/|lines\/[0-9]+\/on\/|inner\/[0-9]+$)/;
+	/^\/(boards\/(ground|setbacks|styles)\/|methods_on\/|section_on\/|lines\/[0-9]+\/on\/|inner\/[0-9]+$)/;
 
 /** Whether a fault can be mended by taking out what it is about. */
 export function canGo(text: string): boolean {

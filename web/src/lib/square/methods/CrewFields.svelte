@@ -1,6 +1,7 @@
 <script lang="ts">
+	import Words from '$lib/lengths/Words.svelte';
 	import Checkbox from '$lib/ui/Checkbox.svelte';
-	import type { Units } from '$lib/api/types';
+	import type { StructureResult, Units } from '$lib/api/types';
 	import { useHere } from '$lib/job/context';
 	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
@@ -8,8 +9,10 @@
 	interface Props {
 		draft: PlanDraft;
 		units: Units;
+		/** The laser's reversal test, where it was done. */
+		laser: NonNullable<StructureResult['methods']>['laser'] | undefined;
 	}
-	let { draft, units }: Props = $props();
+	let { draft, units, laser }: Props = $props();
 	const here = useHere();
 </script>
 
@@ -46,5 +49,24 @@
 			hint="the same offset is held at the far corner"
 			optional
 		/>
+		<DraftLength
+			{draft}
+			path={['laser_check', 'out']}
+			label="Thrown twice, the laser turned end for end: this far out"
+			{units}
+			optional
+		/>
+		<DraftLength
+			{draft}
+			path={['laser_check', 'apart']}
+			label="the two marks lie apart by"
+			{units}
+			optional
+		/>
+		{#if laser}
+			<p class="col-span-2 {laser.true ? '' : 'caution'}" role="status">
+				<Words text={laser.text} />
+			</p>
+		{/if}
 	{/if}
 </div>

@@ -3,6 +3,7 @@
 	import { useEditor } from '$lib/plan/editor.svelte';
 	import KeepBar from '$lib/plan/KeepBar.svelte';
 	import Plan from '$lib/drawing/Plan.svelte';
+	import CornerMethods from '$lib/square/methods/CornerMethods.svelte';
 	import CrewFields from '$lib/square/methods/CrewFields.svelte';
 	import MethodTable from '$lib/square/methods/MethodTable.svelte';
 	import RoundedCost from '$lib/square/methods/RoundedCost.svelte';
@@ -35,12 +36,19 @@
 				href="/jobs/{here.job.id}/{here.structure.id}/square">to the call sheet</a
 			>
 		</div>
-		<CrewFields draft={editor} {units} />
+		<CrewFields draft={editor} {units} laser={result.methods?.laser} />
 		{#if result.methods}
 			<MethodTable
 				methods={result.methods}
 				chosen={method}
 				onChoose={(next) => editor.put(['method'], next)}
+			/>
+		{/if}
+		{#if result.methods}
+			<CornerMethods
+				draft={editor}
+				methods={result.methods}
+				corners={Object.keys(result.corners).slice(2)}
 			/>
 		{/if}
 		<div class="mt-2"><KeepBar {editor} structure={here.structure} {units} /></div>
@@ -53,7 +61,7 @@
 			name={here.name}
 			{units}
 			heldLine={here.structure.plan.held_line}
-			expected={chosen?.ellipses}
+			expected={(result.methods?.mixed ?? chosen)?.ellipses}
 		/>
 	</div>
 </main>

@@ -412,3 +412,13 @@ def test_rounds_travel_in_the_job_file_struck_readings_and_all(client: TestClien
     assert [(p["who"], p["at"], bool(p["struck"])) for p in copy["pulls"]] == [
         (p["who"], p["at"], bool(p["struck"])) for p in original["pulls"]
     ]
+
+
+def test_what_a_tape_reads_too_much_is_in_every_call(client: TestClient, structure: str) -> None:
+    before = client.get(f"/api/structures/{structure}").json()
+    plan = before["document"] | {"tape_reads": {"more": '1/8"', "burn": "1'"}}
+    change = {"units": "ft-in", "base_revision": before["revision"], "plan": plan}
+    after = client.put(f"/api/structures/{structure}/plan", json=change).json()
+    for was, now in zip(before["calls"], after["calls"], strict=True):
+        assert now["call_mm"] - was["call_mm"] == pytest.approx(3.175)
+    assert after["calls"][0]["origin"] == '44\' 0" as planned, and 1\' 0" burned, 1/8" more for this tape'

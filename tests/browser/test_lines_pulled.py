@@ -33,7 +33,7 @@ def test_a_frame_is_pushed_in_by_its_two_diagonals(page: Page) -> None:
     expect(page.get_by_role("heading", name="Slide CD 9/16″ toward D")).to_be_visible()
     step = page.get_by_role("list", name="Moves", exact=True).get_by_role("listitem")
     expect(step).to_have_text(
-        "Push C 9/16″ toward D, until A–C and B–D both read 52′ 10\u202f5/8″, 1′ 0″ burned; then pin it."
+        "Push C 9/16″ toward D, until A–C and B–D both read 52′ 10\u202f5/8″, burn and all; then pin it."
     )
     expect(page.locator("svg .board")).to_have_count(0)  # none stands yet
 

@@ -239,3 +239,27 @@ class TestMixedMethods:
     def test_a_laser_reversed(self) -> None:
         laser = solved(STORE | {"laser_check": {"out": "15.24 m", "apart": "-12.7 mm"}}, [])["methods"]["laser"]
         assert (laser["error_mm"], laser["true"]) == (6.35, False)
+
+
+EXACT = {"AB": 12000.0, "BC": 8000.0, "CD": 12000.0, "DA": 8000.0, "AC": math.hypot(12000, 8000)}
+
+
+class TestTapeReads:
+    """A tape whose hook puts 1.6 mm on every number: taken off readings, put into calls, and only where it is said."""
+
+    READS = STORE | {"tape_reads": {"more": "1.6 mm", "burn": "300 mm"}}
+
+    def read(self, burn: float, more: float) -> list[dict[str, Any]]:
+        return [tape(pair[0], pair[1], mm + burn + more) | {"burn": burn} for pair, mm in EXACT.items()]
+
+    def test_it_is_taken_off_readings_started_there(self) -> None:
+        square = solved(self.READS, self.read(300, 1.6))["square"]
+        assert max(one["off_mm"] for one in square["estimated"].values()) < 0.01
+        hooked = solved(self.READS, self.read(0, 0.0))["square"]
+        assert max(one["off_mm"] for one in hooked["estimated"].values()) < 0.01
+
+    def test_what_rounds_say_stands_in_the_results(self) -> None:
+        found = solved(STORE, [*self.read(300, 1.6), tape("B", "D", EXACT["AC"] + 301.6) | {"burn": 300}])
+        assert found["tape"]["zero_mm"] == pytest.approx(1.6, abs=0.05)
+        assert found["tape"]["told"] is False  # one round of a rectangle knows it to 8 mm
+        assert found["tape"]["document"] is None

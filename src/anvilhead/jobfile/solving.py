@@ -33,6 +33,7 @@ from anvilhead.jobfile.written.line_solving import (
 from anvilhead.jobfile.written.method_solving import compare, solve_methods, solve_setting_out
 from anvilhead.jobfile.written.point_solving import solve_lost, solve_recheck
 from anvilhead.jobfile.written.square_solving import solve_rounds, solve_square
+from anvilhead.jobfile.written.tape_solving import solve_tape
 from anvilhead.jobfile.written.writing import distance, place, side_of, text_of, tidy
 
 
@@ -49,13 +50,14 @@ def solve_job(job: JobFile, work: WorkedJob | None = None) -> r.Results:
     solved = {}
     for name, one in work.found.items():
         burn_mm = burns.get(name, job.burn.mm if job.burn else 0.0)
+        starts_mm = one.starts_mm(burn_mm)
         gone = [lost.point for lost in job.lost if lost.structure == name]
         rounds = rounds_of(job, name, work.namings[name], units)
         solved[name] = solve_structure(one, rounds, site=(site, name), burn_mm=burn_mm).model_copy(
             update={
-                "recheck": solve_recheck(rounds, burn_mm, units) if rounds.accepted else None,
+                "recheck": solve_recheck(rounds, starts_mm, units) if rounds.accepted else None,
                 "lost": [
-                    solve_lost(rounds.naming, lost.point, lost.left, rounds, burn_mm, units, gone=gone)
+                    solve_lost(rounds.naming, lost.point, lost.left, rounds, starts_mm, units, gone=gone)
                     for lost in job.lost
                     if lost.structure == name
                 ],
@@ -102,12 +104,12 @@ def solve_structure(
         every_pair: list every diagonal; else only those worth pulling, which grow with the corners, not their square.
         methods: compare the ways of squaring, and write the sheet of the one chosen: half the work of a plan alone.
     """
-    units = rounds.units
+    units, starts_mm = rounds.units, found.starts_mm(burn_mm)
     obstacles = _obstacles(*site) if site else {}
 
     def of_methods() -> tuple[MethodsResult, SettingOutResult | None]:
         comparison = compare(found, units)
-        return solve_methods(found, comparison, units), solve_setting_out(found, comparison, burn_mm, units)
+        return solve_methods(found, comparison, units), solve_setting_out(found, comparison, starts_mm, units)
 
     compared, setting_out = found.once("methods", (units, burn_mm), of_methods) if methods else (None, None)
     laid_out = found.once(
@@ -123,7 +125,8 @@ def solve_structure(
         methods=compared,
         setting_out=setting_out,
         site=solve_site(*site, units) if site else None,
-        square=solve_square(found, rounds, burn_mm),
+        square=solve_square(found, rounds, starts_mm),
+        tape=solve_tape(rounds),
         rounds=solve_rounds(rounds),
         recheck=None,
         lost=[],

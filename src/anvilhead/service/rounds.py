@@ -169,7 +169,9 @@ def recheck(database: Database, structure_id: str) -> RecheckResult:
     """A short set of pulls that would show any corner moving by more than the tolerance, or as little as it can."""
     with database.session() as session:
         row = store.structure_by_id(session, structure_id)
-        return solve_recheck(rounds_in(row, plans_of(row.job)), burn_of(row.job).mm, Units(row.job.units))
+        plans = plans_of(row.job)
+        starts_mm = plans.found[row.name_in_file].starts_mm(burn_of(row.job).mm)
+        return solve_recheck(rounds_in(row, plans), starts_mm, Units(row.job.units))
 
 
 def mark_of(database: Database, job_id: str) -> str:

@@ -129,7 +129,8 @@ def take_as_found(database: Database, structure_id: str, pull_id: str, base_revi
         plans = plans_of(row.job)
         found, naming = plans.found[row.name_in_file], plans.namings[row.name_in_file]
         try:
-            plan = taken_as_plan(found, naming, entry, pull_of(entry).length_mm, Units(row.job.units))
+            length_mm = naming.own(pull_of(entry)).length_mm
+            plan = taken_as_plan(found, naming, entry, length_mm, Units(row.job.units))
         except GeometryError as error:
             raise DocumentRefused([Problem(pointer="/pull", code=error.code, message=error.message)]) from error
         refuse(work_out(plan, "/plan")[1])

@@ -50,13 +50,13 @@ def test_pairs_are_in_letter_order_also_past_z() -> None:
 def test_a_call_says_how_it_comes_about() -> None:
     store = rectangle(13411.2, 8382)
     calls = calls_for(store, 304.8)
-    assert call_origin(calls[0], store, Units.FT_IN) == "44' 0\" as planned, and 1' 0\" burned"
+    assert call_origin(calls[0], store, Units.FT_IN, 304.8) == "44' 0\" as planned, and 1' 0\" burned"
     # 622.642755 in is 0.451 mm more than 622 5/8 in, 1.14/64 in; times 622.64/528 that is 0.53 mm, 1.34/64 in
-    assert call_origin(calls[4], store, Units.FT_IN) == (
+    assert call_origin(calls[4], store, Units.FT_IN, 304.8) == (
         '√((44\' 0")² + (27\' 6")²) = 51\' 10 5/8", 1/64" more before rounding '
         '(the far corner slides 1/64"), and 1\' 0" burned'
     )
-    assert call_origin(calls_for(store, 0.0)[1], store, Units.M) == "8.382 m as planned"
+    assert call_origin(calls_for(store, 0.0)[1], store, Units.M, 0.0) == "8.382 m as planned"
 
 
 def test_every_call_is_longer_by_exactly_the_burn() -> None:

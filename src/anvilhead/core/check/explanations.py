@@ -21,7 +21,7 @@ from anvilhead.core.check.mirrored import Image, images_of
 from anvilhead.core.check.slip_kinds import Slip, hooks_mm, usual_slips
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.observation import Observation, observed_minus_computed_mm
-from anvilhead.core.measure.tape import Pull, PullKind
+from anvilhead.core.measure.tape import TAPED, Pull
 from anvilhead.core.units.tolerances import UNSHOWN_SHARE
 from anvilhead.core.units.units import Units
 
@@ -54,7 +54,6 @@ MOST_BY_A_HOOK_MM = 25.0
 """Farther than this no hook puts a reading from the others."""
 LEAST_IN_COMMON = 3
 """Two readings cannot show that something is common to all."""
-TAPED = (PullKind.POINTS, PullKind.TO_LINE, PullKind.ALONG)
 
 
 @dataclass(frozen=True, slots=True)
@@ -199,7 +198,7 @@ def over_plan(network: Network, places: Mapping[str, Point], corners: Mapping[st
 def _undone(told: Round, fit: NearPlan, index: int) -> tuple[Undone, float]:
     """The likeliest slip of a pull, from what the others say it should read, and what that costs."""
     pull, sigma = told.pulls[index], told.network.observations[index].sigma_mm
-    taut = pull.reading_mm - pull.burn_mm if pull.fall_mm else pull.length_mm
+    taut = pull.reading_mm - pull.burn_mm - pull.zero_mm if pull.fall_mm else pull.length_mm
     needed = math.hypot(pull.length_mm - fit.misfit_mm[index], pull.fall_mm) - taut
     spread = math.sqrt(sigma**2 + fit.variance_mm2(index))
     unnamed = SLIP_CHANCE * _unnamed_density(needed) * sigma * math.sqrt(2 * math.pi)

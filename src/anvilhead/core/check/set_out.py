@@ -9,7 +9,7 @@ from anvilhead.core.adjust.network import NOTHING_NAMED, Named
 from anvilhead.core.boards.batter_board import Board, BoardLayout, boards_for
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.measure.observation import Observation
-from anvilhead.core.measure.tape import STEEL_TAPE, TapeClass
+from anvilhead.core.measure.tape import STEEL_TAPE, TRUE_TAPE, TapeClass, TapeZero
 from anvilhead.core.moves.moves import Hands
 from anvilhead.core.units.units import INCH_MM
 
@@ -41,7 +41,7 @@ class SetOut:
         tolerance_mm: a corner this near its plan is good.
         restake_over_mm: a nail that would move more than this says start again.
         hold: what stays as measured.
-        tape: class of the tape.
+        tape: class of the tape; zero: what it reads too much.
         named: what pulls can name besides corners and sides.
         hands: what is moved.
         heights_mm: ground heights by point, where they are known.
@@ -56,6 +56,7 @@ class SetOut:
     restake_over_mm: float = 50.8
     hold: Hold = HOLD_AB
     tape: TapeClass = STEEL_TAPE
+    zero: TapeZero = TRUE_TAPE
     named: Named = NOTHING_NAMED
     hands: Hands = Hands.NAILS
     heights_mm: Mapping[str, float] = field(default_factory=dict)

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from anvilhead.core.units.errors import PullError
+from anvilhead.core.units.tolerances import COINCIDENT_MM
 from anvilhead.core.units.units import SIXTEENTH_MM
 
 
@@ -54,6 +55,26 @@ class PullKind(StrEnum):
     """Between two marks, each on a string from one corner: 3-4-5, or a framing square."""
 
 
+TAPED = (PullKind.POINTS, PullKind.TO_LINE, PullKind.ALONG)
+"""Read off one tape between two ends."""
+
+
+@dataclass(frozen=True, slots=True)
+class TapeZero:
+    """What the crew's tape reads too much when it is started at a burn, millimetres both."""
+
+    more_mm: float
+    burn_mm: float = 0.0
+
+    def at(self, burn_mm: float) -> float:
+        """What it reads too much when it is started there."""
+        return self.more_mm if abs(burn_mm - self.burn_mm) < COINCIDENT_MM else 0.0
+
+
+TRUE_TAPE = TapeZero(0.0)
+"""A tape that reads what is."""
+
+
 @dataclass(frozen=True, slots=True)
 class Pull:
     """One reading.
@@ -70,7 +91,7 @@ class Pull:
         line: the string it runs along, or the right angle is thrown from, or the triangle's first mark is on.
         legs_mm: of a triangle, from the corner to the mark on each line.
         station_mm: where along the line a right angle is thrown, from `start`.
-        offset_mm: of the laser from the string, to be taken off.
+        offset_mm: of the laser from the string, to be taken off; zero_mm: what the tape reads too much.
         instrument: name of what it was read with; see `instrument.py`.
         family: name of the line family whose corners it runs between; the wall face when empty.
     """
@@ -87,6 +108,7 @@ class Pull:
     legs_mm: tuple[float, float] = (0.0, 0.0)
     station_mm: float = 0.0
     offset_mm: float = 0.0
+    zero_mm: float = 0.0
     instrument: str = "steel-tape"
     family: str = ""
 
@@ -123,7 +145,7 @@ class Pull:
     @property
     def length_mm(self) -> float:
         """What was measured, reduced: horizontal distance sqrt((reading - burn)² - fall²), millimetres."""
-        taut = self.reading_mm - self.burn_mm - self.offset_mm + self.station_mm
+        taut = self.reading_mm - self.burn_mm - self.zero_mm - self.offset_mm + self.station_mm
         return math.sqrt(taut * taut - self.fall_mm * self.fall_mm) if self.fall_mm else taut
 
 

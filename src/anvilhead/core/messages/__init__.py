@@ -1,6 +1,6 @@
 """Saying so: every sentence of the core, in the words of the trade and the units of the job.
 
 words: the judgement; coach_words: the coach; plan_words, method_words, level_words: a plan, a way of squaring,
-heights; frame_words: a joined frame; spoken: names as they are shouted; description: a drawing told to whoever cannot
+heights; frame_words: a joined frame; tape_words: the tape itself; spoken: names as they are shouted; description: a drawing told to whoever cannot
 see it; unlikely: numbers that are hardly meant.
 """

@@ -29,7 +29,7 @@ def slide_text(slide: Slide, units: Units) -> str:
 def frame_step(push: Push, footprint: Footprint, burn_mm: float, units: Units) -> str:
     """One push of a frame, as an order: how far, and what the tapes then read, started at the burn."""
     reads = print_length(push.until[0].length_mm + burn_mm, units).text
-    reads += f", {print_difference(burn_mm, units)} burned" if burn_mm else ""
+    reads += ", burn and all" if burn_mm else ""
     pairs = listed([f"{one.start}–{one.end}" for one in push.until])
     read = f"both read {reads}" if len(push.until) > 1 else f"reads {reads}"
     return f"{_push_text(push, footprint, units)}, until {pairs} {read}; then pin it."

@@ -19,7 +19,7 @@ from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.messages.spoken import says_boards
 from anvilhead.core.moves.moves import Hands, Move
 from anvilhead.core.units.length_printing import print_difference, print_length, print_small, print_within
-from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
+from anvilhead.core.units.tolerances import NOTHING_MM, SMALLEST_MOVE_MM
 from anvilhead.core.units.units import SIXTEENTH_MM, Units
 
 _NUMBERS = (
@@ -150,8 +150,8 @@ def reason(set_out: SetOut, check: SquareCheck, units: Units) -> str:
     return f"The worst corner, {where}; {print_difference(set_out.tolerance_mm, units)} is allowed."
 
 
-def call_origin(call: Call, footprint: Footprint, units: Units) -> str:
-    """How a number on the call sheet comes about: what it is made of, and the rounding left over."""
+def call_origin(call: Call, footprint: Footprint, units: Units, burn_mm: float) -> str:
+    """How a number on the call sheet comes about: what it is made of, the rounding left over, and the burn in it."""
     printed = print_length(call.length_mm, units)
     if call.kind is CallKind.SIDE:
         origin = f"{printed.text} as planned"
@@ -165,8 +165,11 @@ def call_origin(call: Call, footprint: Footprint, units: Units) -> str:
         origin += f", {left} {'more' if printed.remainder_mm > 0 else 'less'} before rounding"
         cost = cost_text(printed.remainder_mm * call.far_per_mm, units)
         origin += f" (the far corner slides {cost})" if cost else ""
-    burn_mm = call.call_mm - call.length_mm
-    return f"{origin}, and {print_difference(burn_mm, units)} burned" if burn_mm > 0 else origin
+    origin += f", and {print_difference(burn_mm, units)} burned" if burn_mm > 0 else ""
+    zero_mm = call.call_mm - call.length_mm - burn_mm
+    if abs(zero_mm) < NOTHING_MM:
+        return origin
+    return f"{origin}, {print_difference(zero_mm, units)} {'more' if zero_mm > 0 else 'less'} for this tape"
 
 
 def rounding_text(remainder_mm: float, units: Units) -> str | None:

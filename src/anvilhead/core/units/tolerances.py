@@ -41,6 +41,9 @@ RANK_PIVOT = 1e-9
 LOOSE_MM = 300.0
 """A corner whose ellipse is longer than this each way is as good as not measured."""
 
+LEFT_SHARE = 1e-4
+"""Less of a tape's zero or scale than this left once the shape is taken out, and readings say nothing of it."""
+
 REDUNDANCY_FLOOR = 1e-6
 """A pull with a smaller redundancy number is checked by no other pull at all."""
 

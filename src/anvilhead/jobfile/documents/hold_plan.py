@@ -1,4 +1,4 @@
-"""What is held while squaring, a joined frame, a laser tested, and named stakes, as documents."""
+"""Parts of a plan for squaring, as documents: what is held, a joined frame, instruments tested, named stakes."""
 
 from typing import Annotated, Self
 
@@ -8,7 +8,15 @@ from pydantic_core import PydanticCustomError
 from anvilhead.core.adjust.hold import HoldKind
 from anvilhead.core.units.units import SIXTEENTH_MM
 from anvilhead.jobfile.documents.control import ControlName
-from anvilhead.jobfile.lengths import Coordinates, Length, PositiveLength, SignedLength, Sparse, Strict
+from anvilhead.jobfile.lengths import (
+    Coordinates,
+    Length,
+    NonNegativeLength,
+    PositiveLength,
+    SignedLength,
+    Sparse,
+    Strict,
+)
 
 PointName = Annotated[str, Field(min_length=1, max_length=64)]
 
@@ -49,6 +57,13 @@ class FramePlan(Strict):
     """Forms or plates fastened at exact lengths before they are squared; every side is cut to within `sides_within`."""
 
     sides_within: PositiveLength = Length(SIXTEENTH_MM, '1/16"')
+
+
+class TapeReads(Strict):
+    """What the crew's tape reads too much when it is started at a burn; it is taken off readings and is in calls."""
+
+    more: SignedLength
+    burn: NonNegativeLength = Length(0.0, 0)
 
 
 class LaserCheck(Strict):

@@ -19,7 +19,7 @@ from anvilhead.jobfile.documents.beside import Beside, FamilyName, Inner, LineNa
 from anvilhead.jobfile.documents.board_plans import BoardPlan
 from anvilhead.jobfile.documents.control import Control, Placing
 from anvilhead.jobfile.documents.footprints import AnyFootprint
-from anvilhead.jobfile.documents.hold_plan import FramePlan, HoldPlan, LaserCheck, PointName, StakePlan
+from anvilhead.jobfile.documents.hold_plan import FramePlan, HoldPlan, LaserCheck, PointName, StakePlan, TapeReads
 from anvilhead.jobfile.lengths import (
     InUnits,
     Length,
@@ -67,7 +67,7 @@ class Plan(Sparse):
         method: how its corners are squared, methods_on: those that are squared another way; crew: by how many people;
             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string; laser_check: its
             reversal test;
-            tape_error: ± of the tape on a short pull, when it is not 1/16 inch.
+            tape_error: ± of the tape on a short pull, when it is not 1/16 inch; tape_reads: what it reads too much.
     """
 
     model_config = ConfigDict(json_schema_extra=_with_old_keys)
@@ -101,6 +101,7 @@ class Plan(Sparse):
     laser: bool = False
     laser_offset: NonNegativeLength | None = None
     tape_error: NonNegativeLength | None = None
+    tape_reads: TapeReads | None = None
 
     @model_validator(mode="before")
     @classmethod

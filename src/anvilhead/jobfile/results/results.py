@@ -23,6 +23,7 @@ from anvilhead.jobfile.results.plan_results import (
 )
 from anvilhead.jobfile.results.result_parts import Distance, Place, Result, SideResult
 from anvilhead.jobfile.results.square_results import LostResult, RecheckResult, RoundResult, SquareResult
+from anvilhead.jobfile.results.tape_results import TapeResult
 
 
 class StructureResult(Result):
@@ -40,6 +41,7 @@ class StructureResult(Result):
         heights: null while no ground is said; site: null while it is not placed.
         methods: null in a quick answer that leaves them out.
         setting_out: sheet of the chosen method, else of the one recommended.
+        tape: what all rounds say of the crew's tape itself; null where they say nothing.
         rounds: every round, for the path from the first to the accepted.
         recheck: pulls that would show movement; null before a round is accepted, and in a quick answer.
         lost: points to be set again.
@@ -74,6 +76,7 @@ class StructureResult(Result):
     setting_out: SettingOutResult | None
     site: SiteResult | None
     square: SquareResult | None
+    tape: TapeResult | None
     rounds: list[RoundResult]
     recheck: RecheckResult | None
     lost: list[LostResult]

@@ -12,7 +12,8 @@ from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.check.squaring import SquareCheck
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.measure.tape import Pull, PullKind
+from anvilhead.core.measure.instrument import Instrument
+from anvilhead.core.measure.tape import TAPED, Pull, PullKind
 from anvilhead.core.messages.words import listed
 from anvilhead.core.plan.family_footprint import FamilyFootprint, family_footprint
 from anvilhead.core.plan.inner_line import baseline_ends, points_of
@@ -115,7 +116,10 @@ class Naming:
         return {}
 
     def own(self, pull: Pull) -> Pull:
-        """A pull of this family by the letters its corners go by."""
+        """A pull of this family by the letters its corners go by, what the crew's tape reads too much taken off."""
+        zero = self.set_out.zero
+        if zero.more_mm and pull.kind in TAPED and pull.instrument == Instrument.STEEL_TAPE:
+            pull = replace(pull, zero_mm=zero.at(pull.burn_mm))
         if self.family is None or not self.family.alias:
             return pull
         return replace(pull, start=self.family.corner(pull.start), end=self.family.corner(pull.end))

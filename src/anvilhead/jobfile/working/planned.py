@@ -11,7 +11,7 @@ from anvilhead.core.boards.dig import Dig, SetbackNeed, setback_needs
 from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.walk import Walked
-from anvilhead.core.measure.tape import STEEL_TAPE
+from anvilhead.core.measure.tape import STEEL_TAPE, TRUE_TAPE, TapeZero
 from anvilhead.core.moves.moves import Hands
 from anvilhead.core.plan.inner_line import InnerLine, InnerRow, baseline_ends, lines_of
 from anvilhead.core.plan.line_family import (
@@ -69,6 +69,10 @@ class Planned:
     def ground_key(self) -> tuple[tuple[str, float], ...]:
         """Ground heights as a value to compare by."""
         return tuple(sorted(self.heights_mm.items()))
+
+    def starts_mm(self, burn_mm: float) -> float:
+        """What the tape shows on top of a length when it is started at a burn: that, and what it reads too much."""
+        return burn_mm + self.set_out.zero.at(burn_mm)
 
     def once(self, name: str, key: tuple[object, ...], work: Callable[[], Worked]) -> Worked:
         """What follows from the plan and little else, worked out when first asked for; the latest of a name is kept.
@@ -143,6 +147,7 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
         tape,
         hands=_hands(plan),
         cut_within_mm=plan.frame.sides_within.mm if plan.frame else None,
+        zero=TapeZero(plan.tape_reads.more.mm, plan.tape_reads.burn.mm) if plan.tape_reads else TRUE_TAPE,
         goes_on=plan.goes_on,
     )
     return (

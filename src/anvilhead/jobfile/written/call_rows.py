@@ -10,7 +10,7 @@ from anvilhead.core.geometry.footprint import Footprint, Side
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.call_sheet import Call, CallKind, calls_for, far_per_mm
 from anvilhead.core.measure.instrument import Instrument
-from anvilhead.core.measure.tape import Pull, PullKind
+from anvilhead.core.measure.tape import TAPED, Pull, PullKind
 from anvilhead.core.messages import coach_words, words
 from anvilhead.core.methods.all_methods import asked_by
 from anvilhead.core.methods.calling import in_hand_order
@@ -127,7 +127,7 @@ class _Sheet:
             for pull in self.pulled
             if pull.kind is PullKind.POINTS and pull.start in corners and pull.end in corners
         ]
-        every = calls_for(self.footprint, self.burn_mm, self.naming.set_out.held_line, between)
+        every = calls_for(self.footprint, self.found.starts_mm(self.burn_mm), self.naming.set_out.held_line, between)
         return (
             [call for call in every if call.kind is CallKind.DIAGONAL] if self.naming.set_out.cut_within_mm else every
         )
@@ -174,7 +174,8 @@ class _Sheet:
         """What the tape shows on top: the burn, or a laser's own offset less where it stands."""
         if pull.kind is PullKind.SQUARE:
             return (mm_of(self._offset_of(pull)) or 0.0) - pull.station_mm
-        return self.burn_mm
+        taped = pull.kind in TAPED and pull.instrument == Instrument.STEEL_TAPE
+        return self.found.starts_mm(self.burn_mm) if taped else self.burn_mm
 
     def _read_with(self, pull: Pull) -> Instrument | None:
         """What a row is read with: a square line is a laser's where nothing else is said; None for the tape in hand."""
@@ -210,7 +211,7 @@ class _Sheet:
             remainder_text=words.rounding_text(printed.remainder_mm, units),
             call_mm=tidy(call.call_mm),
             call_text=text_of(call.call_mm, units),
-            origin=words.call_origin(call, self.footprint, units) if plain else how,
+            origin=words.call_origin(call, self.footprint, units, self.burn_mm) if plain else how,
             level=words.level_text(call.length_mm, units) if plain else None,
             far_per_mm=round(call.far_per_mm, 6),
             cost_text=words.cost_text(printed.remainder_mm * call.far_per_mm, units),

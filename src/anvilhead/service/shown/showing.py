@@ -83,6 +83,7 @@ def whole_structure(row: StructureRow, plans: JobPlans) -> StructureView:
     result = solve_structure(found, rounds, site=(plans.site, row.name_in_file), burn_mm=burn.mm, every_pair=False)
     stages = stages_in(row, result.square, plans)
     sheet = sheet_naming(found, rounds)
+    gone = [one.point for one in row.lost if one.is_gone]
     return StructureView(
         id=row.id,
         job_id=row.job_id,
@@ -99,7 +100,7 @@ def whole_structure(row: StructureRow, plans: JobPlans) -> StructureView:
         pulls=[_pull_view(pull, found, rounds, units) for pull in row.pulls],
         begun=begun_of(row),
         accepted=[acceptance_of(one, units) for one in row.accepted],
-        lost=[lost_of(one, [other.point for other in row.lost if other.is_gone], rounds, burn.mm) for one in row.lost],
+        lost=[lost_of(one, gone, rounds, found.starts_mm(burn.mm)) for one in row.lost],
         names=names_of(sheet),
         in_hand=in_hand_of(row),
         stages=stages,

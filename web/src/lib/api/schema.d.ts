@@ -3995,7 +3995,7 @@ export interface components {
          *         method: how its corners are squared, methods_on: those that are squared another way; crew: by how many people;
          *             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string; laser_check: its
          *             reversal test;
-         *             tape_error: ± of the tape on a short pull, when it is not 1/16 inch.
+         *             tape_error: ± of the tape on a short pull, when it is not 1/16 inch; tape_reads: what it reads too much.
          */
         "Plan-Input": {
             /** Name */
@@ -4106,6 +4106,7 @@ export interface components {
             laser_offset?: (string | number) | null;
             /** Tape Error */
             tape_error?: (string | number) | null;
+            tape_reads?: components["schemas"]["TapeReads-Input"] | null;
             /** @deprecated */
             school?: components["schemas"]["Method"] | null;
         };
@@ -6251,6 +6252,7 @@ export interface components {
          *         heights: null while no ground is said; site: null while it is not placed.
          *         methods: null in a quick answer that leaves them out.
          *         setting_out: sheet of the chosen method, else of the one recommended.
+         *         tape: what all rounds say of the crew's tape itself; null where they say nothing.
          *         rounds: every round, for the path from the first to the accepted.
          *         recheck: pulls that would show movement; null before a round is accepted, and in a quick answer.
          *         lost: points to be set again.
@@ -6309,6 +6311,7 @@ export interface components {
             setting_out: components["schemas"]["SettingOutResult"] | null;
             site: components["schemas"]["SiteResult"] | null;
             square: components["schemas"]["SquareResult"] | null;
+            tape: components["schemas"]["TapeResult"] | null;
             /** Rounds */
             rounds: components["schemas"]["RoundResult"][];
             recheck: components["schemas"]["RecheckResult"] | null;
@@ -6456,6 +6459,88 @@ export interface components {
             flat_mm: number;
             /** Flat Text */
             flat_text: string;
+        };
+        /**
+         * TapeReads
+         * @description What the crew's tape reads too much when it is started at a burn; it is taken off readings and is in calls.
+         */
+        "TapeReads-Input": {
+            /**
+             * More
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            more: string | number;
+            /**
+             * Burn
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            burn?: string | number;
+        };
+        /**
+         * TapeReads
+         * @description What the crew's tape reads too much when it is started at a burn; it is taken off readings and is in calls.
+         */
+        "TapeReads-Output": {
+            /**
+             * More
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            more: string | number;
+            /**
+             * Burn
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 0
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            burn?: string | number;
+        };
+        /**
+         * TapeResult
+         * @description What all rounds say of the crew's tape, started where it was in the latest.
+         *
+         *     Attributes:
+         *         rounds, pulls: that went into it.
+         *         zero_mm: what it reads too much on every pull; zero_pm_mm: give or take, 95 in 100; null where they cannot tell.
+         *         scale_mm, scale_pm_mm: what it reads too much on ten metres, in the same way.
+         *         told: whether the zero is more than chance; text: all of it in words.
+         *         document: what a plan says to take the zero off, `tape_reads`; null where it is not told.
+         */
+        TapeResult: {
+            /** Rounds */
+            rounds: number;
+            /** Pulls */
+            pulls: number;
+            /** Zero Mm */
+            zero_mm: number | null;
+            /** Zero Pm Mm */
+            zero_pm_mm: number | null;
+            /** Scale Mm */
+            scale_mm: number | null;
+            /** Scale Pm Mm */
+            scale_pm_mm: number | null;
+            /** Told */
+            told: boolean;
+            /** Text */
+            text: string;
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * TargetPlan
@@ -7471,6 +7556,32 @@ export interface components {
              * @example 8394.7
              */
             allowed?: string | number;
+        };
+        /**
+         * TapeReads
+         * @description What the crew's tape reads too much when it is started at a burn; it is taken off readings and is in calls.
+         */
+        TapeReads: {
+            /**
+             * More
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            more: string | number;
+            /**
+             * Burn
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            burn?: string | number;
         };
     };
     responses: never;

@@ -89,6 +89,11 @@ export class CoachActions {
 		return this.#plan({ goes_on: yes });
 	}
 
+	/** Take what the tape reads too much off its readings, or nothing any more; the plan is kept with it. */
+	tapeReads(reads: Record<string, unknown> | null): Promise<string> {
+		return this.#plan({ tape_reads: reads as NonNullable<PlanDoc['tape_reads']> | null });
+	}
+
 	/** Make what a reading found the plan. */
 	takeAsFound(pullId: string): Promise<string> {
 		const { path } = this.#path.params;

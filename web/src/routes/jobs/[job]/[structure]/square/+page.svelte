@@ -5,6 +5,7 @@
 	import VerdictBoard from '$lib/square/call/VerdictBoard.svelte';
 	import FoundOnSite from '$lib/square/coach/FoundOnSite.svelte';
 	import Holds from '$lib/square/coach/Holds.svelte';
+	import LearnedTape from '$lib/square/coach/LearnedTape.svelte';
 	import LookAgain from '$lib/square/coach/LookAgain.svelte';
 	import Lost from '$lib/square/coach/Lost.svelte';
 	import PullAndMove from '$lib/square/coach/PullAndMove.svelte';
@@ -78,6 +79,7 @@
 					/>
 				{:else}
 					<RoundsTable {structure} />
+					<LearnedTape {structure} actions={stage.actions} />
 					<Readings
 						{structure}
 						onStrike={(pull) => sheet.strike(pull)}

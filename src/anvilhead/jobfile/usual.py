@@ -27,7 +27,8 @@ class Usual(Result):
         tolerance, board_setback, restake_over, burns: a new job starts from these; `burns` ends with the hook.
         clear, embedment, working_space, tape_error, sides_within: taken where a plan says nothing.
         setbacks: how far boards stand out, by how one digs.
-        fall_rise, fall_over: of a top that sheds water; grid_beyond: how far past the walls ground is shot.
+        fall_rise, fall_over: of a top that sheds water; grid_beyond: how far past the walls ground is shot;
+            run_every: from station to station of a drain.
         swell_percent: what dug ground gains; waste_percent: concrete ordered on top; plates: on a stepped wall.
     """
 
@@ -43,6 +44,7 @@ class Usual(Result):
     fall_rise: str
     fall_over: str
     grid_beyond: str
+    run_every: str
     setbacks: str
     swell_percent: float
     waste_percent: float
@@ -72,6 +74,7 @@ def usual_in(units: Units) -> Usual:
         fall_rise=standard.fall_rise,
         fall_over=standard.fall_over,
         grid_beyond=standard.grid_beyond,
+        run_every=standard.run_every,
         setbacks=standard.setbacks,
         swell_percent=100 * SWELL,
         waste_percent=100 * SlabPlan.model_fields["waste"].default,

@@ -40,8 +40,9 @@ class SlabThickness:
 
     Attributes:
         spots: everywhere it was measured, and at the drain; thin: those under the least allowed.
-        least_mm, mean_mm: least and mean over the area between spots; of the spots where they hold no area.
-        least_at: where it is least.
+        least_mm, most_mm, mean_mm: least, most and mean over the area between spots; of the spots where they hold no
+            area.
+        least_at, most_at: where it is least, and most.
         thin_pieces: where between the spots it is too thin, to be drawn; thin_mm2: their area.
         area_mm2: of the whole slab; covered_mm2: of it, between spots.
     """
@@ -50,6 +51,8 @@ class SlabThickness:
     thin: tuple[str, ...]
     least_mm: float
     least_at: Point
+    most_mm: float
+    most_at: Point
     mean_mm: float
     thin_pieces: tuple[tuple[Point, ...], ...]
     thin_mm2: float
@@ -75,8 +78,7 @@ def slab_thickness(base: Sequence[GroundShot], mesh: Terrain | None, finish: Fin
     """
     spots = [Thickness(s.name, s.place, finish.height_at(s.place) - s.height_mm) for s in base]
     plain = sum(spot.thick_mm for spot in spots) / len(spots)
-    thinnest = min(_inside(spots, outline) or spots, key=lambda spot: spot.thick_mm)
-    least = (thinnest.thick_mm, thinnest.place)
+    depths = [(spot.thick_mm, spot.place) for spot in _inside(spots, outline)]
     thin_pieces: list[tuple[Point, ...]] = []
     covered = volume = thin_area = 0.0
     way = 1.0 if area_of(outline) > 0 else -1.0
@@ -88,18 +90,23 @@ def slab_thickness(base: Sequence[GroundShot], mesh: Terrain | None, finish: Fin
         covered += way * area_of(piece)
         volume += way * (finish.volume_over(piece) - volume_under(piece, under))
         lowest = finish.nearest_above(piece, under)
-        least = min(least, (finish.height_at(lowest) - under.height_at(lowest), lowest), key=lambda one: one[0])
+        # a cone less a plane is highest at a corner, as a plane less a plane is
+        depths += [(finish.height_at(place) - under.height_at(place), place) for place in (lowest, *piece)]
         for thin_piece in _thin(piece, finish, under, least_mm):
             if (lacking := way * area_of(thin_piece)) > 1.0:
                 thin_pieces.append(tuple(thin_piece))
                 thin_area += lacking
     if isinstance(finish, DrainFinish) and mesh and (at_drain := mesh.height_at(finish.drain)) is not None:
         spots.append(Thickness(DRAIN, finish.drain, finish.drain_mm - at_drain))
+    depths = depths or [(spot.thick_mm, spot.place) for spot in spots]
+    least, most = (most_of(depths, key=lambda one: one[0]) for most_of in (min, max))
     return SlabThickness(
         spots=tuple(spots),
         thin=tuple(spot.name for spot in spots if spot.thick_mm < least_mm - NOTHING_MM),
         least_mm=least[0],
         least_at=least[1],
+        most_mm=most[0],
+        most_at=most[1],
         mean_mm=volume / covered if covered > 0 else plain,
         thin_pieces=tuple(thin_pieces),
         thin_mm2=thin_area,

@@ -19,6 +19,15 @@ from anvilhead.jobfile.lengths import (
     Sparse,
     Strict,
 )
+from anvilhead.jobfile.levels.decided import (
+    AdoptedFinish,
+    Finishes,
+    FinishPlan,
+    LayerPlan,
+    RunFall,
+    RunPlan,
+    Runs,
+)
 from anvilhead.jobfile.levels.measured import CheckEntry, SetupEntry, ShotEntry
 from anvilhead.jobfile.levels.names import InstrumentName, Named, Points
 from anvilhead.jobfile.levels.parts import (
@@ -147,6 +156,8 @@ class LevelPlan(Sparse):
     stepped: list[SteppedPlan] = Field(default_factory=list, max_length=40)
     straight: list[StraightPlan] = Field(default_factory=list, max_length=40)
     sections: list[SectionPlan] = Field(default_factory=list, max_length=40)
+    finishes: Finishes = Field(default_factory=list)
+    runs: Runs = Field(default_factory=list)
     contour_step: PositiveLength | None = None
     marked_in: MarkedIn | None = None
 
@@ -165,5 +176,5 @@ class Levels(LevelPlan):
 
 LEVEL_DOCUMENTS = (Levels, Benchmark, LevelPoint, PointGrid, Device, TargetPlan, Fall, PadPlan, RailPlan, SlabPlan,
                    PostPlan, StepPlan, SteppedPlan, StringGap, StraightPlan, SectionPlan, ShotEntry, SetupEntry,
-                   CheckEntry)  # fmt: skip
+                   CheckEntry, FinishPlan, AdoptedFinish, LayerPlan, RunPlan, RunFall)  # fmt: skip
 """Whose keys a misspelt one may have meant."""

@@ -5,6 +5,7 @@ from collections.abc import Iterator, Sequence
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.units.errors import InputError
 from anvilhead.core.units.units import Units
+from anvilhead.jobfile.levels.decided import FinishPlan
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
 from anvilhead.jobfile.levels.level_points import grid_points, level_points
 from anvilhead.jobfile.levels.parts import PadPlan, SectionPlan, SlabPlan
@@ -55,8 +56,10 @@ def plan_problems(plan: LevelPlan, site: Site, pointer: str = "") -> list[Proble
             if one.structure is not None and one.structure not in site.planned:
                 found.append(_unknown(pointer, (key, i, "structure"), "structure", one.structure, known))
     found += _endless_grids(plan, site, pointer)
-    parts: list[PadPlan | SlabPlan | SectionPlan] = [*plan.pads, *plan.slabs, *plan.sections]
-    keys = [(key, i) for key in ("pads", "slabs", "sections") for i in range(len(getattr(plan, key)))]
+    parts: list[PadPlan | SlabPlan | SectionPlan | FinishPlan] = [
+        *plan.pads, *plan.slabs, *plan.sections, *plan.finishes,
+    ]  # fmt: skip
+    keys = [(key, i) for key in ("pads", "slabs", "sections", "finishes") for i in range(len(getattr(plan, key)))]
     for part, (key, i) in zip(parts, keys, strict=True):
         structure = part.structure or on
         if structure in site.planned:
@@ -86,7 +89,7 @@ def _endless_grids(plan: LevelPlan, site: Site, pointer: str) -> list[Problem]:
 
 
 def _unknown_ends(plan: LevelPlan, site: Site, pointer: str) -> list[Problem]:
-    """Points between which a section is cut that have no place beside its structure."""
+    """Points between which a section is cut, or a run falls, that have no place beside their structure."""
     found = []
     for i, section in enumerate(plan.sections):
         structure = section.structure or plan.on or next(iter(site.planned), "")
@@ -95,10 +98,17 @@ def _unknown_ends(plan: LevelPlan, site: Site, pointer: str) -> list[Problem]:
             for n, name in enumerate(section.between):
                 if name not in places:
                     found.append(_unknown(pointer, ("sections", i, "between", n), "point", name, list(places)))
+    places = level_points(plan, site).places if plan.runs else {}
+    for i, run in enumerate(plan.runs):
+        for key, name in (("from", run.start), ("to", run.end)):
+            if name not in places:
+                found.append(_unknown(pointer, ("runs", i, key), "point", name, list(places)))
     return found
 
 
-def _part_problems(part: PadPlan | SlabPlan | SectionPlan, planned: Planned, pointer: str) -> list[Problem]:
+def _part_problems(
+    part: PadPlan | SlabPlan | SectionPlan | FinishPlan, planned: Planned, pointer: str
+) -> list[Problem]:
     """Faults of a pad, a slab or a section against the structure it lies on."""
     lines = list(planned.footprint.sides_by_name)
     if isinstance(part, SectionPlan):
@@ -113,8 +123,9 @@ def _part_problems(part: PadPlan | SlabPlan | SectionPlan, planned: Planned, poi
     families = [outline.family.name for outline in planned.outlines]
     if part.family and part.family not in families:
         found.append(_unknown(pointer, ("family",), "line family", part.family, families))
-    if part.fall and part.fall.away_from and part.fall.away_from not in lines:
-        found.append(_unknown(pointer, ("fall", "away_from"), "line", part.fall.away_from, lines))
+    fall = None if isinstance(part, FinishPlan) else part.fall
+    if fall and fall.away_from and fall.away_from not in lines:
+        found.append(_unknown(pointer, ("fall", "away_from"), "line", fall.away_from, lines))
     for i, rail in enumerate(part.rails if isinstance(part, SlabPlan) else ()):
         if rail.beside and rail.beside not in lines:
             found.append(_unknown(pointer, ("rails", i, "beside"), "line", rail.beside, lines))
@@ -126,6 +137,9 @@ def _part_problems(part: PadPlan | SlabPlan | SectionPlan, planned: Planned, poi
         message = "It lies on an open line, which encloses nothing. Name a closed structure."
         found.append(Problem(pointer=f"{pointer}/structure", code="open-line", message=message))
     return found
+
+
+_PLURALS = {"finish": "finishes"}
 
 
 def _twice(plan: LevelPlan, site: Site, pointer: str) -> Iterator[Problem]:
@@ -140,11 +154,18 @@ def _twice(plan: LevelPlan, site: Site, pointer: str) -> Iterator[Problem]:
         ("point", corners + points),
         ("grid", [((one.structure or on, one.name), f"grids/{i}/name") for i, one in enumerate(plan.grids)]),
     ]
-    for what, key in (("instrument", "devices"), ("pad", "pads"), ("slab", "slabs"), ("section", "sections")):
+    for what, key in (
+        ("instrument", "devices"),
+        ("pad", "pads"),
+        ("slab", "slabs"),
+        ("section", "sections"),
+        ("finish", "finishes"),
+        ("run", "runs"),
+    ):
         lists.append((what, [(("", one.name), f"{key}/{i}/name") for i, one in enumerate(getattr(plan, key))]))
     for what, named in lists:
         for path, (_, name) in _again(named):
-            message = f"“{name}” is the name of two {what}s. Give each its own."
+            message = f"“{name}” is the name of two {_PLURALS.get(what, what + 's')}. Give each its own."
             yield Problem(pointer=f"{pointer}/{path}", code="name-twice", message=message)
     spots = [
         ((target.name, at), f"targets/{i}/at/{n}")

@@ -21,6 +21,7 @@ from anvilhead.jobfile.levels.built_results import (
     StickView,
     StraightResult,
 )
+from anvilhead.jobfile.levels.decided_results import FinishResult, RunResult
 from anvilhead.jobfile.results.result_parts import Place, Result
 
 
@@ -239,5 +240,7 @@ class LevelsResult(Result):
     posts: list[PostResult] = Field(default_factory=list)
     stepped: list[SteppedResult] = Field(default_factory=list)
     straight: list[StraightResult] = Field(default_factory=list)
+    finishes: list[FinishResult] = Field(default_factory=list)
+    runs: list[RunResult] = Field(default_factory=list)
     sections: list[SectionResult] = Field(default_factory=list)
     sticks: list[StickView] = Field(default_factory=list)

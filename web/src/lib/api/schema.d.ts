@@ -1226,6 +1226,46 @@ export interface components {
             note?: string;
         };
         /**
+         * AdoptedFinish
+         * @description The height that was taken, and by which rule; it stays when more is shot.
+         */
+        AdoptedFinish: {
+            rule: components["schemas"]["FinishRule"];
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height: string | number;
+        };
+        /**
+         * AdoptedResult
+         * @description The finish that was taken.
+         *
+         *     Attributes:
+         *         drift_mm: how far what its rule would give now lies from it, above zero higher; null where that gives nothing.
+         *         set_again: things that were set to another height, by thing and point; text: what that means.
+         */
+        AdoptedResult: {
+            rule: components["schemas"]["FinishRule"];
+            /** Name */
+            name: string;
+            /** Height Mm */
+            height_mm: number;
+            /** Height Text */
+            height_text: string;
+            /** Target Reading Text */
+            target_reading_text: string | null;
+            /** Drift Mm */
+            drift_mm: number | null;
+            /** Set Again */
+            set_again: string[];
+            /** Text */
+            text: string;
+        };
+        /**
          * AsFound
          * @description A distance that stands in the plan as it was found; it counts only while the plan still says so.
          *
@@ -1695,6 +1735,56 @@ export interface components {
             then_mm: number | null;
             /** Then Text */
             then_text: string | null;
+        };
+        /**
+         * CandidateResult
+         * @description A height for a finish by one rule, and what it makes of the slab.
+         *
+         *     Attributes:
+         *         least_mm, most_mm, mean_mm: thickness over the base, null where it was not shot; least_at, most_at: where.
+         *         concrete_mm3: with the plan's waste; by the planned thickness where the base was not shot.
+         *         target_reading_mm: with the instrument as it stands; null without one.
+         *         thin: points where it is too thin; works: nowhere too thin, and no stake or post that breaks.
+         *         troubles: what does not work at this height, one sentence each; text: in a sentence.
+         */
+        CandidateResult: {
+            rule: components["schemas"]["FinishRule"];
+            /** Name */
+            name: string;
+            /** Height Mm */
+            height_mm: number;
+            /** Height Text */
+            height_text: string;
+            /** Least Mm */
+            least_mm: number | null;
+            /** Least Text */
+            least_text: string | null;
+            least_at: components["schemas"]["Place"] | null;
+            /** Most Mm */
+            most_mm: number | null;
+            /** Most Text */
+            most_text: string | null;
+            most_at: components["schemas"]["Place"] | null;
+            /** Mean Mm */
+            mean_mm: number | null;
+            /** Mean Text */
+            mean_text: string | null;
+            /** Concrete Mm3 */
+            concrete_mm3: number;
+            /** Concrete Text */
+            concrete_text: string;
+            /** Target Reading Mm */
+            target_reading_mm: number | null;
+            /** Target Reading Text */
+            target_reading_text: string | null;
+            /** Thin */
+            thin: string[];
+            /** Works */
+            works: boolean;
+            /** Troubles */
+            troubles: string[];
+            /** Text */
+            text: string;
         };
         /**
          * CarryResult
@@ -2293,6 +2383,84 @@ export interface components {
             text: string;
         };
         /**
+         * FinishPlan
+         * @description A finish whose height is to be chosen.
+         *
+         *     Attributes:
+         *         structure: whose outline it has; family: of its lines, the wall face when left out.
+         *         thickness: planned; least: thinner is too thin, the planned one when left out.
+         *         base: the thing whose shots are its base; the ground when left out.
+         *         clearance: above the highest ground; forms: the thing whose tops it may follow; edge: a thing that is there
+         *             already; height: a number that somebody brought.
+         *         layers: under the top, from the top down.
+         *         waste: share of concrete ordered on top.
+         *         adopted: what was taken.
+         */
+        FinishPlan: {
+            /**
+             * Name
+             * @default finish
+             */
+            name?: string;
+            /** Structure */
+            structure?: string | null;
+            /** Family */
+            family?: string | null;
+            /**
+             * Thickness
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            thickness: string | number;
+            /** Least */
+            least?: (string | number) | null;
+            /** Base */
+            base?: string | null;
+            /** Clearance */
+            clearance?: (string | number) | null;
+            /** Forms */
+            forms?: string | null;
+            /** Edge */
+            edge?: string | null;
+            /** Height */
+            height?: (string | number) | null;
+            /** Layers */
+            layers?: components["schemas"]["LayerPlan"][];
+            /**
+             * Waste
+             * @default 0
+             */
+            waste?: number;
+            adopted?: components["schemas"]["AdoptedFinish"] | null;
+        };
+        /**
+         * FinishResult
+         * @description A finish and the heights it could go to; `text` says what is missing.
+         */
+        FinishResult: {
+            /** Name */
+            name: string;
+            /** Structure */
+            structure: string;
+            /** Outline */
+            outline: components["schemas"]["Place"][];
+            /** Candidates */
+            candidates: components["schemas"]["CandidateResult"][];
+            adopted: components["schemas"]["AdoptedResult"] | null;
+            /** Layers */
+            layers: components["schemas"]["LayerResult"][];
+            /** Text */
+            text: string;
+        };
+        /**
+         * FinishRule
+         * @description How a finish is chosen.
+         * @enum {string}
+         */
+        FinishRule: "mean-base" | "highest-base" | "highest-ground" | "form-tops" | "edge" | "typed";
+        /**
          * FoundFrom
          * @description How a point is found again.
          * @enum {string}
@@ -2852,6 +3020,38 @@ export interface components {
             text: string;
         };
         /**
+         * LayerPlan
+         * @description A layer under a finish, from the top down: the slab itself first.
+         */
+        LayerPlan: {
+            /** Name */
+            name: string;
+            /**
+             * Thickness
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            thickness: string | number;
+        };
+        /**
+         * LayerResult
+         * @description A layer under the finish that was taken: its top and bottom, and the reading on its top.
+         */
+        LayerResult: {
+            /** Name */
+            name: string;
+            /** Top Mm */
+            top_mm: number;
+            /** Top Text */
+            top_text: string;
+            /** Bottom Mm */
+            bottom_mm: number;
+            /** Reading Text */
+            reading_text: string | null;
+        };
+        /**
          * LegResult
          * @description A leg as walked: turn before going, degrees, left positive.
          */
@@ -3027,6 +3227,10 @@ export interface components {
             straight?: components["schemas"]["StraightPlan-Input"][];
             /** Sections */
             sections?: components["schemas"]["SectionPlan"][];
+            /** Finishes */
+            finishes?: components["schemas"]["FinishPlan"][];
+            /** Runs */
+            runs?: components["schemas"]["RunPlan"][];
             /** Contour Step */
             contour_step?: (string | number) | null;
             marked_in?: components["schemas"]["MarkedIn"] | null;
@@ -3212,6 +3416,10 @@ export interface components {
             stepped: components["schemas"]["SteppedResult"][];
             /** Straight */
             straight: components["schemas"]["StraightResult"][];
+            /** Finishes */
+            finishes: components["schemas"]["FinishResult"][];
+            /** Runs */
+            runs: components["schemas"]["RunResult"][];
             /** Sections */
             sections: components["schemas"]["SectionResult"][];
             /** Sticks */
@@ -5065,6 +5273,145 @@ export interface components {
             steps: components["schemas"]["Step"][];
         };
         /**
+         * RunFall
+         * @description `rise` in `over`, down toward the end.
+         */
+        RunFall: {
+            /**
+             * Rise
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rise: string | number;
+            /**
+             * Over
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            over: string | number;
+        };
+        /**
+         * RunPlan
+         * @description A run that falls evenly from one point of the plan to another.
+         *
+         *     Attributes:
+         *         start, end: names of points.
+         *         start_height: of the invert at the start; outlet: height that the end must not lie below.
+         *         cover: least ground above the invert; every: from station to station.
+         *         string: height of a string, or a level line, that drops are measured from.
+         */
+        RunPlan: {
+            /**
+             * Name
+             * @default run
+             */
+            name?: string;
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /**
+             * Start Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            start_height: string | number;
+            /** Outlet */
+            outlet?: (string | number) | null;
+            fall: components["schemas"]["RunFall"];
+            /** Cover */
+            cover?: (string | number) | null;
+            /** Every */
+            every?: (string | number) | null;
+            /** String */
+            string?: (string | number) | null;
+        };
+        /**
+         * RunResult
+         * @description A run that falls.
+         *
+         *     Attributes:
+         *         fall_share, ground_share, most_share: wanted, of the ground from end to end, and the most down to the outlet,
+         *             for each unit of length; null where an end was not shot, or no outlet is said.
+         *         end_mm: invert at the end.
+         *         works: whether the fall can be had and the cover is there wherever the ground was shot.
+         *         troubles: what does not work, one sentence each; text: in a sentence.
+         */
+        RunResult: {
+            /** Name */
+            name: string;
+            start: components["schemas"]["Place"];
+            end: components["schemas"]["Place"];
+            /** Length Mm */
+            length_mm: number;
+            /** Length Text */
+            length_text: string;
+            /** Fall Share */
+            fall_share: number;
+            /** Fall Text */
+            fall_text: string;
+            /** Ground Share */
+            ground_share: number | null;
+            /** Most Share */
+            most_share: number | null;
+            /** End Mm */
+            end_mm: number;
+            /** Stations */
+            stations: components["schemas"]["RunStationResult"][];
+            /** Works */
+            works: boolean;
+            /** Troubles */
+            troubles: string[];
+            /** Text */
+            text: string;
+        };
+        /**
+         * RunStationResult
+         * @description A station of a run; null where the ground was not shot.
+         *
+         *     Attributes:
+         *         cut_mm: from the ground down to the invert, below zero above it; short_mm: what is missing of the cover.
+         *         drop_mm: from the string, or the level line of its height, down to the invert; null where none is said.
+         *         reading_mm: on the invert, with the instrument as it stands; null without one.
+         */
+        RunStationResult: {
+            /** Along Mm */
+            along_mm: number;
+            /** Along Text */
+            along_text: string;
+            place: components["schemas"]["Place"];
+            /** Ground Mm */
+            ground_mm: number | null;
+            /** Ground Text */
+            ground_text: string | null;
+            /** Invert Mm */
+            invert_mm: number;
+            /** Invert Text */
+            invert_text: string;
+            /** Cut Mm */
+            cut_mm: number | null;
+            /** Cut Text */
+            cut_text: string | null;
+            /** Short Mm */
+            short_mm: number | null;
+            /** Short Text */
+            short_text: string | null;
+            /** Drop Mm */
+            drop_mm: number | null;
+            /** Drop Text */
+            drop_text: string | null;
+            /** Reading Mm */
+            reading_mm: number | null;
+            /** Reading Text */
+            reading_text: string | null;
+        };
+        /**
          * RunningMark
          * @description A mark along a line, from its first corner, the burn in the number.
          */
@@ -6713,7 +7060,8 @@ export interface components {
          *         tolerance, board_setback, restake_over, burns: a new job starts from these; `burns` ends with the hook.
          *         clear, embedment, working_space, tape_error, sides_within: taken where a plan says nothing.
          *         setbacks: how far boards stand out, by how one digs.
-         *         fall_rise, fall_over: of a top that sheds water; grid_beyond: how far past the walls ground is shot.
+         *         fall_rise, fall_over: of a top that sheds water; grid_beyond: how far past the walls ground is shot;
+         *             run_every: from station to station of a drain.
          *         swell_percent: what dug ground gains; waste_percent: concrete ordered on top; plates: on a stepped wall.
          */
         Usual: {
@@ -6741,6 +7089,8 @@ export interface components {
             fall_over: string;
             /** Grid Beyond */
             grid_beyond: string;
+            /** Run Every */
+            run_every: string;
             /** Setbacks */
             setbacks: string;
             /** Swell Percent */

@@ -39,4 +39,5 @@ export type LevelShot = Schemas['LevelShotView'];
 export type LevelInstrument = Schemas['LevelInstrument'];
 export type RodMarks = Schemas['RodMarks'];
 export type Standing = Schemas['StandingResult'];
+export type Run = Schemas['RunResult'];
 export type Section = Schemas['SectionResult'];

@@ -15,9 +15,11 @@ from anvilhead.jobfile.levels import level_results as r
 from anvilhead.jobfile.levels.documents import Device
 from anvilhead.jobfile.levels.level_points import LevelPoints
 from anvilhead.jobfile.levels.written.book_solving import Book
+from anvilhead.jobfile.levels.written.finish_solving import solve_finishes
 from anvilhead.jobfile.levels.written.frames import Frames
 from anvilhead.jobfile.levels.written.ground_solving import solve_ground, solve_pads
 from anvilhead.jobfile.levels.written.height_solving import solve_targets
+from anvilhead.jobfile.levels.written.run_solving import solve_runs
 from anvilhead.jobfile.levels.written.section_solving import solve_sections
 from anvilhead.jobfile.levels.written.slab_solving import solve_slabs
 from anvilhead.jobfile.levels.written.standing_solving import solve_posts, solve_stepped, solve_sticks, solve_straight
@@ -70,6 +72,8 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         targets=solve_targets(book, points),
         ground=solve_ground(frames, frame),
         pads=solve_pads(frames),
+        finishes=solve_finishes(frames),
+        runs=solve_runs(frames),
         slabs=solve_slabs(frames),
         posts=solve_posts(book),
         stepped=solve_stepped(book),

@@ -2,6 +2,7 @@
 	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import GridForm from '$lib/levels/surface/GridForm.svelte';
+	import Finishes from './Finishes.svelte';
 	import SlabForm from './SlabForm.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
 
@@ -26,6 +27,7 @@
 	}
 </script>
 
+<Finishes {stage} />
 {#each slabs as slab (slab.name)}
 	<article
 		class="border-l-4 pl-3 {slab.spots.some((one) => one.thin) ? 'border-string' : 'border-edge'}"

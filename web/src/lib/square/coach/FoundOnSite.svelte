@@ -54,7 +54,7 @@
 						<td class="text-right">
 							<button
 								class="min-h-11 px-2 underline"
-								aria-label="Take {pull.name} as the plan: {pull.as_plan}"
+								aria-label="take as plan: {pull.name}, {pull.as_plan}"
 								onclick={() => take(pull.id)}>take as plan</button
 							>
 						</td>

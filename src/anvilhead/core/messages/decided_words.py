@@ -1,0 +1,102 @@
+"""What is said about heights to be decided: finishes and runs that fall."""
+
+from collections.abc import Sequence
+
+from anvilhead.core.ground.falling_run import FallingRun, FallThere, RunStation
+from anvilhead.core.ground.finish_choice import FinishCandidate, FinishRule
+from anvilhead.core.messages.level_words import slope_text
+from anvilhead.core.messages.words import listed
+from anvilhead.core.units.length_printing import print_difference, print_length
+from anvilhead.core.units.tolerances import NOTHING_MM
+from anvilhead.core.units.units import Units
+
+RULE_NAMES = {
+    FinishRule.MEAN_BASE: "Mean of the base",
+    FinishRule.HIGHEST_BASE: "Highest place of the base",
+    FinishRule.HIGHEST_GROUND: "Highest ground",
+    FinishRule.FORM_TOPS: "Form tops as they lie",
+    FinishRule.EDGE: "What is there already",
+    FinishRule.TYPED: "A number brought along",
+}
+STEEPER_THERE = 0.05
+"""The ground falls as planned when it does to this share of the fall."""
+
+
+def candidate_text(found: FinishCandidate, least_mm: float, units: Units) -> str:
+    """What a height makes of the slab."""
+    if found.least_mm is None or found.most_mm is None:
+        return "By the planned thickness: the base was not shot."
+    if found.is_buried:
+        return f"The base stands {print_difference(-found.least_mm, units)} above it at the most: no slab fits there."
+    between = f"{print_difference(found.least_mm, units)} to {print_difference(found.most_mm, units)} thick"
+    if found.least_mm >= least_mm - NOTHING_MM:
+        return f"{between}: nowhere too thin."
+    thin = f", too thin at {listed(found.thin)}" if found.thin else ", too thin between the shots"
+    return f"{between}{thin}: take the base down {print_difference(least_mm - found.least_mm, units)} there."
+
+
+def above_strings(by_mm: float, units: Units) -> str:
+    """That a finish lies above the strings that are to hang over it."""
+    return f"It lies {print_difference(by_mm, units)} above the strings: they must go up first."
+
+
+def stakes_short(boards: Sequence[str], by_mm: float, units: Units) -> str:
+    """That strings at a height ask for longer stakes than there are."""
+    return f"Strings that high want stakes {print_difference(by_mm, units)} longer at {listed(boards)}."
+
+
+def posts_short(points: Sequence[str], by_mm: float, units: Units) -> str:
+    """That posts with their tops at a height stand too shallow."""
+    return f"Posts that high stand {print_difference(by_mm, units)} too shallow at {listed(points)}."
+
+
+def adopted_text(drift_mm: float | None, set_again: Sequence[str], tolerance_mm: float, units: Units) -> str:
+    """What became of a finish that was taken."""
+    again = f" Set again: {listed(set_again)}." if set_again else ""
+    if drift_mm is None or abs(drift_mm) <= tolerance_mm + NOTHING_MM:
+        return f"Taken; what was shot since agrees.{again}" if drift_mm is not None else f"Taken.{again}"
+    way = "higher" if drift_mm > 0 else "lower"
+    return (
+        f"Taken; by what was shot since, its rule would now give {print_difference(abs(drift_mm), units)} {way}. "
+        f"It stays until another is taken.{again}"
+    )
+
+
+NOTHING_TO_CHOOSE = "Shoot the base, or the ground, at a grid; or type a number."
+
+
+def run_troubles(run: FallingRun, stations: Sequence[RunStation], there: FallThere, units: Units) -> list[str]:
+    """What does not work on a run, one sentence each."""
+    found = []
+    if there.most is not None and there.most < run.fall - NOTHING_MM / max(run.length_mm, 1.0):
+        most = f"{slope_text(there.most, units)} at the most" if there.most > 0 else "none at all"
+        found.append(f"The outlet allows {most}; {slope_text(run.fall, units)} is wanted.")
+    short = [one for one in stations if one.short_mm]
+    if short:
+        worst = max(short, key=lambda one: one.short_mm or 0.0)
+        first, last = short[0].along_mm, short[-1].along_mm
+        where = f"at {print_length(first, units).text}"
+        if last > first:
+            where = f"from {print_length(first, units).text} to {print_length(last, units).text}"
+        amount = print_difference(worst.short_mm or 0.0, units)
+        found.append(f"The cover is {amount} short at the worst, {where} along.")
+    if any(one.cut_mm is not None and one.cut_mm < -NOTHING_MM for one in stations):
+        found.append("It comes out of the ground.")
+    return found
+
+
+def run_text(run: FallingRun, stations: Sequence[RunStation], there: FallThere, units: Units) -> str:
+    """A run in a sentence: how deep it goes, and how the ground falls beside it."""
+    cuts = [(one.cut_mm, one.along_mm) for one in stations if one.cut_mm is not None]
+    if not cuts:
+        return "The ground was not shot along it: shoot it at both ends and between."
+    deepest, at = max(cuts)
+    said = f"Deepest at {print_length(at, units).text} along: {print_difference(deepest, units)}."
+    if there.ground is None:
+        return said
+    if abs(there.ground - run.fall) <= STEEPER_THERE * abs(run.fall):
+        return f"{said} The ground falls as it does."
+    if there.ground <= 0:
+        return f"{said} The ground does not fall that way."
+    more = "more" if there.ground > run.fall else "less"
+    return f"{said} The ground falls {slope_text(there.ground, units)}, {more} than the run."

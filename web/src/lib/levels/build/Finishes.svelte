@@ -1,0 +1,153 @@
+<script lang="ts">
+	import type { LevelPlan } from '$lib/api/types';
+	import Len from '$lib/lengths/Len.svelte';
+	import Words from '$lib/lengths/Words.svelte';
+	import type { LevelsStage } from '$lib/levels/stage.svelte';
+	import FinishForm from './FinishForm.svelte';
+
+	interface Props {
+		stage: LevelsStage;
+	}
+	let { stage }: Props = $props();
+
+	type Finish = NonNullable<LevelPlan['finishes']>[number];
+	const here = $derived(stage.structure.name_in_file);
+	const finishes = $derived((stage.result?.finishes ?? []).filter((one) => one.structure === here));
+	let changing = $state('');
+	let adding = $state(false);
+	const planned = (name: string) =>
+		(stage.planned.finishes ?? []).find((one) => one.name === name);
+	let trouble = $state('');
+
+	/** Take a height: it stays, it is what form tops go to, and what the slab is poured to. */
+	async function take(name: string, rule: string, heightMm: number) {
+		trouble = await stage.plan((plan) => {
+			const height = `${heightMm} mm`;
+			const finish = (plan.finishes ?? []).find((one) => one.name === name) as Finish;
+			const taken = { ...finish, adopted: { rule, height } } as Finish;
+			const others = <T extends { name?: string }>(all: T[] | undefined) =>
+				(all ?? []).filter((one) => one.name !== name);
+			return {
+				...plan,
+				finishes: [...others(plan.finishes), taken],
+				targets: [
+					...others(plan.targets),
+					{ name, kind: 'form tops', height, at: Object.keys(stage.structure.result.corners).map((c) => (stage.levels?.prefix ?? '') + c) }
+				],
+				slabs: [
+					...others(plan.slabs),
+					{
+						name,
+						structure: here,
+						family: finish.family ?? null,
+						height,
+						thickness: finish.thickness,
+						least: finish.least ?? null,
+						...(finish.base ? { base: finish.base } : {})
+					}
+				]
+			};
+		});
+	}
+
+	async function drop(name: string) {
+		trouble = await stage.plan((plan) => ({
+			...plan,
+			finishes: (plan.finishes ?? []).filter((one) => one.name !== name)
+		}));
+	}
+</script>
+
+{#each finishes as finish (finish.name)}
+	<article class="mb-3 border-l-4 border-edge pl-3" aria-label="Heights for {finish.name}">
+		<h2 class="text-lg font-bold">Which height for the {finish.name}?</h2>
+		{#if finish.text}<p><Words text={finish.text} /></p>{/if}
+		{#if finish.adopted}
+			{@const taken = finish.adopted}
+			<p class="text-lg">
+				<b><Len text={taken.height_text} /></b>, {taken.name.toLowerCase()}{#if taken.target_reading_text}; the
+					rod reads <b><Len text={taken.target_reading_text} /></b>{/if}
+			</p>
+			<p class={taken.set_again.length ? 'caution' : ''}><Words text={taken.text} /></p>
+			{#if finish.layers.length}
+				<ul class="numbers" aria-label="Layers under it">
+					{#each finish.layers as layer (layer.name)}
+						<li>
+							{layer.name}: top at <Len text={layer.top_text} />{#if layer.reading_text}, rod <Len
+									text={layer.reading_text}
+								/>{/if}
+						</li>
+					{/each}
+				</ul>
+			{/if}
+		{/if}
+		{#if finish.candidates.length}
+			<table class="mt-1 w-full text-left" aria-label="Candidates for {finish.name}">
+				<thead class="text-sm text-ink-soft">
+					<tr
+						><th>By</th><th class="text-right">Top at</th><th class="text-right">Rod reads</th><th
+							class="text-right">Thick</th
+						><th class="text-right">Concrete</th><th><span class="sr-only">take</span></th></tr
+					>
+				</thead>
+				<tbody>
+					{#each finish.candidates as one (one.rule)}
+						<tr class="border-t border-rule align-baseline" class:works={one.works}>
+							<th class="py-1 font-semibold">{one.name}</th>
+							<td class="text-right text-lg font-bold"><Len text={one.height_text} /></td>
+							<td class="text-right"><Len text={one.target_reading_text ?? '–'} /></td>
+							<td class="text-right"
+								>{#if one.least_text}<Len text={one.least_text} /> to <Len
+										text={one.most_text ?? ''}
+									/>{:else}–{/if}</td
+							>
+							<td class="text-right">{one.concrete_text}</td>
+							<td class="text-right">
+								<button
+									class="min-h-11 px-1 underline"
+									aria-label="Take {one.height_text}, {one.name}"
+									onclick={() => take(finish.name, one.rule, one.height_mm)}>take</button
+								>
+							</td>
+						</tr>
+						<tr
+							><td colspan="6" class="pb-1 text-sm {one.works ? 'text-ink-soft' : 'font-semibold'}"
+								><Words text={[one.text, ...one.troubles].join(' ')} /></td
+							></tr
+						>
+					{/each}
+				</tbody>
+			</table>
+		{/if}
+		<p class="no-print flex gap-4">
+			<button class="min-h-11 underline" onclick={() => (changing = finish.name)}
+				>change what is asked</button
+			>
+			<button class="min-h-11 underline" onclick={() => drop(finish.name)}>take it out</button>
+		</p>
+	</article>
+{/each}
+{#if trouble}<p role="alert" class="font-semibold text-string">{trouble}</p>{/if}
+{#if adding || changing}
+	{#key changing}
+		<FinishForm
+			{stage}
+			finish={planned(changing)}
+			onKept={() => {
+				adding = false;
+				changing = '';
+			}}
+		/>
+	{/key}
+{:else}
+	<button class="board-button plain no-print mb-3" onclick={() => (adding = true)}
+		>{finishes.length ? 'Another height to choose' : 'Choose the height from what was shot'}</button
+	>
+{/if}
+
+<style>
+	.works th {
+		box-shadow: inset 4px 0 0 var(--good);
+		padding-left: 0.5rem;
+	}
+</style>

@@ -468,3 +468,75 @@ class TestRefused:
     def test_a_pad_on_an_open_line_is_refused(self) -> None:
         fence = {"id": "fence", "kind": "fence", "footprint": {"shape": "run", "steps": [{"go": "40'"}]}}
         assert refused({"pads": [{"height": 0}]}, fence) == {"/levels/pads/0/structure": "open-line"}
+
+
+SLAB: dict[str, Any] = {
+    "id": "slab", "kind": "slab", "footprint": {"shape": "rectangle", "length": "12 m", "width": "8 m"},
+}  # fmt: skip
+SLOPED = {"A": 0, "B": 60, "C": 60, "D": 0}
+
+
+class TestDecided:
+    """A slab on a base of two planes: 0 along x = 0, 60 along x = 12 m, 8 m wide; 12 m by 8 m."""
+
+    def book(self, thing: str | None = "base", **plan: Any) -> dict[str, Any]:
+        shots = [{"at": "BM", "reading": 1500}]
+        shots += [{"at": at, "reading": 1500 - mm} | ({"thing": thing} if thing else {}) for at, mm in SLOPED.items()]
+        return levels_of({"benchmark": BM, "setups": [{"instrument": "laser", "shots": shots}], **plan}, SLAB,
+                         units="mm")  # fmt: skip
+
+    def test_the_two_rules_of_the_page(self) -> None:
+        (finish,) = self.book(finishes=[
+            {"name": "top", "structure": "slab", "thickness": "100 mm", "least": "80 mm", "base": "base"},
+        ])["finishes"]  # fmt: skip
+        mean, highest = finish["candidates"][:2]
+        assert [mean["rule"], highest["rule"]] == ["mean-base", "highest-base"]
+        keys = ("height_mm", "least_mm", "most_mm", "mean_mm", "concrete_mm3", "target_reading_mm")
+        assert [mean[key] for key in keys] == pytest.approx([130, 70, 130, 100, 100 * 96e6, 1370], abs=0.01)
+        assert [highest[key] for key in keys] == pytest.approx([140, 80, 140, 110, 110 * 96e6, 1360], abs=0.01)
+        assert (mean["works"], mean["thin"], highest["works"]) == (False, ["B", "C"], True)
+
+    def test_on_the_ground_with_a_clearance_and_a_number(self) -> None:
+        (finish,) = self.book(None, finishes=[
+            {"name": "top", "thickness": "100 mm", "clearance": "150 mm", "height": "500 mm"},
+        ])["finishes"]  # fmt: skip
+        heights = {one["rule"]: one["height_mm"] for one in finish["candidates"]}
+        assert heights == pytest.approx({"mean-base": 130, "highest-base": 160, "highest-ground": 210, "typed": 500})
+
+    def test_what_was_taken_stays_and_says_what_to_set_again(self) -> None:
+        taken = {"name": "base", "thickness": "100 mm", "adopted": {"rule": "mean-base", "height": "120 mm"},
+                 "base": "base", "layers": [{"name": "slab", "thickness": "100 mm"}]}  # fmt: skip
+        (finish,) = self.book(finishes=[taken], targets=[{"name": "base", "height": "120 mm"}])["finishes"]
+        assert finish["adopted"]["height_mm"] == 120
+        assert finish["adopted"]["drift_mm"] == pytest.approx(10)
+        assert finish["adopted"]["set_again"] == ["A", "B", "C", "D"]
+        assert [(one["top_mm"], one["bottom_mm"]) for one in finish["layers"]] == [(120, 20)]
+
+    def test_a_run_of_the_page(self) -> None:
+        (run,) = self.book(None, runs=[{
+            "name": "drain", "from": "A", "to": "B", "start_height": "-400 mm",
+            "fall": {"rise": "10 mm", "over": "1 m"}, "cover": "500 mm", "every": "5 m",
+        }])["runs"]  # fmt: skip
+        told = [
+            [one[key] for key in ("along_mm", "ground_mm", "invert_mm", "cut_mm", "short_mm")]
+            for one in run["stations"]
+        ]
+        assert told == [
+            pytest.approx([0, 0, -400, 400, 100]),
+            pytest.approx([5000, 25, -450, 475, 25]),
+            pytest.approx([10_000, 50, -500, 550, 0]),
+            pytest.approx([12_000, 60, -520, 580, 0]),
+        ]
+
+    def test_what_cannot_be_is_refused_where_it_stands(self) -> None:
+        run = {"from": "A", "to": "A", "start_height": 0, "fall": {"rise": 1, "over": 100}}
+        assert refused({"runs": [run]}) == {"/levels/runs/0/to": "same-place"}
+        assert refused({"runs": [run | {"to": "Z"}]}) == {"/levels/runs/0/to": "unknown-point"}
+        finish = {"thickness": 100}
+        assert refused({"finishes": [finish | {"structure": "barn"}]}) == {
+            "/levels/finishes/0/structure": "unknown-structure"
+        }
+        assert refused({"finishes": [finish | {"family": "kerb"}]}) == {
+            "/levels/finishes/0/family": "unknown-line-family"
+        }
+        assert refused({"finishes": [finish, finish]}) == {"/levels/finishes/1/name": "name-twice"}

@@ -61,6 +61,7 @@ def write_level_sheet(sheet: LevelSheetOf, paper: str) -> bytes:
         page.paragraph(f"Heights held as true: {held}.", 14)
     _targets(page, sheet)
     _sticks(page, sheet)
+    _decided(page, sheet)
     _slabs(page, sheet)
     _ground(page, sheet)
     _posts(page, sheet)
@@ -109,6 +110,30 @@ def _slabs(page: Paper, sheet: LevelSheetOf) -> None:
             page.paragraph(
                 "Thickness: " + ", ".join(f"{sheet.point(spot.at)} {spot.text}" for spot in slab.spots) + ".", 12
             )
+
+
+def _decided(page: Paper, sheet: LevelSheetOf) -> None:
+    """Finishes with what was taken, and every station of runs that fall."""
+    for finish in sheet.result.finishes:
+        page.heading(f"{finish.name}: {sheet.structure(finish.structure)}")
+        if finish.adopted:
+            taken = finish.adopted
+            page.paragraph(f"{taken.height_text}, {taken.name.lower()}. {taken.text}", 12.5)
+        at = (0.0, 0.34, 0.5, 0.66, 0.84)
+        page.head(["By", "Top at", "Rod reads", "Thick", "Concrete"], at, 12, right=(1, 2))
+        for one in finish.candidates:
+            thick = f"{one.least_text} to {one.most_text}" if one.least_text else ""
+            row = [one.name, one.height_text, one.target_reading_text or "", thick, one.concrete_text]
+            page.row(row, at, 12, bold=1, right=(1, 2))
+    for run in sheet.result.runs:
+        page.heading(run.name)
+        page.paragraph(" ".join([f"{run.length_text}, falling {run.fall_text}.", run.text, *run.troubles]), 12.5)
+        at = (0.0, 0.2, 0.4, 0.6, 0.8)
+        page.head(["Along", "Bottom", "Dig", "From string", "Rod reads"], at, 13, right=(1, 2, 3, 4))
+        for station in run.stations:
+            cells = [station.along_text, station.invert_text, station.cut_text or ""]
+            cells += [station.drop_text or "", station.reading_text or ""]
+            page.row(cells, at, 13, bold=2, right=(1, 2, 3, 4))
 
 
 def _edges(page: Paper, edges: list[EdgeResult]) -> None:

@@ -71,8 +71,11 @@ def _problem(error: Any, known_keys: list[str]) -> Problem:
         message = f"“{last}” is missing. Add it."
     elif code == "extra_forbidden":
         code = "unknown-key"
-        close = difflib.get_close_matches(last, known_keys, 1)
-        message = f"“{last}” is not known here." + (f" Did you mean “{close[0]}”?" if close else " Take it out.")
+        close = difflib.get_close_matches(last, known_keys, 4)
+        meant = next(
+            (key for key in close if key[0] == last[0]), next(iter(close), None)
+        )  # first letters are seldom wrong
+        message = f"“{last}” is not known here." + (f" Did you mean “{meant}”?" if meant else " Take it out.")
     elif code in ("literal_error", "enum"):
         message = f"“{last}” must be {context.get('expected', 'one of the known words')}."
     elif code in ("model_type", "dict_type", "model_attributes_type"):

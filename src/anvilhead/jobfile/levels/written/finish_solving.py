@@ -49,7 +49,11 @@ class _Finish:
         self.planned: Planned = frames.site.planned[self.structure]
         self.outline = outline_of(self.planned, plan)
         self.least_mm = mm_of(plan.least) or plan.thickness.mm
-        self.candidates = finish_candidates(self._question())
+        points = frames.points(self.structure)
+        self.candidates = [
+            replace(one, thin=tuple(points.own_name(self.structure, name) or name for name in one.thin))
+            for one in finish_candidates(self._question())
+        ]
 
     def _question(self) -> FinishQuestion:
         frames, plan, structure = self.frames, self.plan, self.structure

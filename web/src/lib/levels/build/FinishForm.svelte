@@ -38,7 +38,7 @@
 			const name =
 				before?.name ??
 				freeName(
-					'finish',
+					`${stage.structure.plan.name ?? here} finish`,
 					others.map((one) => one.name ?? '')
 				);
 			const under = layerThickness.trim()
@@ -96,7 +96,7 @@
 		</select></label
 	>
 	<LengthField
-		label="Above the highest ground by"
+		label="Clear of the ground"
 		value={clearance}
 		{units}
 		placeholder="not asked"

@@ -82,42 +82,45 @@
 			{/if}
 		{/if}
 		{#if finish.candidates.length}
-			<table class="mt-1 w-full text-left" aria-label="Candidates for {finish.name}">
-				<thead class="text-sm text-ink-soft">
-					<tr
-						><th>By</th><th class="text-right">Top at</th><th class="text-right">Rod reads</th><th
-							class="text-right">Thick</th
-						><th class="text-right">Concrete</th><th><span class="sr-only">take</span></th></tr
-					>
-				</thead>
-				<tbody>
-					{#each finish.candidates as one (one.rule)}
-						<tr class="border-t border-rule align-baseline" class:works={one.works}>
-							<th class="py-1 font-semibold">{one.name}</th>
-							<td class="text-right text-lg font-bold"><Len text={one.height_text} /></td>
-							<td class="text-right"><Len text={one.target_reading_text ?? '–'} /></td>
-							<td class="text-right"
-								>{#if one.least_text}<Len text={one.least_text} /> to <Len
-										text={one.most_text ?? ''}
-									/>{:else}–{/if}</td
+			<ul class="mt-1" aria-label="Candidates for {finish.name}">
+				{#each finish.candidates as one (one.rule)}
+					<li class="border-t border-rule py-1 pl-2" class:works={one.works}>
+						<div class="flex items-baseline justify-between gap-3">
+							<b>{one.name}</b>
+							<button
+								class="min-h-11 px-2 underline"
+								aria-label="Take {one.height_text}, {one.name}"
+								onclick={() => take(finish.name, one.rule, one.height_mm)}>take</button
 							>
-							<td class="text-right">{one.concrete_text}</td>
-							<td class="text-right">
-								<button
-									class="min-h-11 px-1 underline"
-									aria-label="Take {one.height_text}, {one.name}"
-									onclick={() => take(finish.name, one.rule, one.height_mm)}>take</button
-								>
-							</td>
-						</tr>
-						<tr
-							><td colspan="6" class="pb-1 text-sm {one.works ? 'text-ink-soft' : 'font-semibold'}"
-								><Words text={[one.text, ...one.troubles].join(' ')} /></td
-							></tr
-						>
-					{/each}
-				</tbody>
-			</table>
+						</div>
+						<dl class="numbers grid grid-cols-2 gap-x-3 sm:grid-cols-4">
+							<div>
+								<dt class="text-sm text-ink-soft">top at</dt>
+								<dd class="text-xl font-bold"><Len text={one.height_text} /></dd>
+							</div>
+							<div>
+								<dt class="text-sm text-ink-soft">rod reads</dt>
+								<dd class="text-xl font-bold"><Len text={one.target_reading_text ?? '–'} /></dd>
+							</div>
+							<div>
+								<dt class="text-sm text-ink-soft">thick</dt>
+								<dd class="text-lg">
+									{#if one.least_text}<Len text={one.least_text} />–<Len
+											text={one.most_text ?? ''}
+										/>{:else}–{/if}
+								</dd>
+							</div>
+							<div>
+								<dt class="text-sm text-ink-soft">concrete</dt>
+								<dd class="text-lg">{one.concrete_text}</dd>
+							</div>
+						</dl>
+						<p class="text-sm {one.works ? 'text-ink-soft' : 'font-semibold'}">
+							<Words text={[one.text, ...one.troubles].join(' ')} />
+						</p>
+					</li>
+				{/each}
+			</ul>
 		{/if}
 		<p class="no-print flex gap-4">
 			<button class="min-h-11 underline" onclick={() => (changing = finish.name)}
@@ -146,8 +149,7 @@
 {/if}
 
 <style>
-	.works th {
+	.works {
 		box-shadow: inset 4px 0 0 var(--good);
-		padding-left: 0.5rem;
 	}
 </style>

@@ -66,6 +66,9 @@
 </script>
 
 {#each runs as run (run.name)}
+	{@const strung = run.stations.some((one) => one.drop_text)}
+	{@const read = run.stations.some((one) => one.reading_text)}
+	{@const short = run.stations.some((one) => one.short_mm)}
 	<article class="mb-3 border-l-4 pl-3 {run.works ? 'border-edge' : 'border-string'}">
 		<h2 class="text-lg font-bold">{run.name}</h2>
 		<p>
@@ -76,25 +79,23 @@
 		<table class="w-full text-right" aria-label="Stations of {run.name}">
 			<thead class="text-sm text-ink-soft">
 				<tr
-					><th class="text-left">Along</th><th>Ground</th><th>Bottom</th><th>Dig</th>
-					{#if run.stations.some((one) => one.drop_text)}<th>From the string</th>{/if}
-					<th>Rod reads</th><th>Cover short</th></tr
+					><th class="text-left">Along</th><th class="max-sm:hidden">Ground</th><th class="max-sm:hidden">Bottom</th>
+					<th>Dig</th>{#if strung}<th>From string</th>{/if}{#if read}<th>Rod</th>{/if}
+					{#if short}<th>Cover short</th>{/if}</tr
 				>
 			</thead>
 			<tbody class="numbers">
 				{#each run.stations as one (one.along_mm)}
 					<tr class="border-t border-rule">
 						<th class="py-1 text-left font-semibold"><Len text={one.along_text} /></th>
-						<td><Len text={one.ground_text ?? '–'} /></td>
-						<td><Len text={one.invert_text} /></td>
+						<td class="max-sm:hidden"><Len text={one.ground_text ?? '–'} /></td>
+						<td class="max-sm:hidden"><Len text={one.invert_text} /></td>
 						<td class="text-lg font-bold"><Len text={one.cut_text ?? '–'} /></td>
-						{#if run.stations.some((other) => other.drop_text)}<td class="text-lg font-bold"
-								><Len text={one.drop_text ?? '–'} /></td
+						{#if strung}<td class="text-lg font-bold"><Len text={one.drop_text ?? '–'} /></td>{/if}
+						{#if read}<td><Len text={one.reading_text ?? '–'} /></td>{/if}
+						{#if short}<td class={one.short_mm ? 'font-bold text-string' : ''}
+								><Len text={one.short_mm ? (one.short_text ?? '') : '–'} /></td
 							>{/if}
-						<td><Len text={one.reading_text ?? '–'} /></td>
-						<td class={one.short_mm ? 'font-bold text-string' : ''}
-							><Len text={one.short_mm ? (one.short_text ?? '') : '–'} /></td
-						>
 					</tr>
 				{/each}
 			</tbody>
@@ -102,12 +103,15 @@
 		<button class="no-print min-h-11 underline" onclick={() => drop(run.name)}>take it out</button>
 	</article>
 {/each}
+<details class="no-print">
+	<summary class="flex min-h-11 cursor-pointer items-center font-semibold underline"
+		>{runs.length ? 'Another run' : 'A drain, a trench or a gutter'} that falls</summary
+	>
 <form
 	class="no-print grid grid-cols-2 gap-2 border-t-2 border-edge pt-2"
 	aria-label="A run that falls"
 	onsubmit={keep}
 >
-	<h2 class="col-span-2 text-lg font-bold">A drain, a trench or a gutter that falls</h2>
 	<label
 		><span class="font-semibold">From point</span>
 		<input class="field mt-1" list="run-points" bind:value={from} /></label
@@ -177,7 +181,10 @@
 		>Work it out</button
 	>
 </form>
+</details>
+{#if runs.length}
 <p class="caution mt-3 text-sm">
 	Have utilities located before any trench. Shore or slope it as the local rule says; nobody stands in an
 	open trench alone.
 </p>
+{/if}

@@ -6,6 +6,7 @@
 	import FallFields from '$lib/levels/build/FallFields.svelte';
 	import type { FallDraft } from '$lib/levels/build/fall';
 	import { draftOf, fallOf, noFall } from '$lib/levels/build/fall';
+	import Runs from '$lib/levels/build/Runs.svelte';
 	import GridForm from './GridForm.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
 	import { freeName, NO_SHARE, percentOf, shareOf, typedText } from '$lib/levels/typed';
@@ -218,3 +219,5 @@
 	{/if}
 </div>
 {#if trouble}<p role="alert" class="mt-2 font-semibold text-string">{trouble}</p>{/if}
+<h2 class="mt-5 text-lg font-bold">Drains and trenches</h2>
+<Runs {stage} />

@@ -8,7 +8,6 @@
 	import LevelPlanView from '$lib/levels/surface/LevelPlanView.svelte';
 	import LevelSlate from '$lib/levels/LevelSlate.svelte';
 	import Posts from '$lib/levels/build/Posts.svelte';
-	import Runs from '$lib/levels/build/Runs.svelte';
 	import SectionView from '$lib/levels/surface/SectionView.svelte';
 	import Shoot from '$lib/levels/shoot/Shoot.svelte';
 	import Slabs from '$lib/levels/build/Slabs.svelte';
@@ -22,7 +21,6 @@
 		{ value: 'ground', label: 'Ground' },
 		{ value: 'slab', label: 'Slab' },
 		{ value: 'posts', label: 'Posts' },
-		{ value: 'runs', label: 'Drains' },
 		{ value: 'instruments', label: 'Instruments' },
 		{ value: 'book', label: 'Book' }
 	];
@@ -78,7 +76,6 @@
 					{:else if open === 'ground'}<Ground {stage} />
 					{:else if open === 'slab'}<Slabs {stage} />
 					{:else if open === 'posts'}<Posts {stage} />
-					{:else if open === 'runs'}<Runs {stage} />
 					{:else if open === 'instruments'}<Instruments {stage} />
 					{:else}<Book {stage} />{/if}
 				{/snippet}

@@ -528,6 +528,11 @@ class TestDecided:
             pytest.approx([12_000, 60, -520, 580, 0]),
         ]
 
+    def test_stations_stand_as_far_apart_as_is_usual_where_nobody_says(self) -> None:
+        run = {"name": "drain", "from": "A", "to": "B", "start_height": 0, "fall": {"rise": 1, "over": 100}}
+        (found,) = self.book(None, runs=[run])["runs"]
+        assert [one["along_mm"] for one in found["stations"]] == [0, 3000, 6000, 9000, 12_000]
+
     def test_what_cannot_be_is_refused_where_it_stands(self) -> None:
         run = {"from": "A", "to": "A", "start_height": 0, "fall": {"rise": 1, "over": 100}}
         assert refused({"runs": [run]}) == {"/levels/runs/0/to": "same-place"}

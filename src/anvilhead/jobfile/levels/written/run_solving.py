@@ -29,7 +29,7 @@ def solve_runs(frames: Frames) -> list[r.RunResult]:
 
 def usual_every_mm(units: Units) -> float:
     """From station to station where nobody said."""
-    return float(read_length(STANDARDS[units].run_every).mm)
+    return float(read_length(STANDARDS[units].run_every, units).mm)
 
 
 def _run(frames: Frames, plan: RunPlan, start: Point, end: Point) -> r.RunResult:

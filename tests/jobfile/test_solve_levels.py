@@ -533,6 +533,17 @@ class TestDecided:
         (found,) = self.book(None, runs=[run])["runs"]
         assert [one["along_mm"] for one in found["stations"]] == [0, 3000, 6000, 9000, 12_000]
 
+    def test_one_top_for_all_posts_or_tops_that_follow_the_ground(self) -> None:
+        posts = {"name": "posts", "length": "2 m", "least": "700 mm", "clear": "100 mm", "at": ["A", "B"]}
+        level = self.book(None, posts=[posts | {"top": "1290 mm"}])
+        (tops,) = level["post_tops"]
+        assert [tops[key] for key in ("lowest_mm", "lowest_at", "highest_mm", "highest_at")] == [160, "B", 1300, "A"]
+        assert tops["breaks"] == []
+        follow = self.book(None, posts=[posts | {"follow": "1200 mm"}])
+        assert [(one["out_mm"], one["deep_mm"]) for one in follow["posts"]] == [(1200, 800), (1200, 800)]
+        assert follow["post_tops"] == []
+        assert refused({"posts": [{"at": ["A"]}]}) == {"/levels/posts/0/top": "one-top"}
+
     def test_what_cannot_be_is_refused_where_it_stands(self) -> None:
         run = {"from": "A", "to": "A", "start_height": 0, "fall": {"rise": 1, "over": 100}}
         assert refused({"runs": [run]}) == {"/levels/runs/0/to": "same-place"}

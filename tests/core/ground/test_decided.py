@@ -1,8 +1,11 @@
 """Heights to be decided: finishes against sums over fine grids, runs by hand."""
 
 import random
+from typing import ClassVar
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.ground.falling_run import FallingRun, fall_there, run_stations
@@ -14,6 +17,7 @@ from anvilhead.core.ground.finish_choice import (
     stacked,
 )
 from anvilhead.core.ground.plane import area_of
+from anvilhead.core.ground.post import broken_posts, top_range
 from anvilhead.core.ground.terrain import GroundShot, Terrain, terrain_of
 from anvilhead.core.messages.decided_words import adopted_text, candidate_text, run_text, run_troubles
 from anvilhead.core.units.units import Units
@@ -149,3 +153,33 @@ class TestFallingRun:
         assert told[0] == "The outlet allows 1.0 % at the most; 2.0 % is wanted."
         assert told[1] == "The cover is 50 mm short at the worst, from 0.000 m to 4.000 m along."
         assert "less than the run" in run_text(self.RUN, run_stations(self.RUN, self.ground), there, Units.M)
+
+
+class TestPostTops:
+    """Ground at 0, 200 and 500; posts of 2400 with 600 in the ground at least and 300 out of it at least."""
+
+    GROUND: ClassVar[dict[str, float]] = {"P1": 0.0, "P2": 200.0, "P3": 500.0}
+
+    def test_the_interval_by_hand(self) -> None:
+        found = top_range(self.GROUND, 2400, 600, 300)
+        assert (found.lowest_mm, found.lowest_at) == (800, "P3")
+        assert (found.highest_mm, found.highest_at) == (1800, "P1")
+        assert found.fits
+        assert not top_range(self.GROUND, 1300, 600, 300).fits
+
+    def test_what_breaks_and_its_cure(self) -> None:
+        """At 1900 the post at 0 stands 500 deep: 100 short, 2500 long would do; at 700 only P3's clearance breaks."""
+        (deep,) = broken_posts(1900, self.GROUND, 2400, 600, 300)
+        assert (deep.name, deep.deep_mm, deep.longer_mm, deep.low_mm) == ("P1", 100, 2500, 0)
+        (low,) = broken_posts(700, self.GROUND, 2400, 600, 300)
+        assert (low.name, low.low_mm, low.deep_mm) == ("P3", 100, 0)
+
+    @given(st.lists(st.floats(-500, 500), min_size=1, max_size=8), st.floats(-800, 2500))
+    def test_a_top_breaks_nothing_where_and_only_where_it_lies_in_the_interval(
+        self, grounds: list[float], top: float
+    ) -> None:
+        named = {str(i): ground for i, ground in enumerate(grounds)}
+        found = top_range(named, 1800, 500, 200)
+        inside = found.lowest_mm <= top <= found.highest_mm
+        near = min(abs(top - found.lowest_mm), abs(top - found.highest_mm)) < 1e-3
+        assert near or inside == (not broken_posts(top, named, 1800, 500, 200))

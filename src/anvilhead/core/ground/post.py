@@ -1,6 +1,6 @@
 """Posts and steps in height: what to cut, how deep to drive, how long each stud is."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from anvilhead.core.units.tolerances import NOTHING_MM
@@ -35,6 +35,67 @@ def ground_post(top_mm: float, ground_mm: float, length_mm: float, least_deep_mm
     deep = length_mm - out
     short = max(0.0, least_deep_mm - deep)
     return GroundPost(out, deep, 0.0 if short < NOTHING_MM else short, out + least_deep_mm)
+
+
+@dataclass(frozen=True, slots=True)
+class TopRange:
+    """Where one top for all posts can lie, millimetres.
+
+    Attributes:
+        lowest_mm: the highest ground and the clearance over it; lowest_at: the post that asks for it.
+        highest_mm: the least ground and what a post leaves out of the ground; highest_at: the post that asks for it.
+    """
+
+    lowest_mm: float
+    lowest_at: str
+    highest_mm: float
+    highest_at: str
+
+    @property
+    def fits(self) -> bool:
+        """Whether any top does for all of them."""
+        return self.lowest_mm <= self.highest_mm + NOTHING_MM
+
+
+def top_range(grounds_mm: Mapping[str, float], length_mm: float, least_deep_mm: float, clear_mm: float) -> TopRange:
+    """Where one top can lie: at or over the highest ground + clearance, at or under the least ground + length − depth.
+
+    Args:
+        grounds_mm: ground by post, one at least.
+        length_mm: of the posts.
+        least_deep_mm: least embedment, by local rule.
+        clear_mm: least of a post out of the ground.
+    """
+    high, low = (most(grounds_mm, key=grounds_mm.__getitem__) for most in (max, min))
+    return TopRange(grounds_mm[high] + clear_mm, high, grounds_mm[low] + length_mm - least_deep_mm, low)
+
+
+@dataclass(frozen=True, slots=True)
+class BrokenPost:
+    """A post that one top does not do for, millimetres.
+
+    Attributes:
+        low_mm: how much of its clearance is missing; deep_mm: how much of its embedment is; one of them is 0.
+        longer_mm: the shortest post that would be deep enough there.
+    """
+
+    name: str
+    low_mm: float
+    deep_mm: float
+    longer_mm: float
+
+
+def broken_posts(
+    top_mm: float, grounds_mm: Mapping[str, float], length_mm: float, least_deep_mm: float, clear_mm: float
+) -> list[BrokenPost]:
+    """Posts that a top does not do for; the other arguments as for `top_range`."""
+    found = []
+    for name, ground in grounds_mm.items():
+        post = ground_post(top_mm, ground, length_mm, least_deep_mm)
+        low = max(0.0, ground + clear_mm - top_mm)
+        if post.short_mm or low > NOTHING_MM:
+            found.append(BrokenPost(name, low, post.short_mm, post.longer_mm))
+    return found
 
 
 def post_cut_mm(string_mm: float, seat_mm: float) -> float:

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 
 from anvilhead.core.ground.falling_run import FallingRun, FallThere, RunStation
 from anvilhead.core.ground.finish_choice import FinishCandidate, FinishRule
+from anvilhead.core.ground.post import BrokenPost, TopRange
 from anvilhead.core.messages.level_words import slope_text
 from anvilhead.core.messages.words import listed
 from anvilhead.core.units.length_printing import print_difference, print_length
@@ -100,3 +101,25 @@ def run_text(run: FallingRun, stations: Sequence[RunStation], there: FallThere, 
         return f"{said} The ground does not fall that way."
     more = "more" if there.ground > run.fall else "less"
     return f"{said} The ground falls {slope_text(there.ground, units)}, {more} than the run."
+
+
+def top_range_text(found: TopRange, units: Units) -> str:
+    """Where one top can lie for all posts, or that none does."""
+    low, high = (print_length(mm, units).text for mm in (found.lowest_mm, found.highest_mm))
+    if found.fits:
+        return f"One top does for all from {low} ({found.lowest_at} asks for it) to {high} ({found.highest_at})."
+    apart = print_difference(found.lowest_mm - found.highest_mm, units)
+    return (
+        f"No one top does for all: {found.lowest_at} wants {low} or more, {found.highest_at} {high} or less; they are "
+        f"{apart} apart. Take longer posts, bring the ground nearer, or let the tops follow it."
+    )
+
+
+def broken_post_text(one: BrokenPost, units: Units) -> str:
+    """What is wrong with a post, and its cures."""
+    if one.deep_mm:
+        short, longer = print_difference(one.deep_mm, units), print_length(one.longer_mm, units).text
+        return (
+            f"{short} too shallow: take a post of {longer} or more, or fill round it as far as the local rule lets you."
+        )
+    return f"{print_difference(one.low_mm, units)} short of its clearance: take the ground down there, or all tops up."

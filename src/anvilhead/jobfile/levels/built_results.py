@@ -117,6 +117,32 @@ class PostResult(Result):
     text: str
 
 
+class BrokenPostResult(Result):
+    """A post that the top does not do for, and its cures."""
+
+    at: str
+    low_mm: float
+    deep_mm: float
+    longer_mm: float
+    text: str
+
+
+class PostTopsResult(Result):
+    """Where one top for all posts of a name can lie: from `lowest_mm`, which one post asks for, to `highest_mm`.
+
+    `fits`: whether any top does for all; `breaks`: those that the planned one does not do for.
+    """
+
+    name: str
+    lowest_mm: float
+    lowest_at: str
+    highest_mm: float
+    highest_at: str
+    fits: bool
+    breaks: list[BrokenPostResult]
+    text: str
+
+
 class StudResult(Result):
     """A stud over a step."""
 

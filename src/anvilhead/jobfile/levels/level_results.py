@@ -15,6 +15,7 @@ from anvilhead.jobfile.levels.built_results import (
     GroundResult,
     PadResult,
     PostResult,
+    PostTopsResult,
     SectionResult,
     SlabResult,
     SteppedResult,
@@ -238,6 +239,7 @@ class LevelsResult(Result):
     pads: list[PadResult] = Field(default_factory=list)
     slabs: list[SlabResult] = Field(default_factory=list)
     posts: list[PostResult] = Field(default_factory=list)
+    post_tops: list[PostTopsResult] = Field(default_factory=list)
     stepped: list[SteppedResult] = Field(default_factory=list)
     straight: list[StraightResult] = Field(default_factory=list)
     finishes: list[FinishResult] = Field(default_factory=list)

@@ -109,18 +109,28 @@ class PostPlan(Strict):
     """Posts whose tops stand on one line.
 
     Attributes:
-        top: height of the string over them.
+        top: height of the string over them; follow: tops go with the ground instead, this far out of it each.
         length, least: of posts in the ground: stock length and least embedment; left out, posts stand on seats.
+        clear: least of each out of the ground.
         seat: the thing whose shots are the seats.
         at: points.
     """
 
     name: Named = "posts"
-    top: SignedLength
+    top: SignedLength | None = None
+    follow: PositiveLength | None = None
     length: PositiveLength | None = None
     least: NonNegativeLength = Length(0.0, 0)
+    clear: NonNegativeLength = Length(0.0, 0)
     seat: Named = "seat"
     at: Points = Field(min_length=1)
+
+    @model_validator(mode="after")
+    def _has_a_top(self) -> Self:
+        if (self.top is None) == (self.follow is None):
+            message = "Say one: the “top” of all posts, or how far each stands out where they “follow” the ground."
+            raise PydanticCustomError("one-top", "{message}", {"message": message, "at": "top"})
+        return self
 
 
 class StepPlan(Strict):

@@ -1662,6 +1662,22 @@ export interface components {
          */
         BookState: "empty" | "open" | "closed" | "doubtful";
         /**
+         * BrokenPostResult
+         * @description A post that the top does not do for, and its cures.
+         */
+        BrokenPostResult: {
+            /** At */
+            at: string;
+            /** Low Mm */
+            low_mm: number;
+            /** Deep Mm */
+            deep_mm: number;
+            /** Longer Mm */
+            longer_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * CallKind
          * @description What a call runs along.
          * @enum {string}
@@ -3412,6 +3428,8 @@ export interface components {
             slabs: components["schemas"]["SlabResult"][];
             /** Posts */
             posts: components["schemas"]["PostResult"][];
+            /** Post Tops */
+            post_tops: components["schemas"]["PostTopsResult"][];
             /** Stepped */
             stepped: components["schemas"]["SteppedResult"][];
             /** Straight */
@@ -4456,8 +4474,9 @@ export interface components {
          * @description Posts whose tops stand on one line.
          *
          *     Attributes:
-         *         top: height of the string over them.
+         *         top: height of the string over them; follow: tops go with the ground instead, this far out of it each.
          *         length, least: of posts in the ground: stock length and least embedment; left out, posts stand on seats.
+         *         clear: least of each out of the ground.
          *         seat: the thing whose shots are the seats.
          *         at: points.
          */
@@ -4467,14 +4486,10 @@ export interface components {
              * @default posts
              */
             name?: string;
-            /**
-             * Top
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            top: string | number;
+            /** Top */
+            top?: (string | number) | null;
+            /** Follow */
+            follow?: (string | number) | null;
             /** Length */
             length?: (string | number) | null;
             /**
@@ -4490,6 +4505,18 @@ export interface components {
              */
             least?: string | number;
             /**
+             * Clear
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            clear?: string | number;
+            /**
              * Seat
              * @default seat
              */
@@ -4502,8 +4529,9 @@ export interface components {
          * @description Posts whose tops stand on one line.
          *
          *     Attributes:
-         *         top: height of the string over them.
+         *         top: height of the string over them; follow: tops go with the ground instead, this far out of it each.
          *         length, least: of posts in the ground: stock length and least embedment; left out, posts stand on seats.
+         *         clear: least of each out of the ground.
          *         seat: the thing whose shots are the seats.
          *         at: points.
          */
@@ -4513,14 +4541,10 @@ export interface components {
              * @default posts
              */
             name?: string;
-            /**
-             * Top
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            top: string | number;
+            /** Top */
+            top?: (string | number) | null;
+            /** Follow */
+            follow?: (string | number) | null;
             /** Length */
             length?: (string | number) | null;
             /**
@@ -4532,6 +4556,15 @@ export interface components {
              * @example 8394.7
              */
             least?: string | number;
+            /**
+             * Clear
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 0
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            clear?: string | number;
             /**
              * Seat
              * @default seat
@@ -4557,6 +4590,30 @@ export interface components {
             cut_mm: number | null;
             /** Short Mm */
             short_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * PostTopsResult
+         * @description Where one top for all posts of a name can lie: from `lowest_mm`, which one post asks for, to `highest_mm`.
+         *
+         *     `fits`: whether any top does for all; `breaks`: those that the planned one does not do for.
+         */
+        PostTopsResult: {
+            /** Name */
+            name: string;
+            /** Lowest Mm */
+            lowest_mm: number;
+            /** Lowest At */
+            lowest_at: string;
+            /** Highest Mm */
+            highest_mm: number;
+            /** Highest At */
+            highest_at: string;
+            /** Fits */
+            fits: boolean;
+            /** Breaks */
+            breaks: components["schemas"]["BrokenPostResult"][];
             /** Text */
             text: string;
         };
@@ -7644,8 +7701,9 @@ export interface components {
          * @description Posts whose tops stand on one line.
          *
          *     Attributes:
-         *         top: height of the string over them.
+         *         top: height of the string over them; follow: tops go with the ground instead, this far out of it each.
          *         length, least: of posts in the ground: stock length and least embedment; left out, posts stand on seats.
+         *         clear: least of each out of the ground.
          *         seat: the thing whose shots are the seats.
          *         at: points.
          */
@@ -7657,12 +7715,14 @@ export interface components {
             name?: string;
             /**
              * Top
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
+             * @default null
              */
-            top: string | number;
+            top?: (string | number) | null;
+            /**
+             * Follow
+             * @default null
+             */
+            follow?: (string | number) | null;
             /**
              * Length
              * @default null
@@ -7680,6 +7740,18 @@ export interface components {
              * @example 8394.7
              */
             least?: string | number;
+            /**
+             * Clear
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            clear?: string | number;
             /**
              * Seat
              * @default seat

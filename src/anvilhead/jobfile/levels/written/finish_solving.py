@@ -13,9 +13,8 @@ from anvilhead.core.ground.finish_choice import (
     finish_candidates,
     stacked,
 )
-from anvilhead.core.ground.post import ground_post
+from anvilhead.core.ground.post import broken_posts
 from anvilhead.core.levels.height_target import TOLERANCES_MM, ThingKind
-from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.messages import decided_words as say
 from anvilhead.core.messages.level_words import volume_text
 from anvilhead.core.units.length_printing import print_difference
@@ -26,7 +25,7 @@ from anvilhead.jobfile.levels.decided import AdoptedFinish, FinishPlan
 from anvilhead.jobfile.levels.written.book_solving import Book, kind_of
 from anvilhead.jobfile.levels.written.frames import Frames
 from anvilhead.jobfile.levels.written.height_solving import target_reading_of, target_text
-from anvilhead.jobfile.levels.written.standing_solving import string_mm_of
+from anvilhead.jobfile.levels.written.standing_solving import ground_under, string_mm_of
 from anvilhead.jobfile.levels.written.surfaces import outline_of
 from anvilhead.jobfile.working.board_ground import ground_of, height_rule_of
 from anvilhead.jobfile.working.planned import Planned
@@ -167,13 +166,11 @@ class _Finish:
             return {}
         points, short = self.frames.points(self.structure), {}
         for plan in self.book.levels.posts:
-            for at in plan.at if plan.length else ():
-                ground = self.book.book.height_of(Spot(at))
-                own = points.own_name(self.structure, at)
-                if ground is not None and own and plan.length:
-                    post = ground_post(top_mm, ground, plan.length.mm, plan.least.mm)
-                    if post.short_mm:
-                        short[own] = post.short_mm
+            grounds = ground_under(self.book, plan)
+            if plan.length and grounds:
+                for one in broken_posts(top_mm, grounds, plan.length.mm, plan.least.mm, 0.0):
+                    if one.deep_mm and (own := points.own_name(self.structure, one.name)):
+                        short[own] = one.deep_mm
         return short
 
     def _adopted(self, adopted: AdoptedFinish) -> r.AdoptedResult:

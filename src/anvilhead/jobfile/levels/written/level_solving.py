@@ -22,7 +22,13 @@ from anvilhead.jobfile.levels.written.height_solving import solve_targets
 from anvilhead.jobfile.levels.written.run_solving import solve_runs
 from anvilhead.jobfile.levels.written.section_solving import solve_sections
 from anvilhead.jobfile.levels.written.slab_solving import solve_slabs
-from anvilhead.jobfile.levels.written.standing_solving import solve_posts, solve_stepped, solve_sticks, solve_straight
+from anvilhead.jobfile.levels.written.standing_solving import (
+    solve_post_tops,
+    solve_posts,
+    solve_stepped,
+    solve_sticks,
+    solve_straight,
+)
 from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.written.writing import place, text_of, tidy
 
@@ -76,6 +82,7 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         runs=solve_runs(frames),
         slabs=solve_slabs(frames),
         posts=solve_posts(book),
+        post_tops=solve_post_tops(book),
         stepped=solve_stepped(book),
         straight=solve_straight(book),
         sections=solve_sections(frames),

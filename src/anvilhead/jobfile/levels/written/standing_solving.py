@@ -1,8 +1,9 @@
 """What stands on heights: posts, stepped walls, old concrete, and the story stick of every structure."""
 
 from anvilhead.core.boards.board_height import heights_of
-from anvilhead.core.ground.post import ground_post, post_cut_mm, step_studs, straightness
+from anvilhead.core.ground.post import broken_posts, ground_post, post_cut_mm, step_studs, straightness, top_range
 from anvilhead.core.levels.level_book import Spot
+from anvilhead.core.messages.decided_words import broken_post_text, top_range_text
 from anvilhead.core.units.length_printing import print_difference
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import built_results as r
@@ -19,19 +20,59 @@ def solve_posts(book: Book) -> list[r.PostResult]:
     return [_post(book, plan, at) for plan in book.levels.posts for at in plan.at]
 
 
+def ground_under(book: Book, plan: PostPlan) -> dict[str, float]:
+    """Ground under the posts that it was shot at."""
+    found = {at: book.book.height_of(Spot(at)) for at in plan.at}
+    return {at: mm for at, mm in found.items() if mm is not None}
+
+
+def solve_post_tops(book: Book) -> list[r.PostTopsResult]:
+    """Where one top can lie for every group of posts in the ground, and what breaks at the planned one."""
+    out, units = [], book.units
+    for plan in book.levels.posts:
+        grounds = ground_under(book, plan)
+        if plan.length is None or plan.top is None or not grounds:
+            continue
+        rule = (grounds, plan.length.mm, plan.least.mm, plan.clear.mm)
+        found = top_range(*rule)
+        out.append(
+            r.PostTopsResult(
+                name=plan.name,
+                lowest_mm=tidy(found.lowest_mm),
+                lowest_at=found.lowest_at,
+                highest_mm=tidy(found.highest_mm),
+                highest_at=found.highest_at,
+                fits=found.fits,
+                breaks=[
+                    r.BrokenPostResult(
+                        at=one.name,
+                        low_mm=tidy(one.low_mm),
+                        deep_mm=tidy(one.deep_mm),
+                        longer_mm=tidy(one.longer_mm),
+                        text=broken_post_text(one, units),
+                    )
+                    for one in broken_posts(plan.top.mm, *rule)
+                ],
+                text=top_range_text(found, units),
+            )
+        )
+    return out
+
+
 def _post(book: Book, plan: PostPlan, at: str) -> r.PostResult:
     head = r.PostResult(name=plan.name, at=at, out_mm=None, deep_mm=None, cut_mm=None, short_mm=0.0, text="")
     if plan.length is None:
         seat = book.book.height_of(Spot(at, plan.seat))
         if seat is None:
             return head.model_copy(update={"text": f"Shoot “{plan.seat}” here first."})
-        cut = post_cut_mm(plan.top.mm, seat)
+        cut = mm_of(plan.follow) or post_cut_mm(mm_of(plan.top) or 0.0, seat)
         words = f"Cut {text_of(cut, book.units)}" if cut > 0 else "The seat is above the string: no post fits."
         return head.model_copy(update={"cut_mm": tidy(cut), "text": words})
     ground = book.book.height_of(Spot(at))
     if ground is None:
         return head.model_copy(update={"text": "Shoot the ground here first."})
-    post = ground_post(plan.top.mm, ground, plan.length.mm, plan.least.mm)
+    top = ground + plan.follow.mm if plan.follow else mm_of(plan.top) or 0.0
+    post = ground_post(top, ground, plan.length.mm, plan.least.mm)
     words = f"{text_of(post.out_mm, book.units)} out, {text_of(post.deep_mm, book.units)} in the ground."
     if post.short_mm:
         words += (

@@ -19,6 +19,8 @@
 	let top = $state('');
 	let length = $state('');
 	let least = $state('');
+	let clear = $state('');
+	let follow = $state('');
 	let onSeats = $state(false);
 	let trouble = $state('');
 	const prefix = $derived(stage.levels?.prefix ?? '');
@@ -60,9 +62,11 @@
 				...withoutOwn(plan.posts ?? [], name),
 				{
 					name,
-					top: top.trim(),
+					...(follow.trim() ? { follow: follow.trim() } : { top: top.trim() }),
 					at: chosen,
-					...(onSeats ? {} : { length: length.trim(), least: least.trim() || 0 })
+					...(onSeats
+						? {}
+						: { length: length.trim(), least: least.trim() || 0, clear: clear.trim() || 0 })
 				}
 			]
 		}));
@@ -76,7 +80,14 @@
 </script>
 
 {#each names as group (group)}
+	{@const range = stage.result?.post_tops.find((one) => one.name === group)}
 	<h2 class="text-lg font-bold">{group}</h2>
+	{#if range}
+		<p class={range.fits ? '' : 'caution font-semibold'}><Words text={range.text} /></p>
+		{#each range.breaks as one (one.at)}
+			<p class="caution"><b>{stage.label(one.at)}</b>: <Words text={one.text} /></p>
+		{/each}
+	{/if}
 	<table class="w-full text-left" aria-label={group}>
 		<tbody>
 			{#each posts.filter((one) => one.name === group) as post (post.at)}
@@ -99,7 +110,14 @@
 	<div class="self-end">
 		<Checkbox checked={onSeats} onChecked={(on) => (onSeats = on)}>they stand on seats</Checkbox>
 	</div>
-	<LengthField label="Their tops at" value={top} {units} signed onInput={(t) => (top = t)} />
+	<LengthField
+		label="Their tops at"
+		value={follow.trim() ? '' : top}
+		{units}
+		signed
+		placeholder={follow.trim() ? 'they follow the ground' : ''}
+		onInput={(t) => (top = t)}
+	/>
 	{#if !onSeats}
 		<LengthField label="Post length" value={length} {units} onInput={(t) => (length = t)} />
 		<LengthField
@@ -108,6 +126,20 @@
 			{units}
 			hint="by local rule"
 			onInput={(t) => (least = t)}
+		/>
+		<LengthField
+			label="Out of it at least"
+			value={clear}
+			{units}
+			placeholder="not asked"
+			onInput={(t) => (clear = t)}
+		/>
+		<LengthField
+			label="Or each out of the ground by"
+			value={follow}
+			{units}
+			placeholder="tops level"
+			onInput={(t) => (follow = t)}
 		/>
 	{/if}
 	<fieldset class="col-span-2">
@@ -126,7 +158,7 @@
 	{#if trouble}<p role="alert" class="col-span-2 font-semibold text-string">{trouble}</p>{/if}
 	<button
 		class="board-button col-span-2"
-		disabled={!top.trim() || !stand.length || (!onSeats && !length.trim())}>Work them out</button
+		disabled={(!top.trim() && !follow.trim()) || !stand.length || (!onSeats && !length.trim())}>Work them out</button
 	>
 </form>
 <Stepped {stage} />

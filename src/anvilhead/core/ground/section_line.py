@@ -30,10 +30,13 @@ def section(terrain: Terrain, start: Point, end: Point) -> list[list[Station]]:
         start: of the line.
         end: of the line, at another place.
     """
+    way = (end - start).unit()
+    beside = [way.cross(shot.place - start) for shot in terrain.shots]
     stretches = sorted(
         stretch
         for triangle in terrain.triangles
-        if (stretch := _through([(shot.place, shot.height_mm) for shot in terrain.corners(triangle)], start, end))
+        if _is_cut([beside[i] for i in triangle])
+        and (stretch := _through([(shot.place, shot.height_mm) for shot in terrain.corners(triangle)], start, end))
     )
     out: list[list[Station]] = []
     for near, far in stretches:
@@ -43,6 +46,11 @@ def section(terrain: Terrain, start: Point, end: Point) -> list[list[Station]]:
         else:
             out.append([Station(*near), Station(*far)])
     return out
+
+
+def _is_cut(beside: Sequence[float]) -> bool:
+    """Whether corners of a triangle lie on both sides of a line, or on it: most lie beside it and need no more look."""
+    return min(beside) <= COINCIDENT_MM and max(beside) >= -COINCIDENT_MM
 
 
 def _through(

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from anvilhead.core.ground.falling_run import FallingRun, FallThere, RunStation
 from anvilhead.core.ground.finish_choice import FinishCandidate, FinishRule
 from anvilhead.core.ground.post import BrokenPost, TopRange
+from anvilhead.core.ground.profile import Profile
 from anvilhead.core.messages.level_words import slope_text
 from anvilhead.core.messages.words import listed
 from anvilhead.core.units.length_printing import print_difference, print_length
@@ -123,3 +124,19 @@ def broken_post_text(one: BrokenPost, units: Units) -> str:
             f"{short} too shallow: take a post of {longer} or more, or fill round it as far as the local rule lets you."
         )
     return f"{print_difference(one.low_mm, units)} short of its clearance: take the ground down there, or all tops up."
+
+
+def profile_text(found: Profile, begin: str, wanted_mm: float, units: Units) -> str:
+    """What comes nearest to a string, or to the tops of forms, and where it stands through."""
+    at = print_length(found.least_at_mm, units).text
+    if found.humps:
+        most = max(found.humps, key=lambda hump: hump.most_mm)
+        start, end = (print_length(mm, units).text for mm in (most.start_mm, most.end_mm))
+        return (
+            f"The ground stands {print_difference(most.most_mm, units)} through it, {start} to {end} from {begin}: "
+            "take it down there, or all of it up."
+        )
+    least = print_difference(found.least_mm, units)
+    if found.least_mm < wanted_mm - NOTHING_MM:
+        return f"Only {least} clear at {at} from {begin}, where {print_difference(wanted_mm, units)} is wanted."
+    return f"{least} clear at the least, {at} from {begin}."

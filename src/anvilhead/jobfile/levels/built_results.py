@@ -204,6 +204,36 @@ class SectionLine(Result):
     text: str
 
 
+class HumpResult(Result):
+    """A stretch along a line where the ground stands through what hangs over it."""
+
+    start_mm: float
+    end_mm: float
+    most_mm: float
+
+
+class ProfileResult(Result):
+    """A string, or the tops of forms, over the ground along a whole line.
+
+    Attributes:
+        of: `string`, from board to board, or the thing whose tops it is, from corner to corner.
+        least_mm: least clearance or reveal; least_at_mm: where, from the end that `begin` names.
+        humps: where the ground stands through it; seen_share: of its length over ground that was shot.
+        works: as clear as the plan asks along all that was shot.
+    """
+
+    structure: str
+    line: str
+    of: str
+    begin: str
+    least_mm: float
+    least_at_mm: float
+    humps: list[HumpResult]
+    seen_share: float
+    works: bool
+    text: str
+
+
 class SectionResult(Result):
     """A cut through the ground, heights drawn `exaggeration` times larger than lengths."""
 

@@ -16,6 +16,7 @@ from anvilhead.jobfile.levels.built_results import (
     PadResult,
     PostResult,
     PostTopsResult,
+    ProfileResult,
     SectionResult,
     SlabResult,
     SteppedResult,
@@ -242,6 +243,7 @@ class LevelsResult(Result):
     post_tops: list[PostTopsResult] = Field(default_factory=list)
     stepped: list[SteppedResult] = Field(default_factory=list)
     straight: list[StraightResult] = Field(default_factory=list)
+    profiles: list[ProfileResult] = Field(default_factory=list)
     finishes: list[FinishResult] = Field(default_factory=list)
     runs: list[RunResult] = Field(default_factory=list)
     sections: list[SectionResult] = Field(default_factory=list)

@@ -2761,6 +2761,18 @@ export interface components {
             text: string;
         };
         /**
+         * HumpResult
+         * @description A stretch along a line where the ground stands through what hangs over it.
+         */
+        HumpResult: {
+            /** Start Mm */
+            start_mm: number;
+            /** End Mm */
+            end_mm: number;
+            /** Most Mm */
+            most_mm: number;
+        };
+        /**
          * InHand
          * @description The pull that the crew is at, by its key.
          */
@@ -3434,6 +3446,8 @@ export interface components {
             stepped: components["schemas"]["SteppedResult"][];
             /** Straight */
             straight: components["schemas"]["StraightResult"][];
+            /** Profiles */
+            profiles: components["schemas"]["ProfileResult"][];
             /** Finishes */
             finishes: components["schemas"]["FinishResult"][];
             /** Runs */
@@ -4726,6 +4740,38 @@ export interface components {
             stale?: components["schemas"]["StaleDetails"] | null;
             /** Other */
             other?: string | null;
+        };
+        /**
+         * ProfileResult
+         * @description A string, or the tops of forms, over the ground along a whole line.
+         *
+         *     Attributes:
+         *         of: `string`, from board to board, or the thing whose tops it is, from corner to corner.
+         *         least_mm: least clearance or reveal; least_at_mm: where, from the end that `begin` names.
+         *         humps: where the ground stands through it; seen_share: of its length over ground that was shot.
+         *         works: as clear as the plan asks along all that was shot.
+         */
+        ProfileResult: {
+            /** Structure */
+            structure: string;
+            /** Line */
+            line: string;
+            /** Of */
+            of: string;
+            /** Begin */
+            begin: string;
+            /** Least Mm */
+            least_mm: number;
+            /** Least At Mm */
+            least_at_mm: number;
+            /** Humps */
+            humps: components["schemas"]["HumpResult"][];
+            /** Seen Share */
+            seen_share: number;
+            /** Works */
+            works: boolean;
+            /** Text */
+            text: string;
         };
         /**
          * PullCreate

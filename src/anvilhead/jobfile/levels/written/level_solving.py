@@ -19,6 +19,7 @@ from anvilhead.jobfile.levels.written.finish_solving import solve_finishes
 from anvilhead.jobfile.levels.written.frames import Frames
 from anvilhead.jobfile.levels.written.ground_solving import solve_ground, solve_pads
 from anvilhead.jobfile.levels.written.height_solving import solve_targets
+from anvilhead.jobfile.levels.written.profile_solving import solve_profiles
 from anvilhead.jobfile.levels.written.run_solving import solve_runs
 from anvilhead.jobfile.levels.written.section_solving import solve_sections
 from anvilhead.jobfile.levels.written.slab_solving import solve_slabs
@@ -78,6 +79,7 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         targets=solve_targets(book, points),
         ground=solve_ground(frames, frame),
         pads=solve_pads(frames),
+        profiles=solve_profiles(frames),
         finishes=solve_finishes(frames),
         runs=solve_runs(frames),
         slabs=solve_slabs(frames),

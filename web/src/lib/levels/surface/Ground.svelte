@@ -18,6 +18,12 @@
 
 	const ground = $derived(stage.result?.ground);
 	const here = $derived(stage.structure.name_in_file);
+	/** Those that do not work first. */
+	const profiles = $derived(
+		(stage.result?.profiles ?? [])
+			.filter((one) => one.structure === here)
+			.toSorted((one, other) => Number(one.works) - Number(other.works))
+	);
 	const pads = $derived((stage.result?.pads ?? []).filter((one) => one.structure === here));
 	const sections = $derived(
 		(stage.planned.sections ?? []).filter((one) => (one.structure ?? stage.levels?.on) === here)
@@ -219,5 +225,24 @@
 	{/if}
 </div>
 {#if trouble}<p role="alert" class="mt-2 font-semibold text-string">{trouble}</p>{/if}
+{#if profiles.length}
+	<h2 class="mt-5 text-lg font-bold">Strings over the ground</h2>
+	<ul aria-label="Strings over the ground">
+		{#each profiles as one (one.line + one.of)}
+			<li
+				class="border-t border-rule py-1"
+				class:caution={!one.works}
+				class:font-semibold={!one.works}
+			>
+				<b>{one.line}</b>{#if one.of !== 'string'}, {one.of}{/if}: <Words
+					text={one.text}
+				/>{#if one.seen_share < 0.995}
+					<span class="text-sm text-ink-soft"
+						>{Math.round(one.seen_share * 100)} in 100 of it was shot under.</span
+					>{/if}
+			</li>
+		{/each}
+	</ul>
+{/if}
 <h2 class="mt-5 text-lg font-bold">Drains and trenches</h2>
 <Runs {stage} />

@@ -1,11 +1,11 @@
 """A cut through the ground along a line of the plan."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.ground.plane import plane_through
-from anvilhead.core.ground.terrain import Terrain
+from anvilhead.core.ground.terrain import Terrain, Triangle
 from anvilhead.core.units.tolerances import COINCIDENT_MM, NOTHING_MM, PARALLEL_SINE
 
 EXAGGERATIONS = (1, 2, 5, 10, 20, 50)
@@ -30,13 +30,11 @@ def section(terrain: Terrain, start: Point, end: Point) -> list[list[Station]]:
         start: of the line.
         end: of the line, at another place.
     """
-    way = (end - start).unit()
-    beside = [way.cross(shot.place - start) for shot in terrain.shots]
+    way, length = (end - start).unit(), start.distance_to(end)
     stretches = sorted(
         stretch
-        for triangle in terrain.triangles
-        if _is_cut([beside[i] for i in triangle])
-        and (stretch := _through([(shot.place, shot.height_mm) for shot in terrain.corners(triangle)], start, end))
+        for corners in map(terrain.corners, _crossed(terrain, start, way))
+        if (stretch := _through([(shot.place, shot.height_mm) for shot in corners], start, way, length))
     )
     out: list[list[Station]] = []
     for near, far in stretches:
@@ -48,17 +46,22 @@ def section(terrain: Terrain, start: Point, end: Point) -> list[list[Station]]:
     return out
 
 
-def _is_cut(beside: Sequence[float]) -> bool:
-    """Whether corners of a triangle lie on both sides of a line, or on it: most lie beside it and need no more look."""
-    return min(beside) <= COINCIDENT_MM and max(beside) >= -COINCIDENT_MM
+def _crossed(terrain: Terrain, start: Point, way: Point) -> Iterator[Triangle]:
+    """Triangles with corners on both sides of a line, or on it: most lie beside it and need no more look."""
+    offset = way.cross(start)
+    beside = [way.x * shot.place.y - way.y * shot.place.x - offset for shot in terrain.shots]
+    for triangle in terrain.triangles:
+        a, b, c = triangle
+        one, two, three = beside[a], beside[b], beside[c]
+        left = one > COINCIDENT_MM and two > COINCIDENT_MM and three > COINCIDENT_MM
+        if not left and not (one < -COINCIDENT_MM and two < -COINCIDENT_MM and three < -COINCIDENT_MM):
+            yield triangle
 
 
 def _through(
-    corners: Sequence[tuple[Point, float]], start: Point, end: Point
+    corners: Sequence[tuple[Point, float]], start: Point, way: Point, length: float
 ) -> tuple[tuple[float, float], tuple[float, float]] | None:
     """Where a line enters and leaves a triangle: (along, height) twice; None when it passes it by."""
-    way = (end - start).unit()
-    length = start.distance_to(end)
     near, far = 0.0, length
     for i, (corner, _) in enumerate(corners):
         before = corners[i - 1][0]

@@ -59,11 +59,17 @@ class LevelShot:
 
 @dataclass(frozen=True, slots=True)
 class LevelSetup:
-    """One standing of an instrument and its shots in order; `height_mm` is its HI where that is known otherwise."""
+    """One standing of an instrument and its shots in order.
+
+    Attributes:
+        height_mm: its HI where that is known otherwise.
+        rechecks: whether nothing was moved since: what was shot before is held against it and stays as it is.
+    """
 
     instrument: LevelInstrument
     shots: tuple[LevelShot, ...]
     height_mm: float | None = None
+    rechecks: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -155,14 +161,31 @@ class Again:
 
 
 @dataclass(frozen=True, slots=True)
+class Rechecked:
+    """A spot read again although nothing was moved: how it was found before and again, as distributed, millimetres."""
+
+    spot: Spot
+    first: Place
+    second: Place
+    before_mm: float
+    again_mm: float
+
+    @property
+    def differs_mm(self) -> float:
+        """Found again minus found before."""
+        return self.again_mm - self.before_mm
+
+
+@dataclass(frozen=True, slots=True)
 class LevelBook:
-    """A book worked out: `heights` holds benchmarks and the latest shot of every spot."""
+    """A book worked out: `found` holds the latest shot of every spot but for those that only check."""
 
     benchmarks: Mapping[str, float]
     setups: tuple[SetupFound, ...]
     found: Mapping[Spot, SpotFound]
     checks: tuple[Check, ...]
     again: tuple[Again, ...]
+    rechecked: tuple[Rechecked, ...] = ()
 
     def height_of(self, spot: Spot) -> float | None:
         """Height of a spot; None when it is neither shot nor a benchmark."""
@@ -205,6 +228,16 @@ def keep_book(
             for spot, shots in shots.items()
             for one, other in pairwise(shots)
         ),
+        rechecked=tuple(
+            Rechecked(
+                spot,
+                (one.setup, one.shot),
+                (other.setup, other.shot),
+                one.raw_mm + corrections[one.setup],
+                other.raw_mm + corrections[other.setup],
+            )
+            for spot, one, other in taken.rechecked
+        ),
     )
 
 
@@ -226,6 +259,7 @@ class _Taken:
     begun: list[_Begun] = field(default_factory=list)
     shots: dict[Spot, list[SpotFound]] = field(default_factory=dict)
     checked: list[tuple[int, int, str, float]] = field(default_factory=list)
+    rechecked: list[tuple[Spot, SpotFound, SpotFound]] = field(default_factory=list)
     corrections: list[float] = field(default_factory=list)
 
     def take(self, index: int, setup: LevelSetup) -> None:
@@ -240,8 +274,13 @@ class _Taken:
             height = hi_mm - shot.used_mm
             if self._is_benchmark(shot.spot):
                 self.checked.append((index, number, shot.spot.at, height))
+                continue
+            found = SpotFound(height, height, index, number)
+            known = self.shots.setdefault(shot.spot, [])
+            if setup.rechecks and known and known[-1].setup != index:
+                self.rechecked.append((shot.spot, known[-1], found))
             else:
-                self.shots.setdefault(shot.spot, []).append(SpotFound(height, height, index, number))
+                known.append(found)
 
     def _begin(self, index: int, setup: LevelSetup) -> tuple[float | None, _Begun]:
         """HI of a setup, raw, and where it has it from: its first shot on a known point; the next one is the spare."""

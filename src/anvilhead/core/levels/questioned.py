@@ -6,6 +6,7 @@ from enum import StrEnum
 
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.levels.closing import Sights
+from anvilhead.core.levels.disagree import agreements
 from anvilhead.core.levels.level_book import GROUND, LevelBook, LevelSetup, Place, Spot
 from anvilhead.core.measure.misreading import Misreading, misreadings
 from anvilhead.core.units.tolerances import NOTHING_MM
@@ -37,6 +38,8 @@ class QuestionKind(StrEnum):
     """Far out against its neighbours."""
     NOT_AGAIN = "not-again"
     """The same spot read before, and otherwise."""
+    DISAGREES = "disagrees"
+    """The same thing read from another setup although nothing was moved, and otherwise: both are in question."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,7 +77,7 @@ class Around:
 def questioned(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, around: Around) -> list[Questioned]:
     """Every reading in question, in the order of the book."""
     found = [*_each(book, setups, around), *_under(book, around), *_not_again(book, setups, sights, around),
-             *_standing_out(book, setups, around)]  # fmt: skip
+             *_standing_out(book, setups, around), *_disagreeing(book, setups, sights)]  # fmt: skip
     return sorted(found, key=lambda one: one.place)
 
 
@@ -124,6 +127,16 @@ def _not_again(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, ar
             slip, by = _slip(shot.used_mm, shot.typed, around.units[s], again.higher_mm, allowed)
             out.append(Questioned(again.second, QuestionKind.NOT_AGAIN, again.higher_mm, slip, by))
     return out
+
+
+def _disagreeing(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights) -> list[Questioned]:
+    """Both readings of what was read again and otherwise, by more than two honest ways differ."""
+    return [
+        Questioned(place, QuestionKind.DISAGREES, sign * one.differs_mm)
+        for one in agreements(book, setups, sights)
+        if not one.agrees
+        for place, sign in ((one.one.first, -1), (one.one.second, 1))
+    ]
 
 
 def _standing_out(book: LevelBook, setups: Sequence[LevelSetup], around: Around) -> list[Questioned]:

@@ -8,6 +8,7 @@ from collections.abc import Sequence
 from anvilhead.core.ground.earthwork import Earthwork, Rough
 from anvilhead.core.ground.slab import YARD3_MM3
 from anvilhead.core.levels.closing import Closing, LevelSuspect, Trust
+from anvilhead.core.levels.disagree import TESTS, Agreement
 from anvilhead.core.levels.height_target import Standing, Way
 from anvilhead.core.levels.instrument_check import CheckKind, Truth
 from anvilhead.core.levels.level_instrument import USUAL_SIGHT_MM, LevelInstrument
@@ -154,10 +155,41 @@ def questioned_words(one: Questioned, name: str, marks: RodMarks, units: Units) 
         QuestionKind.BELOW_GROUND: f"{name} lies {amount} under the ground there",
         QuestionKind.STANDS_OUT: f"{name} is {amount} {higher} than the ground around",
         QuestionKind.NOT_AGAIN: f"{name} came out {amount} {higher} than the first time",
+        QuestionKind.DISAGREES: f"{name} came out {amount} {higher} than from the other setup",
     }[one.kind]
     if one.slip and one.should_read_mm is not None:
         return f"{said}. Was it {print_reading(one.should_read_mm, marks)} ({SLIP_WORDS[one.slip]})? Read it again."
     return f"{said}. Read it again."
+
+
+TEST_NAMES = {
+    CheckKind.TWO_PEG: "two-peg test",
+    CheckKind.FOUR_WAYS: "test four ways round",
+    CheckKind.TURN_ROUND: "test turned round",
+    CheckKind.ENDS_TOGETHER: "test with both ends together",
+}
+
+
+def agreement_words(found: Agreement, names: tuple[str, str], weaker: LevelInstrument, units: Units) -> str:
+    """Two heights of one thing held against each other, and what decides between them.
+
+    Args:
+        found: them.
+        names: of the setups, the earlier one first.
+        weaker: instrument of the setup that is known less well.
+        units: of the job.
+    """
+    amount, allowed = (print_difference(mm, units) for mm in (abs(found.differs_mm), found.allowed_mm))
+    second = f"{names[1][0].upper()}{names[1][1:]}"
+    if found.agrees:
+        return f"{second} agrees with {names[0]}: {amount} apart, {allowed} is honest."
+    weak = names[found.weaker == found.one.second[0]]
+    test = f"its {TEST_NAMES[TESTS[weaker]]} decides" if weaker in TESTS else "look at its string"
+    way = "higher" if found.differs_mm > 0 else "lower"
+    return (
+        f"{second} finds it {amount} {way} than {names[0]}; {allowed} is honest. Both are in question and the "
+        f"earlier height stays. The weaker is {weak}: {test}."
+    )
 
 
 def off_rod_words(reading_mm: float, rod_mm: float | None, marks: RodMarks) -> str:

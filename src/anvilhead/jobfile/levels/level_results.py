@@ -128,6 +128,31 @@ class QuestionedResult(Result):
     text: str
 
 
+class RecheckedResult(Result):
+    """A thing read again from a setup that only checks, against how it was found before.
+
+    Attributes:
+        setup, number: the shot that checks; first_setup, first_number: the one it is held against.
+        height_mm: as found before, which stays; found_mm: as found again.
+        allowed_mm: what two honest ways differ by, 95 in 100; weaker: setup that is known less well.
+    """
+
+    at: str
+    thing: str | None
+    setup: int
+    number: int
+    first_setup: int
+    first_number: int
+    height_mm: float
+    found_mm: float
+    differs_mm: float
+    differs_text: str
+    allowed_mm: float
+    agrees: bool
+    weaker: int
+    text: str
+
+
 class PointResult(Result):
     """A point of the book on the plan, and its ground height if that was shot; `unsure` when a slip may carry it."""
 
@@ -234,6 +259,7 @@ class LevelsResult(Result):
     misclosure_mm: float | None = None
     closings: list[ClosingCheckResult] = Field(default_factory=list)
     doubts: list[QuestionedResult] = Field(default_factory=list)
+    rechecked: list[RecheckedResult] = Field(default_factory=list)
     devices: list[DeviceResult] = Field(default_factory=list)
     targets: list[StandingResult] = Field(default_factory=list)
     ground: GroundResult | None = None

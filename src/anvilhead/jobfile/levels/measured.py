@@ -63,6 +63,7 @@ class SetupHead(InRodUnits):
         height: of the level line where that is known: a string at its height above the datum.
         place: where the instrument stands, for the lengths of its sights.
         corrected: readings are corrected by the last test of the device.
+        rechecks: nothing was moved since: what was shot before is held against it and stays as it is.
         warmer: degrees Celsius that water is warmer in one leg of the hose; leg: standing height of that water.
     """
 
@@ -72,6 +73,7 @@ class SetupHead(InRodUnits):
     height: SignedLength | None = None
     place: Coordinates | None = None
     corrected: bool = False
+    rechecks: bool = False
     warmer: WarmerBy | None = None
     leg: PositiveLength | None = None
     who: Who | None = None

@@ -3429,6 +3429,8 @@ export interface components {
             closings: components["schemas"]["ClosingCheckResult"][];
             /** Doubts */
             doubts: components["schemas"]["QuestionedResult"][];
+            /** Rechecked */
+            rechecked: components["schemas"]["RecheckedResult"][];
             /** Devices */
             devices: components["schemas"]["DeviceResult"][];
             /** Targets */
@@ -5041,7 +5043,7 @@ export interface components {
          * @description Why a reading is questioned.
          * @enum {string}
          */
-        QuestionKind: "off-rod" | "no-rod" | "upside-down" | "below-ground" | "stands-out" | "not-again";
+        QuestionKind: "off-rod" | "no-rod" | "upside-down" | "below-ground" | "stands-out" | "not-again" | "disagrees";
         /**
          * QuestionedResult
          * @description A reading in question.
@@ -5223,6 +5225,45 @@ export interface components {
             pulls: components["schemas"]["RecheckPull"][];
             /** Shows Mm */
             shows_mm: number | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * RecheckedResult
+         * @description A thing read again from a setup that only checks, against how it was found before.
+         *
+         *     Attributes:
+         *         setup, number: the shot that checks; first_setup, first_number: the one it is held against.
+         *         height_mm: as found before, which stays; found_mm: as found again.
+         *         allowed_mm: what two honest ways differ by, 95 in 100; weaker: setup that is known less well.
+         */
+        RecheckedResult: {
+            /** At */
+            at: string;
+            /** Thing */
+            thing: string | null;
+            /** Setup */
+            setup: number;
+            /** Number */
+            number: number;
+            /** First Setup */
+            first_setup: number;
+            /** First Number */
+            first_number: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Found Mm */
+            found_mm: number;
+            /** Differs Mm */
+            differs_mm: number;
+            /** Differs Text */
+            differs_text: string;
+            /** Allowed Mm */
+            allowed_mm: number;
+            /** Agrees */
+            agrees: boolean;
+            /** Weaker */
+            weaker: number;
             /** Text */
             text: string;
         };
@@ -5684,6 +5725,11 @@ export interface components {
              * @default false
              */
             corrected?: boolean;
+            /**
+             * Rechecks
+             * @default false
+             */
+            rechecks?: boolean;
             /** Warmer */
             warmer?: number | string | null;
             /** Leg */

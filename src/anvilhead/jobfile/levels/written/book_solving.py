@@ -260,7 +260,7 @@ def _tested(check: CheckEntry, devices: Mapping[str, Device]) -> tuple[Truth, ..
 
 def _setup(entry: SetupEntry, numbers: Sequence[int]) -> LevelSetup:
     shots = tuple(_shot(entry.shots[number]) for number in numbers)
-    return LevelSetup(entry.instrument, shots, mm_of(entry.height))
+    return LevelSetup(entry.instrument, shots, mm_of(entry.height), entry.rechecks)
 
 
 def _shot(entry: ShotEntry) -> LevelShot:

@@ -4,6 +4,7 @@
 	import { transport } from '$lib/api/transport';
 	import Benchmarks from '$lib/levels/shoot/Benchmarks.svelte';
 	import BookSetup from './BookSetup.svelte';
+	import Rechecked from './Rechecked.svelte';
 	import Slipped from '$lib/levels/shoot/Slipped.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
 
@@ -43,6 +44,7 @@
 {#each stage.levels?.setups ?? [] as setup, index (setup.id)}
 	<BookSetup {stage} {setup} {index} last={index === (stage.levels?.setups.length ?? 0) - 1} />
 {/each}
+<Rechecked {stage} />
 <Benchmarks {stage} />
 <h2 class="mt-4 text-lg font-bold">On paper and in files</h2>
 <div class="no-print flex flex-wrap items-center gap-2">

@@ -23,6 +23,7 @@
 	let warmer = $state('');
 	let leg = $state('');
 	let corrected = $state(before?.corrected ?? false);
+	let rechecks = $state(false);
 	let trouble = $state('');
 	const degrees = $derived(unitsOf(rod) === 'ft-in' ? '°F' : '°C');
 	const chosen = $derived(devices.find((one) => one.name === device));
@@ -36,6 +37,7 @@
 			instrument,
 			rod,
 			corrected: Boolean(off) && corrected,
+			rechecks,
 			...(device ? { device } : {}),
 			...(instrument === 'water-level' && warmer.trim() && leg.trim()
 				? { warmer: `${warmer.trim()} ${degrees}`, leg: leg.trim() }
@@ -123,6 +125,19 @@
 			<Checkbox checked={corrected} onChecked={(on) => (corrected = on)}
 				>Correct the readings of this setup by it; say how far each sight is</Checkbox
 			>
+		</div>
+	{/if}
+	{#if stage.setup}
+		<div class="col-span-2">
+			<Checkbox checked={rechecks} onChecked={(on) => (rechecks = on)}
+				>Only checks: nothing was moved since</Checkbox
+			>
+			{#if rechecks}
+				<p class="text-sm text-ink-soft">
+					What was shot before stays as it is; what is read again is held against it, thing by
+					thing.
+				</p>
+			{/if}
 		</div>
 	{/if}
 	{#if trouble}<p role="alert" class="col-span-2 font-semibold text-string">{trouble}</p>{/if}

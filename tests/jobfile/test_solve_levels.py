@@ -544,6 +544,24 @@ class TestDecided:
         assert follow["post_tops"] == []
         assert refused({"posts": [{"at": ["A"]}]}) == {"/levels/posts/0/top": "one-top"}
 
+    def test_studs_one_by_one_with_their_cut_list(self) -> None:
+        """2400, 2402 and 2400 down less two plates of 38 and a trim of 2; a step of 200; 2196 beside 2200 bends it."""
+        wall = {
+            "line": 0, "plates": ["38 mm", "38 mm"], "trim": "2 mm", "spacing": "400 mm", "from": "B",
+            "readings": [f"{mm} mm" for mm in (2400, 2402, 2400, 2200, 2196)], "stock": ["2.4 m", "4.8 m"],
+        }  # fmt: skip
+        (found,) = self.book(None, stepped=[wall])["stepped"]
+        assert [one["stud_mm"] for one in found["each"]] == [2322, 2324, 2322, 2122, 2118]
+        assert [one["along_mm"] for one in found["each"]] == [0, 400, 800, 1200, 1600]
+        assert [one["number"] for one in found["each"] if one["bends"]] == [4, 5]
+        # two of 2324 + 2322 and the saw fit 4.8 m; 2322 + 2122 as well; the last takes 2.4 m
+        assert [one["stock_mm"] for one in found["cuts"]] == [4800, 4800, 2400]
+        assert found["text"].startswith("5 studs, counted from B. 4 and 5 differ over 3 mm from a neighbour")
+        above = self.book(None, stepped=[wall | {"rise": "100 mm"}])["stepped"][0]["each"]
+        assert above[0]["stud_mm"] == 2422
+        assert refused({"stepped": [{"line": 0}]}) == {"/levels/stepped/0/steps": "no-studs"}
+        assert refused({"stepped": [{"line": 0, "readings": [1]}]}) == {"/levels/stepped/0/spacing": "missing"}
+
     def test_what_cannot_be_is_refused_where_it_stands(self) -> None:
         run = {"from": "A", "to": "A", "start_height": 0, "fall": {"rise": 1, "over": 100}}
         assert refused({"runs": [run]}) == {"/levels/runs/0/to": "same-place"}

@@ -1,5 +1,5 @@
 """The ground between shots, and what is made of it.
 
 terrain, contour, section_line, profile: its surface, and strings over it; earthwork: cut and fill; plane, finish, slab:
-what is poured on it; finish_choice: which height that goes to; falling_run: drains, trenches; post: what stands on it.
+what is poured on it; finish_choice: which height that goes to; falling_run: drains, trenches; post, stud: on it.
 """

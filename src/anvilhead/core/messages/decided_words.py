@@ -6,6 +6,7 @@ from anvilhead.core.ground.falling_run import FallingRun, FallThere, RunStation
 from anvilhead.core.ground.finish_choice import FinishCandidate, FinishRule
 from anvilhead.core.ground.post import BrokenPost, TopRange
 from anvilhead.core.ground.profile import Profile
+from anvilhead.core.ground.stud import BEND_MM, Stud
 from anvilhead.core.messages.level_words import slope_text
 from anvilhead.core.messages.words import listed
 from anvilhead.core.units.length_printing import print_difference, print_length
@@ -140,3 +141,20 @@ def profile_text(found: Profile, begin: str, wanted_mm: float, units: Units) -> 
     if found.least_mm < wanted_mm - NOTHING_MM:
         return f"Only {least} clear at {at} from {begin}, where {print_difference(wanted_mm, units)} is wanted."
     return f"{least} clear at the least, {at} from {begin}."
+
+
+def studs_text(each: Sequence[Stud], too_long_mm: Sequence[float], begin: str, units: Units) -> str:
+    """What is odd about studs that were read one by one."""
+    if not each:
+        return ""
+    found = [f"{len(each)} studs, counted from {begin}."]
+    none = [str(stud.number) for stud in each if stud.length_mm <= 0]
+    if none:
+        found.append(f"No room for {listed(none)}: the plates fill it.")
+    bent = [str(stud.number) for stud in each if stud.bends]
+    if bent:
+        limit = print_difference(BEND_MM, units)
+        found.append(f"{listed(bent)} differ over {limit} from a neighbour: the plate would bend. Read them again.")
+    if too_long_mm:
+        found.append(f"No stock is long enough for {print_length(max(too_long_mm), units).text}.")
+    return " ".join(found)

@@ -152,12 +152,43 @@ class StudResult(Result):
     text: str
 
 
+class OneStudResult(Result):
+    """A stud read by itself; `bends`: it and a neighbour on one step would bend the plate."""
+
+    number: int
+    along_mm: float
+    along_text: str
+    reading_mm: float
+    stud_mm: float
+    bends: bool
+    text: str
+
+
+class CutResult(Result):
+    """A length of stock and the studs cut from it; what is left of it."""
+
+    stock_mm: float
+    stock_text: str
+    cuts: list[str]
+    left_mm: float
+    left_text: str
+
+
 class SteppedResult(Result):
-    """A stepped wall."""
+    """A stepped wall: a stud to each step, or each by its own reading.
+
+    Attributes:
+        begin: end that studs are counted from; each: studs one by one; cuts: what they are cut from.
+        text: how many do not lie on their plates, in words; empty where none was read by itself.
+    """
 
     name: str
     line_mm: float
     studs: list[StudResult]
+    begin: str
+    each: list[OneStudResult]
+    cuts: list[CutResult]
+    text: str
 
 
 class StraightResult(Result):

@@ -150,13 +150,35 @@ class StepPlan(Strict):
 
 
 class SteppedPlan(Strict):
-    """A stepped wall: a level line from the highest plate, and a stud to every step."""
+    """A stepped wall: a level line from the highest plate, and a stud to every step, or studs read one by one.
+
+    Attributes:
+        line: the level line; plates, trim: above the studs, and what is taken off each.
+        readings: from the line down to the plate or step under each stud, `spacing` centre to centre from the end
+            that `begin` names; rise: of the wall's top above the line.
+        stock: lengths that studs are cut from.
+    """
 
     name: Named = "stepped wall"
     line: SignedLength
     plates: list[PositiveLength] = Field(default_factory=list, max_length=10)
     trim: NonNegativeLength = Length(0.0, 0)
-    steps: list[StepPlan] = Field(min_length=1, max_length=100)
+    steps: list[StepPlan] = Field(default_factory=list, max_length=100)
+    readings: list[SignedLength] = Field(default_factory=list, max_length=400)
+    spacing: PositiveLength | None = None
+    begin: Named = Field(default="A", alias="from")
+    rise: SignedLength = Length(0.0, 0)
+    stock: list[PositiveLength] = Field(default_factory=list, max_length=20)
+
+    @model_validator(mode="after")
+    def _has_studs(self) -> Self:
+        if not self.steps and not self.readings:
+            message = "Say the “steps” of the wall, or “readings” from the line at every stud."
+            raise PydanticCustomError("no-studs", "{message}", {"message": message, "at": "steps"})
+        if self.readings and self.spacing is None:
+            message = "Say how far apart the studs stand, centre to centre: “spacing”."
+            raise PydanticCustomError("missing", "{message}", {"message": message, "at": "spacing"})
+        return self
 
 
 class StringGap(Strict):

@@ -3953,6 +3953,26 @@ export interface components {
             offset: string | number;
         };
         /**
+         * OneStudResult
+         * @description A stud read by itself; `bends`: it and a neighbour on one step would bend the plate.
+         */
+        OneStudResult: {
+            /** Number */
+            number: number;
+            /** Along Mm */
+            along_mm: number;
+            /** Along Text */
+            along_text: string;
+            /** Reading Mm */
+            reading_mm: number;
+            /** Stud Mm */
+            stud_mm: number;
+            /** Bends */
+            bends: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
          * OrderResult
          * @description The fewest moves that do.
          *
@@ -6447,7 +6467,13 @@ export interface components {
         };
         /**
          * SteppedPlan
-         * @description A stepped wall: a level line from the highest plate, and a stud to every step.
+         * @description A stepped wall: a level line from the highest plate, and a stud to every step, or studs read one by one.
+         *
+         *     Attributes:
+         *         line: the level line; plates, trim: above the studs, and what is taken off each.
+         *         readings: from the line down to the plate or step under each stud, `spacing` centre to centre from the end
+         *             that `begin` names; rise: of the wall's top above the line.
+         *         stock: lengths that studs are cut from.
          */
         "SteppedPlan-Input": {
             /**
@@ -6478,11 +6504,40 @@ export interface components {
              */
             trim?: string | number;
             /** Steps */
-            steps: components["schemas"]["StepPlan"][];
+            steps?: components["schemas"]["StepPlan"][];
+            /** Readings */
+            readings?: (string | number)[];
+            /** Spacing */
+            spacing?: (string | number) | null;
+            /**
+             * From
+             * @default A
+             */
+            from?: string;
+            /**
+             * Rise
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rise?: string | number;
+            /** Stock */
+            stock?: (string | number)[];
         };
         /**
          * SteppedPlan
-         * @description A stepped wall: a level line from the highest plate, and a stud to every step.
+         * @description A stepped wall: a level line from the highest plate, and a stud to every step, or studs read one by one.
+         *
+         *     Attributes:
+         *         line: the level line; plates, trim: above the studs, and what is taken off each.
+         *         readings: from the line down to the plate or step under each stud, `spacing` centre to centre from the end
+         *             that `begin` names; rise: of the wall's top above the line.
+         *         stock: lengths that studs are cut from.
          */
         "SteppedPlan-Output": {
             /**
@@ -6510,11 +6565,35 @@ export interface components {
              */
             trim?: string | number;
             /** Steps */
-            steps: components["schemas"]["StepPlan"][];
+            steps?: components["schemas"]["StepPlan"][];
+            /** Readings */
+            readings?: (string | number)[];
+            /** Spacing */
+            spacing?: (string | number) | null;
+            /**
+             * From
+             * @default A
+             */
+            from?: string;
+            /**
+             * Rise
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 0
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rise?: string | number;
+            /** Stock */
+            stock?: (string | number)[];
         };
         /**
          * SteppedResult
-         * @description A stepped wall.
+         * @description A stepped wall: a stud to each step, or each by its own reading.
+         *
+         *     Attributes:
+         *         begin: end that studs are counted from; each: studs one by one; cuts: what they are cut from.
+         *         text: how many do not lie on their plates, in words; empty where none was read by itself.
          */
         SteppedResult: {
             /** Name */
@@ -6523,6 +6602,14 @@ export interface components {
             line_mm: number;
             /** Studs */
             studs: components["schemas"]["StudResult"][];
+            /** Begin */
+            begin: string;
+            /** Each */
+            each: components["schemas"]["OneStudResult"][];
+            /** Cuts */
+            cuts: components["schemas"]["anvilhead__jobfile__levels__built_results__CutResult"][];
+            /** Text */
+            text: string;
         };
         /**
          * StickMark
@@ -7342,6 +7429,22 @@ export interface components {
         };
         /**
          * CutResult
+         * @description A length of stock and the studs cut from it; what is left of it.
+         */
+        anvilhead__jobfile__levels__built_results__CutResult: {
+            /** Stock Mm */
+            stock_mm: number;
+            /** Stock Text */
+            stock_text: string;
+            /** Cuts */
+            cuts: string[];
+            /** Left Mm */
+            left_mm: number;
+            /** Left Text */
+            left_text: string;
+        };
+        /**
+         * CutResult
          * @description One stock length and what is cut from it.
          */
         anvilhead__jobfile__results__plan_results__CutResult: {
@@ -8016,7 +8119,13 @@ export interface components {
         };
         /**
          * SteppedPlan
-         * @description A stepped wall: a level line from the highest plate, and a stud to every step.
+         * @description A stepped wall: a level line from the highest plate, and a stud to every step, or studs read one by one.
+         *
+         *     Attributes:
+         *         line: the level line; plates, trim: above the studs, and what is taken off each.
+         *         readings: from the line down to the plate or step under each stud, `spacing` centre to centre from the end
+         *             that `begin` names; rise: of the wall's top above the line.
+         *         stock: lengths that studs are cut from.
          */
         SteppedPlan: {
             /**
@@ -8047,7 +8156,33 @@ export interface components {
              */
             trim?: string | number;
             /** Steps */
-            steps: components["schemas"]["StepPlan"][];
+            steps?: components["schemas"]["StepPlan"][];
+            /** Readings */
+            readings?: (string | number)[];
+            /**
+             * Spacing
+             * @default null
+             */
+            spacing?: (string | number) | null;
+            /**
+             * From
+             * @default A
+             */
+            from?: string;
+            /**
+             * Rise
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rise?: string | number;
+            /** Stock */
+            stock?: (string | number)[];
         };
         /**
          * StraightPlan

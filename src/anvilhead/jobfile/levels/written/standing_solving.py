@@ -1,9 +1,11 @@
 """What stands on heights: posts, stepped walls, old concrete, and the story stick of every structure."""
 
 from anvilhead.core.boards.board_height import heights_of
+from anvilhead.core.boards.materials import cut_list
 from anvilhead.core.ground.post import broken_posts, ground_post, post_cut_mm, step_studs, straightness, top_range
+from anvilhead.core.ground.stud import studs_one_by_one
 from anvilhead.core.levels.level_book import Spot
-from anvilhead.core.messages.decided_words import broken_post_text, top_range_text
+from anvilhead.core.messages.decided_words import broken_post_text, studs_text, top_range_text
 from anvilhead.core.units.length_printing import print_difference
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import built_results as r
@@ -91,12 +93,44 @@ def _post(book: Book, plan: PostPlan, at: str) -> r.PostResult:
 
 def solve_stepped(book: Book) -> list[r.SteppedResult]:
     """Studs of every stepped wall."""
-    return [
-        r.SteppedResult(
-            name=plan.name, line_mm=tidy(plan.line.mm), studs=[_stud(book, plan, step) for step in plan.steps]
-        )
-        for plan in book.levels.stepped
-    ]
+    return [_stepped(book, plan) for plan in book.levels.stepped]
+
+
+def _stepped(book: Book, plan: SteppedPlan) -> r.SteppedResult:
+    units, plates = book.units, sum(plate.mm for plate in plan.plates)
+    readings = [reading.mm for reading in plan.readings]
+    each = studs_one_by_one(readings, mm_of(plan.spacing) or 0.0, plates, plan.trim.mm, plan.rise.mm)
+    fitting = [stud.length_mm for stud in each if stud.length_mm > 0]
+    cuts = cut_list(fitting, [one.mm for one in plan.stock]) if fitting and plan.stock else None
+    return r.SteppedResult(
+        name=plan.name,
+        line_mm=tidy(plan.line.mm),
+        studs=[_stud(book, plan, step) for step in plan.steps],
+        begin=plan.begin,
+        each=[
+            r.OneStudResult(
+                number=stud.number,
+                along_mm=tidy(stud.along_mm),
+                along_text=text_of(stud.along_mm, units),
+                reading_mm=tidy(stud.reading_mm),
+                stud_mm=tidy(stud.length_mm),
+                bends=stud.bends,
+                text=text_of(stud.length_mm, units) if stud.length_mm > 0 else "no room",
+            )
+            for stud in each
+        ],
+        cuts=[
+            r.CutResult(
+                stock_mm=tidy(piece.stock_mm),
+                stock_text=text_of(piece.stock_mm, units),
+                cuts=[text_of(mm, units) for mm in piece.cuts_mm],
+                left_mm=tidy(piece.left_mm),
+                left_text=text_of(piece.left_mm, units),
+            )
+            for piece in (cuts.pieces if cuts else ())
+        ],
+        text=studs_text(each, cuts.too_long_mm if cuts else (), plan.begin, units),
+    )
 
 
 def _stud(book: Book, plan: SteppedPlan, step: StepPlan) -> r.StudResult:

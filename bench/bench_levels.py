@@ -9,6 +9,7 @@ from collections.abc import Callable
 
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.ground.contour import contours
+from anvilhead.core.ground.profile import profile
 from anvilhead.core.ground.terrain import GroundShot, terrain_of
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.control import Control
@@ -71,6 +72,15 @@ def lines(count: int) -> Callable[[], object]:
     return lambda: contours(terrain_of(shots), 100)
 
 
+def strings(count: int, many: int) -> Callable[[], object]:
+    """Strings aslant over ground that is meshed already, as the profile of every line needs it."""
+    rng = random.Random(7)
+    places = [Point(rng.uniform(0, 40_000), rng.uniform(0, 30_000)) for _ in range(count)]
+    mesh = terrain_of([GroundShot(str(i), at, ground_mm(at.x, at.y)) for i, at in enumerate(places)])
+    ends = [(Point(1000, 1000 + 900 * i), Point(39_000, 29_000 - 900 * i)) for i in range(many)]
+    return lambda: [profile(mesh, start, end, 300, 300) for start, end in ends]
+
+
 def main() -> None:
     mine, plain, times = ratio(answer(2000, 60), loop, 9)
     print(f"  2,000 shots in 60 setups: {mine * 1000:.1f} ms of server time, the loop {plain * 1000:.1f} ms")
@@ -81,6 +91,9 @@ def main() -> None:
     mine, plain, times = ratio(lines(500), loop, 9)
     print(f"  contours of 500 shots: {mine * 1000:.1f} ms, the loop {plain * 1000:.1f} ms")
     report("contours of 500 shots, against the loop", times, "at most 10", detail=f"{mine * 1000:.0f} ms")
+    mine, plain, times = ratio(strings(500, 20), loop, 9)
+    print(f"  20 strings over 500 shots: {mine * 1000:.1f} ms, the loop {plain * 1000:.1f} ms")
+    report("20 strings over 500 shots, against the loop", times, "at most 6", detail=f"{mine * 1000:.0f} ms")
 
 
 if __name__ == "__main__":

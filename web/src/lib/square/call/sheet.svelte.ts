@@ -72,7 +72,8 @@ export class CallSheetState {
 		return `anvilhead.drafts.${this.#structure().id}`;
 	}
 
-	get latest(): number {
+	/** Worked out once for each change: every row asks for it many times. */
+	readonly #latest = $derived.by(() => {
 		const counting = this.#structure().pulls.filter((pull) => !pull.struck);
 		const waiting = outbox.of(this.#structure().id).map((parcel) => parcel.body?.round ?? 1);
 		return Math.max(
@@ -82,6 +83,9 @@ export class CallSheetState {
 			...counting.map((pull) => pull.round),
 			...waiting
 		);
+	});
+	get latest(): number {
+		return this.#latest;
 	}
 
 	/** Lines that are pulled now and were not in the latest round begin a round of their own. */
@@ -116,6 +120,10 @@ export class CallSheetState {
 
 	/** Rows of the sheet; when looking again, the pulls that show movement come first. */
 	get rows(): Row[] {
+		return this.#rows;
+	}
+
+	readonly #rows = $derived.by(() => {
 		const rows = this.#structure().calls.map((call) => this.#row(call));
 		const first = this.lookingAgain;
 		if (!first) return rows;
@@ -125,7 +133,7 @@ export class CallSheetState {
 			return at < 0 ? wanted.length : at;
 		};
 		return rows.toSorted((one, other) => place(one) - place(other));
-	}
+	});
 
 	/** Why this round is pulled, when it is not to bring the strings in. */
 	get occasion(): Occasion | undefined {

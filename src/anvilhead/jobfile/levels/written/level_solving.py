@@ -50,7 +50,7 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         frame: structure whose plan frame places are given in; the book's own when left out.
     """
     frames = Frames(book, site)
-    frame = frame or book.points.on
+    only, frame = frame, frame or book.points.on
     points = frames.points(frame)
     heights = {**book.book.benchmarks, **book.heights_on()}
     things: dict[str, dict[str, float]] = {}
@@ -81,7 +81,7 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         targets=solve_targets(book, points),
         ground=solve_ground(frames, frame),
         pads=solve_pads(frames),
-        profiles=solve_profiles(frames),
+        profiles=solve_profiles(frames, only),
         finishes=solve_finishes(frames),
         runs=solve_runs(frames),
         slabs=solve_slabs(frames),

@@ -23,10 +23,17 @@ End = tuple[str, Point, float]
 """Name, place and height of an end."""
 
 
-def solve_profiles(frames: Frames) -> list[r.ProfileResult]:
-    """Every string whose height is known, and every line of forms, over ground that was shot."""
+def solve_profiles(frames: Frames, only: str | None = None) -> list[r.ProfileResult]:
+    """Every string whose height is known, and every line of forms, over ground that was shot.
+
+    Args:
+        frames: the book on its site.
+        only: the one structure that is looked at, so that a shot in a large job costs no more; None for all.
+    """
     out = []
     for structure, planned in frames.site.planned.items():
+        if only is not None and structure != only:
+            continue
         mesh = frames.mesh(structure)
         if mesh is None:
             continue

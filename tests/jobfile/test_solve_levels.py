@@ -565,6 +565,10 @@ class TestDecided:
     def test_what_cannot_be_is_refused_where_it_stands(self) -> None:
         run = {"from": "A", "to": "A", "start_height": 0, "fall": {"rise": 1, "over": 100}}
         assert refused({"runs": [run]}) == {"/levels/runs/0/to": "same-place"}
+        tiny = {"to": "B", "every": 1}
+        assert refused({"runs": [run | tiny]}) == {"/levels/runs/0/every": "too-many-stations"}
+        stake = {"on": "store", "points": [{"name": "P", "place": [0, 0]}]}
+        assert refused({**stake, "runs": [run | {"to": "P"}]}) == {"/levels/runs/0/to": "same-place"}
         assert refused({"runs": [run | {"to": "Z"}]}) == {"/levels/runs/0/to": "unknown-point"}
         finish = {"thickness": 100}
         assert refused({"finishes": [finish | {"structure": "barn"}]}) == {

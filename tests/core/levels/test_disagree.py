@@ -63,6 +63,16 @@ def test_what_is_new_in_a_check_is_kept_and_a_turning_point_both_share_does_not_
     assert book.height_of(Spot("B")) == 500 + 1300 - 800
 
 
+def test_a_backsight_that_both_ways_share_does_not_count() -> None:
+    """A straight from the first setup, and over T from the same setup: of five readings the benchmark's falls out."""
+    _, (found,) = kept(
+        setup(("BM", 1500, ""), ("A", 1000, "form tops"), ("T", 1200, "")),
+        setup(("T", 1100, ""), ("A", 901, "form tops"), rechecks=True),
+        classes=(FINE, FINE),
+    )
+    assert found.allowed_mm == pytest.approx(2.0)  # A, T, T again, A again
+
+
 def test_honest_ways_agree_ninety_five_times_in_a_hundred() -> None:
     """Two thousand books with a turning point in either way; ± is two standard deviations, 95.4 in 100."""
     rng, agree, runs = random.Random(6), 0, 2000

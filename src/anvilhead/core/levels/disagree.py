@@ -59,9 +59,9 @@ def _agreement(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, on
     apart = [
         math.hypot(
             *(
-                sights.step_mm(setups[step.setup].instrument, step.back, step.fore)
+                sights.step_mm(setups[step.setup].instrument, None if step.back in shared else step.back, step.fore)
                 for step in way
-                if not set(_ends(step)) <= shared
+                if step.fore not in shared
             )
         )
         for way in (first, second)

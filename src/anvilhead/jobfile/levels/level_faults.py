@@ -4,8 +4,9 @@ from collections.abc import Iterator, Sequence
 
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.units.errors import InputError
+from anvilhead.core.units.tolerances import COINCIDENT_MM
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.levels.decided import FinishPlan
+from anvilhead.jobfile.levels.decided import FinishPlan, RunPlan
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
 from anvilhead.jobfile.levels.level_points import grid_points, level_points
 from anvilhead.jobfile.levels.parts import PadPlan, SectionPlan, SlabPlan
@@ -100,10 +101,27 @@ def _unknown_ends(plan: LevelPlan, site: Site, pointer: str) -> list[Problem]:
                     found.append(_unknown(pointer, ("sections", i, "between", n), "point", name, list(places)))
     places = level_points(plan, site).places if plan.runs else {}
     for i, run in enumerate(plan.runs):
-        for key, name in (("from", run.start), ("to", run.end)):
-            if name not in places:
-                found.append(_unknown(pointer, ("runs", i, key), "point", name, list(places)))
+        unknown = [(key, name) for key, name in (("from", run.start), ("to", run.end)) if name not in places]
+        found += [_unknown(pointer, ("runs", i, key), "point", name, list(places)) for key, name in unknown]
+        if not unknown:
+            found += _endless_run(run, places[run.start].distance_to(places[run.end]), f"{pointer}/runs/{i}")
     return found
+
+
+MOST_STATIONS = 500
+"""Stations of a run; nobody marks more, and a slip of the keys asks for them."""
+
+
+def _endless_run(run: RunPlan, length_mm: float, pointer: str) -> list[Problem]:
+    """A run that goes nowhere, or has more stations than anybody marks."""
+    if length_mm < COINCIDENT_MM:
+        message = f"{run.start} and {run.end} lie at one place: the run goes nowhere. Name two points apart."
+        return [Problem(pointer=f"{pointer}/to", code="same-place", message=message)]
+    if run.every and length_mm / run.every.mm > MOST_STATIONS:
+        count = f"{length_mm / run.every.mm:,.0f}"
+        message = f"This run has {count} stations; nobody marks over {MOST_STATIONS}. Take them farther apart."
+        return [Problem(pointer=f"{pointer}/every", code="too-many-stations", message=message)]
+    return []
 
 
 def _part_problems(

@@ -434,3 +434,45 @@ def test_a_book_read_while_another_records_is_not_kept_as_the_newer_one(
         late = levels_view(row, plans)
     assert late.result.heights["A"] == pytest.approx(-12 * INCH)
     assert book.heights()["A"] == -24
+
+
+class TestFinishTaken:
+    """A base at 0, 0, -1' and -1' of a store: the highest is 0, so 4 inches on it stand at 4 inches."""
+
+    @pytest.fixture
+    def book(self, client: TestClient, structure: str) -> Book:
+        book = Book(client, structure)
+        setup = {"id": str(uuid4()), "units": "ft-in", "instrument": "laser", "rod": "ft-in"}
+        assert client.post(f"{book.base}/setups", json=setup).status_code == 201
+        for at, reading in {"BM": "4", "A": "4", "B": "5", "C": "5", "D": "4"}.items():
+            shot = {"id": str(uuid4()), "rod": "ft-in", "at": at, "reading": reading}
+            assert client.post(f"{book.base}/setups/{setup['id']}/shots", json=shot).status_code == 201
+        assert book.plan(finishes=[{"name": "top / 1", "thickness": '4"'}]).status_code == 200
+        return book
+
+    def take(self, book: Book, **changes: Any) -> Any:
+        body = {"base_revision": book.get()["revision"], "name": "top / 1", "rule": "highest-base"} | changes
+        return book.client.post(f"{book.base}/finishes/taken", json=body)
+
+    def test_forms_and_slab_go_to_it_and_it_can_be_undone(self, book: Book) -> None:
+        taken = self.take(book).json()
+        assert taken["result"]["finishes"][0]["adopted"]["height_text"] == '4"'
+        assert {(one["name"], one["at"], one["text"]) for one in taken["result"]["targets"]} == {
+            ("top / 1", corner, '4"') for corner in "ABCD"
+        }
+        (slab,) = taken["result"]["slabs"]
+        assert (slab["name"], {edge["text"] for edge in slab["edges"]}) == ("top / 1", {'4"'})
+        again = self.take(book, rule="mean-base").json()  # another takes its place everywhere, and nothing is doubled
+        assert len(again["plan"]["targets"]) == len(again["plan"]["slabs"]) == len(again["plan"]["finishes"]) == 1
+        undone = book.client.post(f"{book.base}/plan/undo", json={"base_revision": again["revision"]}).json()
+        assert undone["result"]["finishes"][0]["adopted"]["height_text"] == '4"'
+
+    def test_two_at_once_and_what_gives_no_height(self, book: Book) -> None:
+        stale = book.get()["revision"]
+        assert self.take(book).status_code == 200
+        assert self.take(book, base_revision=stale).status_code == 409
+        refused = self.take(book, rule="edge")
+        assert refused.status_code == 409
+        assert "gives no height" in refused.text
+        assert self.take(book, name="porch").status_code == 404
+        assert self.take(book, rule="by eye").status_code == 422

@@ -12,7 +12,14 @@ from anvilhead.api.problems import ANSWERS
 from anvilhead.api.routers.exchange import handed_out
 from anvilhead.service import exchange
 from anvilhead.service.asked.documents import Revision
-from anvilhead.service.asked.level_documents import BookRead, CheckCreate, LevelPlanChange, SetupCreate, ShotCreate
+from anvilhead.service.asked.level_documents import (
+    BookRead,
+    CheckCreate,
+    FinishTaken,
+    LevelPlanChange,
+    SetupCreate,
+    ShotCreate,
+)
 from anvilhead.service.heights import level_exchange, level_planning, level_showing, levels
 from anvilhead.service.views.level_views import BookReadView, LevelsView
 
@@ -53,6 +60,18 @@ def undo_level_plan(
 ) -> LevelsView:
     """Bring the plan of heights before the newest one back."""
     return level_planning.undo_level_plan(database, str(structure_id), base_revision, by, named(in_hand))
+
+
+@router.post("/finishes/taken")
+def take_finish(
+    database: Db,
+    by: ByWhom,
+    structure_id: UUID,
+    taken: Annotated[FinishTaken, Body(examples=[{"base_revision": 2, "name": "finish", "rule": "highest-base"}])],
+    in_hand: InHand = None,
+) -> LevelsView:
+    """Take the height that a rule gives a finish now."""
+    return level_planning.take_finish(database, str(structure_id), taken, by, named(in_hand))
 
 
 @router.post("/setups", status_code=201)

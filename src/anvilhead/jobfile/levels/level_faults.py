@@ -110,6 +110,8 @@ def _unknown_ends(plan: LevelPlan, site: Site, pointer: str) -> list[Problem]:
 
 MOST_STATIONS = 500
 """Stations of a run; nobody marks more, and a slip of the keys asks for them."""
+USUAL_EVERY_MM = 3000.0
+"""About from station to station where nobody said, whatever the units."""
 
 
 def _endless_run(run: RunPlan, length_mm: float, pointer: str) -> list[Problem]:
@@ -117,8 +119,9 @@ def _endless_run(run: RunPlan, length_mm: float, pointer: str) -> list[Problem]:
     if length_mm < COINCIDENT_MM:
         message = f"{run.start} and {run.end} lie at one place: the run goes nowhere. Name two points apart."
         return [Problem(pointer=f"{pointer}/to", code="same-place", message=message)]
-    if run.every and length_mm / run.every.mm > MOST_STATIONS:
-        count = f"{length_mm / run.every.mm:,.0f}"
+    every_mm = run.every.mm if run.every else USUAL_EVERY_MM
+    if length_mm / every_mm > MOST_STATIONS:
+        count = f"{length_mm / every_mm:,.0f}"
         message = f"This run has {count} stations; nobody marks over {MOST_STATIONS}. Take them farther apart."
         return [Problem(pointer=f"{pointer}/every", code="too-many-stations", message=message)]
     return []

@@ -5,6 +5,7 @@ from uuid import UUID
 
 from pydantic import Field
 
+from anvilhead.core.ground.finish_choice import FinishRule
 from anvilhead.core.levels.rod import RodMarks
 from anvilhead.jobfile.lengths import PositiveLength, SignedLength, Strict
 from anvilhead.jobfile.levels.documents import LevelPlan
@@ -20,6 +21,14 @@ class LevelPlanChange(InJobUnits):
 
     base_revision: Revision
     plan: LevelPlan
+
+
+class FinishTaken(Strict):
+    """A finish to take by a rule, in the plan of heights of this revision."""
+
+    base_revision: Revision
+    name: Named
+    rule: FinishRule
 
 
 class SetupCreate(InJobUnits, SetupHead):

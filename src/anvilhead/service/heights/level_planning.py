@@ -4,19 +4,26 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
+from anvilhead.core.messages.decided_words import RULE_NAMES
+from anvilhead.core.units.length_printing import print_length
+from anvilhead.core.units.units import Units
+from anvilhead.jobfile.lengths import length_of
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
+from anvilhead.jobfile.levels.finish_taken import with_taken
 from anvilhead.jobfile.levels.level_faults import all_level_problems, plan_problems
+from anvilhead.jobfile.levels.written.finish_solving import candidate_height
+from anvilhead.jobfile.levels.written.frames import Frames
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.reading import refuse
-from anvilhead.service.asked.level_documents import LevelPlanChange
+from anvilhead.service.asked.level_documents import FinishTaken, LevelPlanChange
 from anvilhead.service.heights.level_record import LevelRecord, level_record
-from anvilhead.service.heights.level_showing import get_levels
+from anvilhead.service.heights.level_showing import book_of, get_levels
 from anvilhead.service.people import By
 from anvilhead.service.shown.job_plans import JobPlans, plans_of
 from anvilhead.service.views.level_views import LevelsView
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
-from anvilhead.store.errors import Conflict, StaleRevision
+from anvilhead.store.errors import Conflict, NotFound, StaleRevision
 from anvilhead.store.tables import JobRow, LevelPlanRow
 
 
@@ -40,6 +47,39 @@ def change_level_plan(
         if not record.plans or document != record.plans[-1].document:
             keep_plan(session, job, record.revision + 1, document, by)
             store.add_log(session, job, "heights-planned", "Changed the plan of heights.", by.who, by.at, row.id)
+    return get_levels(database, structure_id, in_hand)
+
+
+@again_when_busy
+def take_finish(
+    database: Database, structure_id: str, taken: FinishTaken, by: By, in_hand: str | None = None
+) -> LevelsView:
+    """Take the height that a rule gives a finish now: it stays, forms go to it, the slab is poured to it.
+
+    Raises:
+        NotFound: when there is no such finish.
+        Conflict: when nothing was shot or said for the rule.
+        StaleRevision: when somebody changed the plan of heights since.
+    """
+    with database.session() as session:
+        row, job = store.locked_structure(session, structure_id)
+        plans, units = plans_of(job), Units(job.units)
+        record = _unchanged(plans.record, taken.base_revision)
+        finish = next((one for one in record.plan.finishes if one.name == taken.name), None)
+        if finish is None:
+            raise NotFound(f"There is no finish “{taken.name}” to choose here.")
+        frames = Frames(book_of(plans, units), plans.site)
+        height_mm = candidate_height(frames, finish, taken.rule)
+        if height_mm is None:
+            raise Conflict(f"{RULE_NAMES[taken.rule]} gives no height: nothing was shot or said for it. Reload.")
+        structure = finish.structure or frames.book.points.on or ""
+        points = frames.points(structure)
+        corners = [points.name_in(structure, corner) for corner in plans.site.planned[structure].footprint.names]
+        plan = with_taken(record.plan, finish, taken.rule, length_of(height_mm, units), corners)
+        refuse(plan_problems(plan, plans.site, "/plan"))
+        keep_plan(session, job, record.revision + 1, plan.model_dump(mode="json"), by)
+        text = f"Took {print_length(height_mm, units).text} for {taken.name}: {RULE_NAMES[taken.rule].lower()}."
+        store.add_log(session, job, "finish-taken", text, by.who, by.at, row.id)
     return get_levels(database, structure_id, in_hand)
 
 

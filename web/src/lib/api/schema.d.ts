@@ -660,6 +660,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/structures/{structure_id}/levels/finishes/taken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Finish
+         * @description Take the height that a rule gives a finish now.
+         */
+        post: operations["take_finish_api_structures__structure_id__levels_finishes_taken_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/structures/{structure_id}/levels/setups": {
         parameters: {
             query?: never;
@@ -2476,6 +2496,17 @@ export interface components {
          * @enum {string}
          */
         FinishRule: "mean-base" | "highest-base" | "highest-ground" | "form-tops" | "edge" | "typed";
+        /**
+         * FinishTaken
+         * @description A finish to take by a rule, in the plan of heights of this revision.
+         */
+        FinishTaken: {
+            /** Base Revision */
+            base_revision: number;
+            /** Name */
+            name: string;
+            rule: components["schemas"]["FinishRule"];
+        };
         /**
          * FoundFrom
          * @description How a point is found again.
@@ -11116,6 +11147,92 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Body_undo_level_plan_api_structures__structure_id__levels_plan_undo_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelsView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    take_finish_api_structures__structure_id__levels_finishes_taken_post: {
+        parameters: {
+            query?: {
+                /** @description The setup that target readings are for; the last when left out. */
+                setup?: string | null;
+            };
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinishTaken"];
             };
         };
         responses: {

@@ -231,6 +231,16 @@ export class LevelsStage {
 		return trouble;
 	}
 
+	/** Take the height that a rule gives a finish: forms and slab go to it. */
+	takeFinish(name: string, rule: Schemas['FinishRule']): Promise<string> {
+		return this.#ask(() =>
+			api.POST('/api/structures/{structure_id}/levels/finishes/taken', {
+				...this.#path,
+				body: { base_revision: this.levels?.revision ?? 0, name, rule }
+			})
+		);
+	}
+
 	undo(): Promise<string> {
 		return this.#ask(() =>
 			api.POST('/api/structures/{structure_id}/levels/plan/undo', {

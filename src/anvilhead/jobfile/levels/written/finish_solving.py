@@ -37,6 +37,11 @@ def solve_finishes(frames: Frames) -> list[r.FinishResult]:
     return [_Finish(frames, plan).result() for plan in frames.book.levels.finishes]
 
 
+def candidate_height(frames: Frames, plan: FinishPlan, rule: FinishRule) -> float | None:
+    """The height that a rule gives a finish now, millimetres; None where nothing was shot or said for it."""
+    return next((one.height_mm for one in _Finish(frames, plan).candidates if one.rule is rule), None)
+
+
 class _Finish:
     """One finish, on the shots of its structure."""
 

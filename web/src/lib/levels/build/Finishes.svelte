@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { LevelPlan } from '$lib/api/types';
+	import type { Schemas } from '$lib/api/client';
 	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
@@ -10,7 +10,6 @@
 	}
 	let { stage }: Props = $props();
 
-	type Finish = NonNullable<LevelPlan['finishes']>[number];
 	const here = $derived(stage.structure.name_in_file);
 	const finishes = $derived((stage.result?.finishes ?? []).filter((one) => one.structure === here));
 	let changing = $state('');
@@ -19,35 +18,8 @@
 		(stage.planned.finishes ?? []).find((one) => one.name === name);
 	let trouble = $state('');
 
-	/** Take a height: it stays, it is what form tops go to, and what the slab is poured to. */
-	async function take(name: string, rule: string, heightMm: number) {
-		trouble = await stage.plan((plan) => {
-			const height = `${heightMm} mm`;
-			const finish = (plan.finishes ?? []).find((one) => one.name === name) as Finish;
-			const taken = { ...finish, adopted: { rule, height } } as Finish;
-			const others = <T extends { name?: string }>(all: T[] | undefined) =>
-				(all ?? []).filter((one) => one.name !== name);
-			return {
-				...plan,
-				finishes: [...others(plan.finishes), taken],
-				targets: [
-					...others(plan.targets),
-					{ name, kind: 'form tops', height, at: Object.keys(stage.structure.result.corners).map((c) => (stage.levels?.prefix ?? '') + c) }
-				],
-				slabs: [
-					...others(plan.slabs),
-					{
-						name,
-						structure: here,
-						family: finish.family ?? null,
-						height,
-						thickness: finish.thickness,
-						least: finish.least ?? null,
-						...(finish.base ? { base: finish.base } : {})
-					}
-				]
-			};
-		});
+	async function take(name: string, rule: Schemas['FinishRule']) {
+		trouble = await stage.takeFinish(name, rule);
 	}
 
 	async function drop(name: string) {
@@ -90,7 +62,7 @@
 							<button
 								class="min-h-11 px-2 underline"
 								aria-label="Take {one.height_text}, {one.name}"
-								onclick={() => take(finish.name, one.rule, one.height_mm)}>take</button
+								onclick={() => take(finish.name, one.rule)}>take</button
 							>
 						</div>
 						<dl class="numbers grid grid-cols-2 gap-x-3 sm:grid-cols-4">

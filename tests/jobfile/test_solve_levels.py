@@ -571,6 +571,7 @@ class TestDecided:
         assert refused({**stake, "runs": [run | {"to": "P"}]}) == {"/levels/runs/0/to": "same-place"}
         assert refused({"runs": [run | {"to": "Z"}]}) == {"/levels/runs/0/to": "unknown-point"}
         finish = {"thickness": 100}
+        assert refused({"finishes": [finish | {"least": 101}]}) == {"/levels/finishes/0/least": "least-over-thickness"}
         assert refused({"finishes": [finish | {"structure": "barn"}]}) == {
             "/levels/finishes/0/structure": "unknown-structure"
         }

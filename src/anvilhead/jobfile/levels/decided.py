@@ -6,6 +6,7 @@ from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
 from anvilhead.core.ground.finish_choice import FinishRule
+from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.jobfile.lengths import NonNegativeLength, PositiveLength, SignedLength, Strict
 from anvilhead.jobfile.levels.names import Named, Share
 
@@ -51,6 +52,15 @@ class FinishPlan(Strict):
     layers: list[LayerPlan] = Field(default_factory=list, max_length=20)
     waste: Share = 0.0
     adopted: AdoptedFinish | None = None
+
+    @model_validator(mode="after")
+    def _least_is_no_more(self) -> Self:
+        if self.least and self.least.mm > self.thickness.mm + NOTHING_MM:
+            message = (
+                f"Never thinner than {self.least.text}, and {self.thickness.text} thick: it would be thinner already."
+            )
+            raise PydanticCustomError("least-over-thickness", "{message}", {"message": message, "at": "least"})
+        return self
 
 
 class RunFall(Strict):

@@ -26,13 +26,11 @@ class Profile:
     """A string against the ground, millimetres.
 
     Attributes:
-        clear: clearance at every station, by the distance along; below zero the ground stands through it.
-        least_mm: the least of them; least_at_mm: where.
+        least_mm: the least clearance, below zero where the ground stands through it; least_at_mm: where.
         humps: stretches where the ground stands through it.
         seen_mm: how much of its length lies over ground that was shot.
     """
 
-    clear: tuple[tuple[float, float], ...]
     least_mm: float
     least_at_mm: float
     humps: tuple[Hump, ...]
@@ -61,7 +59,7 @@ def profile(terrain: Terrain, start: Point, end: Point, start_mm: float, end_mm:
         return None
     at, least = min(clear, key=lambda one: one[1])
     humps = tuple(hump for stretch in stretches for hump in _humps(stretch))
-    return Profile(tuple(clear), least, at, humps, sum(stretch[-1][0] - stretch[0][0] for stretch in stretches))
+    return Profile(least, at, humps, sum(stretch[-1][0] - stretch[0][0] for stretch in stretches))
 
 
 def _humps(stretch: Sequence[tuple[float, float]]) -> Iterator[Hump]:

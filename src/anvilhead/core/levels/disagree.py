@@ -31,15 +31,12 @@ class Agreement:
 
     Attributes:
         differs_mm: found again minus found before; allowed_mm: what two honest ways differ by.
-        first_mm, second_mm: ± of each way, without what they share.
         weaker: setup whose way is known less well.
     """
 
     one: Rechecked
     differs_mm: float
     allowed_mm: float
-    first_mm: float
-    second_mm: float
     weaker: int
 
     @property
@@ -67,7 +64,7 @@ def _agreement(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, on
         for way in (first, second)
     ]
     weaker = one.first[0] if apart[0] > apart[1] + NOTHING_MM else one.second[0]
-    return Agreement(one, one.differs_mm, math.hypot(*apart), apart[0], apart[1], weaker)
+    return Agreement(one, one.differs_mm, math.hypot(*apart), weaker)
 
 
 def _way(book: LevelBook, fore: Place) -> list[Step]:

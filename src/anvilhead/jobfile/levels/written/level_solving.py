@@ -2,7 +2,6 @@
 
 from anvilhead.core.boards.string_sag import PULL_N, STRING_N_PER_M
 from anvilhead.core.levels.closing import Closing
-from anvilhead.core.levels.disagree import Agreement, agreements
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.levels.level_instrument import SPANNED
 from anvilhead.core.levels.questioned import Questioned
@@ -21,6 +20,7 @@ from anvilhead.jobfile.levels.written.frames import Frames
 from anvilhead.jobfile.levels.written.ground_solving import solve_ground, solve_pads
 from anvilhead.jobfile.levels.written.height_solving import solve_targets
 from anvilhead.jobfile.levels.written.profile_solving import solve_profiles
+from anvilhead.jobfile.levels.written.recheck_solving import setup_name, solve_rechecked
 from anvilhead.jobfile.levels.written.run_solving import solve_runs
 from anvilhead.jobfile.levels.written.section_solving import solve_sections
 from anvilhead.jobfile.levels.written.slab_solving import solve_slabs
@@ -68,7 +68,7 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         things=things,
         points=_points(book, points),
         standing=book.standing,
-        standing_text=None if book.standing is None else words.setup_words(book.standing, _device_name(book)),
+        standing_text=None if book.standing is None else setup_name(book, book.standing),
         benchmarks=[
             r.BenchmarkResult(name=name, height_mm=tidy(mm), text=text_of(mm, book.units))
             for name, mm in book.book.benchmarks.items()
@@ -76,7 +76,7 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         misclosure_mm=tidy(checks[-1].check.misclosure_mm) if checks else None,
         closings=[_closing(book, closing) for closing in checks],
         doubts=[_questioned(book, one) for one in book.questioned],
-        rechecked=[_rechecked(book, one) for one in agreements(book.book, book.setups, book.sights)],
+        rechecked=solve_rechecked(book),
         devices=[_device(book, device) for device in book.levels.devices],
         targets=solve_targets(book, points),
         ground=solve_ground(frames, frame),
@@ -126,40 +126,6 @@ def _in_question(book: Book) -> tuple[str, str]:
         return "One reading is in question", why
     named = [_name(book, place) for place in others]
     return f"{len(others) + 1} readings are in question", f"{why} Also in question: {', '.join(named)}."
-
-
-def _rechecked(book: Book, found: Agreement) -> r.RecheckedResult:
-    one = found.one
-    names = (_setup_name(book, one.first[0]), _setup_name(book, one.second[0]))
-    return r.RecheckedResult(
-        at=one.spot.at,
-        thing=one.spot.thing or None,
-        setup=one.second[0],
-        number=book.number_of(one.second),
-        first_setup=one.first[0],
-        first_number=book.number_of(one.first),
-        height_mm=tidy(one.before_mm),
-        found_mm=tidy(one.again_mm),
-        differs_mm=tidy(found.differs_mm),
-        differs_text=print_difference(found.differs_mm, book.units),
-        allowed_mm=tidy(found.allowed_mm),
-        agrees=found.agrees,
-        weaker=found.weaker,
-        text=words.agreement_words(found, names, book.setups[found.weaker].instrument, book.units),
-    )
-
-
-def _setup_name(book: Book, index: int) -> str:
-    return words.setup_words(index, _device_of(book, index))
-
-
-def _device_name(book: Book) -> str:
-    return _device_of(book, book.standing or 0)
-
-
-def _device_of(book: Book, index: int) -> str:
-    entry = book.levels.setups[index]
-    return entry.device or words.INSTRUMENT_NAMES[entry.instrument]
 
 
 def _points(book: Book, points: LevelPoints) -> list[r.PointResult]:

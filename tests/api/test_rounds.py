@@ -422,3 +422,18 @@ def test_what_a_tape_reads_too_much_is_in_every_call(client: TestClient, structu
     for was, now in zip(before["calls"], after["calls"], strict=True):
         assert now["call_mm"] - was["call_mm"] == pytest.approx(3.175)
     assert after["calls"][0]["origin"] == '44\' 0" as planned, and 1\' 0" burned, 1/8" more for this tape'
+
+
+def test_what_stays_is_said_as_it_is_held(client: TestClient, structure: str) -> None:
+    """Chosen monuments by their names; before the structure stands on the site the held line stays."""
+    before = client.get(f"/api/structures/{structure}").json()
+    job = client.get(f"/api/jobs/{before['job_id']}").json()
+    control = {"points": [{"name": "M1", "x": 0, "y": 0}, {"name": "M2", "x": "40'", "y": 0}], "lines": []}
+    kept = {"units": "ft-in", "base_revision": job["revision"], "control": control}
+    assert client.patch(f"/api/jobs/{job['id']}", json=kept).status_code == 200
+    placing = {"by": "point", "at": "M1", "corner": "A", "bearing": 90}
+    plan = before["document"] | {"placing": placing, "hold": {"by": "wall", "of": ["M1", "M2"]}}
+    change = {"units": "ft-in", "base_revision": before["revision"], "plan": plan}
+    held = client.put(f"/api/structures/{structure}/plan", json=change).json()
+    assert (held["plan"]["hold"], held["plan"]["held_line"]) == ("M1 and M2 stay", "")
+    assert held["names"]["control"] == {"M1": 1, "M2": 1}

@@ -49,7 +49,7 @@ def preview(request: PreviewRequest) -> PreviewView:
         refuse(mixed_family(families, pull, f"/pulls/{i}"))
     rounds = judge(naming, [pull_of(pull) for pull in request.pulls], request.units)
     return PreviewView(
-        plan=plan_view(found, request.units),
+        plan=plan_view(naming, found, request.units),
         result=solve_structure(found, rounds, burn_mm=request.burn.mm, every_pair=False, methods=request.methods),
         calls=call_sheet(found, rounds, request.burn.mm),
     )

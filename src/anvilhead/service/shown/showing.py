@@ -90,7 +90,7 @@ def whole_structure(row: StructureRow, plans: JobPlans) -> StructureView:
         name_in_file=row.name_in_file,
         revision=row.revision,
         can_undo=to_restore(row.revisions) is not None,
-        plan=plan_view(found, units),
+        plan=plan_view(rounds.naming, found, units),
         document=found.plan,
         not_placed=plans.why_not_placed(row.name_in_file),
         result=result,

@@ -5,6 +5,7 @@ from enum import StrEnum
 
 from pydantic import Field
 
+from anvilhead.core.adjust.hold import Hold
 from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import PullKind
 from anvilhead.core.messages.coach_words import hold_text
@@ -15,6 +16,7 @@ from anvilhead.jobfile.lengths import Length, NonNegativeLength, PositiveLength
 from anvilhead.jobfile.results.result_parts import Between, Result
 from anvilhead.jobfile.results.results import StructureResult
 from anvilhead.jobfile.results.square_results import CallResult
+from anvilhead.jobfile.working.naming import Naming
 from anvilhead.jobfile.working.planned import Planned
 from anvilhead.jobfile.written.line_solving import solve_overall
 from anvilhead.jobfile.written.writing import text_of
@@ -199,9 +201,9 @@ def shown_small(length: Length, units: Units) -> ShownLength:
     return shown(length, Units.MM if units is Units.M else units)
 
 
-def plan_view(found: Planned, units: Units) -> PlanView:
-    """A plan for reading in the job's units."""
-    plan = found.plan
+def plan_view(naming: Naming, found: Planned, units: Units) -> PlanView:
+    """A plan for reading in the job's units; what stays is what can be held where it stands."""
+    plan, hold = found.plan, naming.set_out.hold
     return PlanView(
         name=plan.name,
         kind=plan.kind,
@@ -210,13 +212,12 @@ def plan_view(found: Planned, units: Units) -> PlanView:
         tolerance=shown_small(plan.tolerance, units),
         board_setback=shown(plan.board_setback, units),
         restake_over=shown_small(plan.restake_over, units),
-        held_line=_held_line(found),
-        hold=hold_text(found.set_out.hold),
+        held_line=_held_line(hold, found),
+        hold=hold_text(hold),
     )
 
 
-def _held_line(found: Planned) -> str:
-    hold = found.set_out.hold
+def _held_line(hold: Hold, found: Planned) -> str:
     ends = set(hold.frame_line or ())
     named = hold.called if hold.frame_line else ""
     return named or next((side.name for side in found.footprint.sides if set(side.corners) == ends), "")

@@ -85,11 +85,13 @@ class TestContract:
                         setup(("TP", "5'"), ("B", "4'"), ("BM", "3' 11 3/4\""))]}
         )  # fmt: skip
         assert found["misclosure_mm"] == pytest.approx(INCH / 4)
-        assert found["heights"]["A"] == pytest.approx(101 * FOOT - INCH / 8)
+        # four readings, a sixteenth each: one of them lies before A, two before TP, three before B
+        assert found["heights"]["A"] == pytest.approx(101 * FOOT - INCH / 16)
         assert found["heights"]["TP"] == pytest.approx(99 * FOOT - INCH / 8)
-        assert found["heights"]["B"] == pytest.approx(100 * FOOT - INCH / 4)
+        assert found["heights"]["B"] == pytest.approx(100 * FOOT - 3 * INCH / 16)
+        assert list(found["within"]) == ["A", "TP", "B"]
         assert [s["hi_mm"] for s in found["setups"]] == [104 * FOOT, pytest.approx(104 * FOOT)]
-        assert [s["level_line_mm"] - s["hi_mm"] for s in found["setups"]] == pytest.approx([-INCH / 8, -INCH / 4])
+        assert [s["level_line_mm"] - s["hi_mm"] for s in found["setups"]] == pytest.approx([-INCH / 16, -3 * INCH / 16])
 
     def test_nothing_about_heights_gives_empty_results(self) -> None:
         found = levels_of({})

@@ -4,5 +4,6 @@ No clock, no file, no randomness, no framework.  Lengths are millimetres, angles
 and `_rad`.
 
 Rooms in the order of the work, each importing only from those before it; the page at the head of each says what lives
-there: units → geometry → plan → boards → measure → adjust → moves → check → methods → levels → ground → messages.
+there: units → geometry → plan → boards → measure → adjust → moves → check → methods → levels → closing →
+ground → messages.
 """

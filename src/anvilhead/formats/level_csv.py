@@ -14,13 +14,13 @@ from anvilhead.core.units.units import Units
 from anvilhead.formats.cells import plain_cell, rows_of
 from anvilhead.jobfile.lengths import in_units
 from anvilhead.jobfile.levels.documents import Levels
-from anvilhead.jobfile.levels.level_results import LevelsResult
+from anvilhead.jobfile.levels.level_results import LevelsResult, ShotResult
 from anvilhead.jobfile.levels.measured import SetupEntry
 from anvilhead.jobfile.problems import problems_from
 
 COLUMNS = (
-    *("setup", "instrument", "device", "rod", "rod_length", "string_at", "corrected"),
-    *("point", "on", "reading", "turned", "distance", "height_mm", "who", "taken", "struck"),
+    *("setup", "instrument", "device", "rod", "rod_length", "string_at", "corrected", "rechecks"),
+    *("point", "on", "reading", "turned", "distance", "height_mm", "within_mm", "who", "taken", "struck"),
 )
 MOST_LINES = 20_000
 _OTHER_HEADINGS = {"at": "point", "station": "point", "thing": "on", "no": "setup", "level": "instrument"}
@@ -35,7 +35,7 @@ class LevelCsvRead:
 
 
 def write_level_csv(levels: Levels, result: LevelsResult, usual: RodMarks) -> str:
-    """The whole book, struck readings too; heights as distributed, millimetres.
+    """The whole book, struck readings too; heights as adjusted and their ±, millimetres.
 
     Args:
         levels: the book.
@@ -48,19 +48,25 @@ def write_level_csv(levels: Levels, result: LevelsResult, usual: RodMarks) -> st
     for s, setup in enumerate(levels.setups):
         found = {shot.number: shot for shot in result.setups[s].shots}
         for n, shot in enumerate(setup.shots):
-            height = f"{found[n].height_mm:.3f}" if n in found else ""
+            figures = _figures(found.get(n))
             taken = shot.taken or setup.taken
             texts = [shot.at, shot.thing or "", shot.reading.text, shot.turned.text if shot.turned else "",
                      shot.distance.text if shot.distance else ""]  # fmt: skip
             writer.writerow(
                 [s + 1, setup.instrument.value, plain_cell(setup.device or ""), setup.rod or usual]
                 + [plain_cell(length.text if length else "") for length in (setup.rod_length, setup.height)]
-                + ["yes" if setup.corrected else ""]
+                + ["yes" if said else "" for said in (setup.corrected, setup.rechecks)]
                 + [plain_cell(text) for text in texts]
-                + [height, plain_cell(shot.who or setup.who or ""), taken.isoformat() if taken else ""]
+                + [*figures, plain_cell(shot.who or setup.who or ""), taken.isoformat() if taken else ""]
                 + ["yes" if shot.struck else ""]
             )
     return out.getvalue()
+
+
+def _figures(shot: ShotResult | None) -> list[str]:
+    """What a reading found, and the ± of its point; nothing where it does not count or stands on a benchmark."""
+    numbers = (None, None) if shot is None else (shot.height_mm, shot.within_mm)
+    return ["" if mm is None else f"{mm:.3f}" for mm in numbers]
 
 
 def read_level_csv(text: str, units: Units) -> LevelCsvRead:
@@ -102,7 +108,7 @@ def _setup(cells: Mapping[str, str]) -> dict[str, object]:
     head: dict[str, object] = {"instrument": cells.get("instrument", LevelInstrument.OPTICAL), "shots": []}
     keys = {"device": "device", "rod": "rod", "rodlength": "rod_length", "stringat": "height"}
     head |= {key: cells[heading] for heading, key in keys.items() if heading in cells}
-    return head | {"corrected": _is_yes(cells.get("corrected", ""))}
+    return head | {key: _is_yes(cells.get(key, "")) for key in ("corrected", "rechecks")}
 
 
 def _take(setup: dict[str, object], cells: Mapping[str, str], units: Units) -> str | None:

@@ -1,10 +1,10 @@
 """Work out a plan, or read a length, without keeping anything."""
 
+from anvilhead.core.closing.questioned import off_rod
 from anvilhead.core.geometry import shapes
 from anvilhead.core.geometry.footprint import corner_name
 from anvilhead.core.geometry.walk import walk
 from anvilhead.core.levels.height_target import standing
-from anvilhead.core.levels.questioned import off_rod
 from anvilhead.core.levels.rod import print_reading
 from anvilhead.core.messages.level_words import off_rod_words, standing_words
 from anvilhead.core.messages.words import cost_text

@@ -5,6 +5,5 @@ reading, so a larger reading is lower; target reading = HI − target height, so
 reading.
 
 level_instrument, instrument_check, reach: what it is read with, whether that is true, how far it may be trusted;
-rod: its marks; level_book, closing, questioned: what the shots say, and which of them cannot be; disagree: the same
-read again; height_target, stake_mark: going to height.
+rod: its marks; level_book: what the shots say as read; height_target, stake_mark: going to height.
 """

@@ -5,20 +5,20 @@ Signs are said, never left to be guessed: up and down, raise and lower, cut and 
 
 from collections.abc import Sequence
 
+from anvilhead.core.closing.closing import Closing, LevelSuspect, Trust
+from anvilhead.core.closing.disagree import TESTS, Agreement
+from anvilhead.core.closing.questioned import LONGEST_ROD_MM, Questioned, QuestionKind
 from anvilhead.core.ground.earthwork import Earthwork, Rough
 from anvilhead.core.ground.slab import YARD3_MM3
-from anvilhead.core.levels.closing import Closing, LevelSuspect, Trust
-from anvilhead.core.levels.disagree import TESTS, Agreement
 from anvilhead.core.levels.height_target import Standing, Way
 from anvilhead.core.levels.instrument_check import CheckKind, Truth
 from anvilhead.core.levels.level_instrument import USUAL_SIGHT_MM, LevelInstrument
-from anvilhead.core.levels.questioned import LONGEST_ROD_MM, Questioned, QuestionKind
 from anvilhead.core.levels.reach import Reach, ReachKind
 from anvilhead.core.levels.rod import RodMarks, print_reading
 from anvilhead.core.measure.misreading import Misreading
 from anvilhead.core.messages.spoken import says_boards
 from anvilhead.core.messages.words import listed, number_word
-from anvilhead.core.units.length_printing import print_difference, print_distance, print_length
+from anvilhead.core.units.length_printing import print_difference, print_distance, print_length, print_within
 from anvilhead.core.units.tolerances import NOTHING_MM, PRINTS_AS_NOTHING_MM
 from anvilhead.core.units.units import FOOT_MM, Units
 
@@ -67,10 +67,20 @@ def _high(mm: float) -> str:
 
 
 @says_boards
+def within_words(within_mm: float, least_sure: str, benchmarks: Sequence[str], units: Units) -> str:
+    """How sure the heights of a book are: its least sure one."""
+    held = benchmarks[0] if len(benchmarks) == 1 else "the benchmarks"
+    return (
+        f"All shots together: every height is within {print_within(within_mm, units)} of {held}, 95 times in 100; the "
+        f"least sure is {least_sure}. A reading that slipped is not in this."
+    )
+
+
+@says_boards
 def closing_words(closing: Closing, units: Units) -> str:
     """How a run came back, and what was done with what it was off."""
     check = closing.check
-    off, allowed = print_difference(abs(check.misclosure_mm), units), print_difference(closing.allowed_mm, units)
+    off, allowed = print_difference(abs(check.misclosure_mm), units), print_difference(check.allowed_mm, units)
     count = len(check.run)
     setups = f"{number_word(count)} setup{'' if count == 1 else 's'}"
     if abs(check.misclosure_mm) < PRINTS_AS_NOTHING_MM:
@@ -78,7 +88,7 @@ def closing_words(closing: Closing, units: Units) -> str:
     came = f"{check.at} came out {off} {'too high' if check.misclosure_mm > 0 else 'too low'} over {setups}"
     usual = print_distance(USUAL_SIGHT_MM, units)
     taken = f", sights taken as {usual} where nobody said" if closing.assumed else ""
-    if closing.fits:
+    if check.fits:
         shared = "distributed over them" if check.shared else "a later check decides"
         return f"{came}; {allowed} is allowable{taken}: {shared}."
     if check.shared:

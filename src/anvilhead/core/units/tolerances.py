@@ -74,6 +74,9 @@ SLIVER_SHARE = 1e-7
 FLAT_SHARE = 1e-6
 """Known points whose spread across is this share of that along are in one line, and tell no fall across it."""
 
+FINEST_SIGHT_MM = 0.01
+"""No level is read finer, whatever somebody says of it: every reading weighs something in a book."""
+
 EXACT_MM = 0.001
 """Places are told apart to this while triangles are made of them."""
 

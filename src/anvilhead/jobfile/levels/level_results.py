@@ -4,11 +4,11 @@ from enum import StrEnum
 
 from pydantic import Field
 
-from anvilhead.core.levels.closing import Trust
+from anvilhead.core.closing.closing import Trust
+from anvilhead.core.closing.questioned import QuestionKind
 from anvilhead.core.levels.height_target import ThingKind, Way
 from anvilhead.core.levels.instrument_check import CheckKind
 from anvilhead.core.levels.level_instrument import LevelInstrument
-from anvilhead.core.levels.questioned import QuestionKind
 from anvilhead.core.levels.reach import ReachKind
 from anvilhead.core.measure.misreading import Misreading
 from anvilhead.jobfile.levels.built_results import (
@@ -32,7 +32,8 @@ class ShotResult(Result):
 
     Attributes:
         role: start, check (on a benchmark), or shot; thing: what the rod stood on, null for the ground.
-        height_mm: what it found, as distributed; of a check as it came out.
+        height_mm: what it found from the adjusted level line.
+        within_mm: ± of the height of what it stood on against the benchmarks, 95 in 100; null for one of those.
         carries: what would go with it if it were struck, in words; null when nothing hangs on it.
     """
 
@@ -44,6 +45,7 @@ class ShotResult(Result):
     reading_text: str
     height_mm: float
     height_text: str
+    within_mm: float | None
     carries: str | None
 
 
@@ -154,12 +156,18 @@ class RecheckedResult(Result):
 
 
 class PointResult(Result):
-    """A point of the book on the plan, and its ground height if that was shot; `unsure` when a slip may carry it."""
+    """A point of the book on the plan, and its ground height if that was shot.
+
+    Attributes:
+        within_mm: ± of that height against the benchmarks, 95 in 100, by all shots of the book adjusted together.
+        unsure: whether a slip may carry it.
+    """
 
     name: str
     place: Place
     height_mm: float | None
     height_text: str | None
+    within_mm: float | None
     unsure: bool
 
 
@@ -240,7 +248,9 @@ class LevelsResult(Result):
 
     Attributes:
         state, headline, advice: what the book is worth, and what to do next, in words.
-        heights: ground by point, benchmarks with it; things: tops and bases that were shot, by thing and point.
+        heights: ground by point, benchmarks with it; things: tops and bases that were shot, by thing and point; all
+            shots of the book adjusted together.
+        within: ± of the ground's heights against the benchmarks, 95 in 100, by point; within_text: the same in words.
         misclosure_mm: of the latest check; null while there is none.
         standing, standing_text: the setup that target readings are for, by number and in words; null before one stands.
         targets: every thing at every point it belongs.
@@ -253,6 +263,8 @@ class LevelsResult(Result):
     setups: list[SetupResult] = Field(default_factory=list)
     heights: dict[str, float] = Field(default_factory=dict)
     things: dict[str, dict[str, float]] = Field(default_factory=dict)
+    within: dict[str, float] = Field(default_factory=dict)
+    within_text: str = ""
     points: list[PointResult] = Field(default_factory=list)
     standing: int | None = None
     standing_text: str | None = None

@@ -1,7 +1,7 @@
 """Heights of a job recorded: set up, shoot, strike, test instruments."""
 
+from anvilhead.core.closing.questioned import off_rod
 from anvilhead.core.levels.level_book import Spot
-from anvilhead.core.levels.questioned import off_rod
 from anvilhead.core.levels.rod import marks_for
 from anvilhead.core.messages.level_words import off_rod_words
 from anvilhead.core.units.units import Units

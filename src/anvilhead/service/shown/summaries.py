@@ -143,7 +143,7 @@ def _levels_states(book: Book) -> dict[str, StageState]:
         owner = book.points.owner(one.at)
         if owner in things:
             things[owner].append(one.way is Way.ON)
-    sound = all(closing.fits for closing in book.closings) and not book.questioned
+    sound = all(closing.check.fits for closing in book.closings) and not book.questioned
     return {name: levels_state(on, shot=True, sound=sound) for name, on in things.items()}
 
 

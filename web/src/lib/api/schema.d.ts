@@ -3416,7 +3416,9 @@ export interface components {
          *
          *     Attributes:
          *         state, headline, advice: what the book is worth, and what to do next, in words.
-         *         heights: ground by point, benchmarks with it; things: tops and bases that were shot, by thing and point.
+         *         heights: ground by point, benchmarks with it; things: tops and bases that were shot, by thing and point; all
+         *             shots of the book adjusted together.
+         *         within: ± of the ground's heights against the benchmarks, 95 in 100, by point; within_text: the same in words.
          *         misclosure_mm: of the latest check; null while there is none.
          *         standing, standing_text: the setup that target readings are for, by number and in words; null before one stands.
          *         targets: every thing at every point it belongs.
@@ -3448,6 +3450,15 @@ export interface components {
                     [key: string]: number;
                 };
             };
+            /** Within */
+            within: {
+                [key: string]: number;
+            };
+            /**
+             * Within Text
+             * @default
+             */
+            within_text: string;
             /** Points */
             points: components["schemas"]["PointResult"][];
             /** Standing */
@@ -4510,7 +4521,11 @@ export interface components {
         };
         /**
          * PointResult
-         * @description A point of the book on the plan, and its ground height if that was shot; `unsure` when a slip may carry it.
+         * @description A point of the book on the plan, and its ground height if that was shot.
+         *
+         *     Attributes:
+         *         within_mm: ± of that height against the benchmarks, 95 in 100, by all shots of the book adjusted together.
+         *         unsure: whether a slip may carry it.
          */
         PointResult: {
             /** Name */
@@ -4520,6 +4535,8 @@ export interface components {
             height_mm: number | null;
             /** Height Text */
             height_text: string | null;
+            /** Within Mm */
+            within_mm: number | null;
             /** Unsure */
             unsure: boolean;
         };
@@ -5905,7 +5922,8 @@ export interface components {
          *
          *     Attributes:
          *         role: start, check (on a benchmark), or shot; thing: what the rod stood on, null for the ground.
-         *         height_mm: what it found, as distributed; of a check as it came out.
+         *         height_mm: what it found from the adjusted level line.
+         *         within_mm: ± of the height of what it stood on against the benchmarks, 95 in 100; null for one of those.
          *         carries: what would go with it if it were struck, in words; null when nothing hangs on it.
          */
         ShotResult: {
@@ -5925,6 +5943,8 @@ export interface components {
             height_mm: number;
             /** Height Text */
             height_text: string;
+            /** Within Mm */
+            within_mm: number | null;
             /** Carries */
             carries: string | null;
         };

@@ -4,15 +4,17 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
+from anvilhead.core.closing.closed_book import LevelBook, keep_book
+from anvilhead.core.closing.closing import Closing, DistributeRule, Trust, closings, trust_of
+from anvilhead.core.closing.questioned import Around, Questioned, questioned
+from anvilhead.core.closing.sights import Sights
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.ground.terrain import GroundShot, Terrain, terrain_of
 from anvilhead.core.levels import instrument_check
-from anvilhead.core.levels.closing import Closing, DistributeRule, Sights, Trust, closings, trust_of
 from anvilhead.core.levels.height_target import ThingKind
 from anvilhead.core.levels.instrument_check import CheckKind, Truth
-from anvilhead.core.levels.level_book import LevelBook, LevelSetup, LevelShot, Spot, keep_book
+from anvilhead.core.levels.level_book import LevelSetup, LevelShot, Spot
 from anvilhead.core.levels.level_instrument import CLASSES, SPANNED, LevelClass, LevelInstrument
-from anvilhead.core.levels.questioned import Around, Questioned, questioned
 from anvilhead.core.levels.rod import RodMarks, marks_for
 from anvilhead.core.units.errors import GeometryError, InputError
 from anvilhead.core.units.units import Units
@@ -96,7 +98,7 @@ class Book:
     @cached_property
     def closings(self) -> list[Closing]:
         """Every check judged."""
-        return closings(self.book, self.setups, self.sights, [rod.units for rod in self.rods])
+        return closings(self.book, self.sights, [rod.units for rod in self.rods])
 
     @cached_property
     def trust(self) -> list[Trust]:
@@ -125,7 +127,7 @@ class Book:
         tops = frozenset(target.name for target in self.levels.targets if kind_of(target) in TOPS)
         lengths = [mm_of(entry.rod_length) for entry in self.levels.setups]
         around = Around(lengths, [rod.units for rod in self.rods], self.points.places, tops)
-        return questioned(self.book, self.setups, self.sights, around)
+        return questioned(self.book, around)
 
     @cached_property
     def ground_shots(self) -> list[GroundShot]:
@@ -236,7 +238,7 @@ def work_book(levels: Levels, points: LevelPoints, units: Units, in_hand: int | 
     setups = [_corrected(setup, entry, truths, sights, s) for s, (setup, entry) in enumerate(
         zip(raw, levels.setups, strict=True))]  # fmt: skip
     rods = tuple(entry.rod or marks_for(units) for entry in levels.setups)
-    rule = DistributeRule(setups, sights, [rod.units for rod in rods])
+    rule = DistributeRule(setups, [rod.units for rod in rods])
     return Book(
         levels=levels,
         points=points,
@@ -246,7 +248,7 @@ def work_book(levels: Levels, points: LevelPoints, units: Units, in_hand: int | 
         sights=sights,
         rods=rods,
         truths=truths,
-        book=keep_book(benchmarks_of(levels), setups, rule.may_distribute),
+        book=keep_book(benchmarks_of(levels), setups, sights, rule.may_distribute),
         in_hand=in_hand,
     )
 

@@ -1,10 +1,10 @@
 """From a level book to its results."""
 
 from anvilhead.core.boards.string_sag import PULL_N, STRING_N_PER_M
-from anvilhead.core.levels.closing import Closing
+from anvilhead.core.closing.closing import Closing
+from anvilhead.core.closing.questioned import Questioned
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.levels.level_instrument import SPANNED
-from anvilhead.core.levels.questioned import Questioned
 from anvilhead.core.levels.reach import StringHung, reaches, temperature_rise
 from anvilhead.core.levels.rod import print_reading
 from anvilhead.core.messages import level_words as words
@@ -66,6 +66,8 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         setups=[_setup(book, s) for s in range(len(book.setups))],
         heights={name: tidy(height) for name, height in heights.items()},
         things=things,
+        within={spot.at: tidy(one.within_mm) for spot, one in book.book.found.items() if not spot.thing},
+        within_text=_within_text(book),
         points=_points(book, points),
         standing=book.standing,
         standing_text=None if book.standing is None else setup_name(book, book.standing),
@@ -94,6 +96,14 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
     )
 
 
+def _within_text(book: Book) -> str:
+    """How sure the heights are, by the least sure of them."""
+    if not book.book.found:
+        return ""
+    spot, found = max(book.book.found.items(), key=lambda one: one[1].within_mm)
+    return words.within_words(found.within_mm, str(spot), list(book.book.benchmarks), book.units)
+
+
 def _standing(book: Book) -> tuple[r.BookState, str, str]:
     """What the book is worth: the first trouble, else its level line and whether its last run is closed."""
     shots = sum(len(setup.shots) for setup in book.setups)
@@ -103,7 +113,7 @@ def _standing(book: Book) -> tuple[r.BookState, str, str]:
     adrift = [i for i, one in enumerate(book.book.setups) if book.setups[i].shots and one.hi_mm is None]
     if adrift:
         return r.BookState.UNCERTAIN, f"Setup {adrift[0] + 1} has no height", words.ADRIFT
-    unclosed = [closing for closing in book.closings if closing.check.decides and not closing.fits]
+    unclosed = [closing for closing in book.closings if closing.check.decides and not closing.check.fits]
     if unclosed:
         return r.BookState.UNCERTAIN, "The book does not close", _closing_text(book, unclosed[0])
     if book.questioned:
@@ -144,6 +154,7 @@ def _points(book: Book, points: LevelPoints) -> list[r.PointResult]:
                     place=place(at),
                     height_mm=None if height is None else tidy(height),
                     height_text=text,
+                    within_mm=_within(book, Spot(name)),
                     unsure=name in unsure,
                 )
             )
@@ -179,6 +190,7 @@ def _shots(book: Book, index: int, hi_mm: float, line_mm: float) -> list[r.ShotR
         is_benchmark = not shot.spot.thing and shot.spot.at in book.book.benchmarks
         role = "start" if (index, n) == found.back else "check" if is_benchmark else "shot"
         height = (hi_mm if role == "check" else line_mm) - shot.used_mm
+        within = _within(book, shot.spot)
         out.append(
             r.ShotResult(
                 number=book.number_of((index, n)),
@@ -189,10 +201,17 @@ def _shots(book: Book, index: int, hi_mm: float, line_mm: float) -> list[r.ShotR
                 reading_text=print_reading(shot.used_mm, rod),
                 height_mm=tidy(height),
                 height_text=text_of(height, book.units),
+                within_mm=within,
                 carries=carried_by(book, (index, n)),
             )
         )
     return out
+
+
+def _within(book: Book, spot: Spot) -> float | None:
+    """± of a height; None on a benchmark, which is held as true."""
+    found = book.book.found.get(spot)
+    return None if found is None else tidy(found.within_mm)
 
 
 def carried_by(book: Book, shot: tuple[int, int]) -> str | None:
@@ -242,8 +261,8 @@ def _closing(book: Book, closing: Closing) -> r.ClosingCheckResult:
         found_mm=tidy(check.found_mm),
         known_mm=tidy(check.known_mm),
         misclosure_mm=tidy(check.misclosure_mm),
-        allowed_mm=tidy(closing.allowed_mm),
-        fits=closing.fits,
+        allowed_mm=tidy(check.allowed_mm),
+        fits=check.fits,
         decides=check.decides,
         shared=check.shared,
         run=list(check.run),

@@ -1,6 +1,6 @@
 """What was read again though nothing was moved, written down."""
 
-from anvilhead.core.levels.disagree import Agreement, agreements
+from anvilhead.core.closing.disagree import Agreement, agreements
 from anvilhead.core.messages import level_words as words
 from anvilhead.core.units.length_printing import print_difference
 from anvilhead.jobfile.levels import level_results as r
@@ -10,7 +10,7 @@ from anvilhead.jobfile.written.writing import tidy
 
 def solve_rechecked(book: Book) -> list[r.RecheckedResult]:
     """Every thing read again from a setup that only checks, against how it was found before."""
-    return [_rechecked(book, one) for one in agreements(book.book, book.setups, book.sights)]
+    return [_rechecked(book, one) for one in agreements(book.book)]
 
 
 def _rechecked(book: Book, found: Agreement) -> r.RecheckedResult:

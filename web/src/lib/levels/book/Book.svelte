@@ -45,6 +45,9 @@
 	<BookSetup {stage} {setup} {index} last={index === (stage.levels?.setups.length ?? 0) - 1} />
 {/each}
 <Rechecked {stage} />
+{#if stage.levels?.result.within_text}
+	<p class="mt-2">{stage.levels.result.within_text}</p>
+{/if}
 <Benchmarks {stage} />
 <h2 class="mt-4 text-lg font-bold">On paper and in files</h2>
 <div class="no-print flex flex-wrap items-center gap-2">

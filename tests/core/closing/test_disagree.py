@@ -5,9 +5,10 @@ import random
 
 import pytest
 
-from anvilhead.core.levels.closing import Sights
-from anvilhead.core.levels.disagree import Agreement, agreements
-from anvilhead.core.levels.level_book import LevelBook, LevelSetup, LevelShot, Spot, keep_book
+from anvilhead.core.closing.closed_book import LevelBook, keep_book
+from anvilhead.core.closing.disagree import Agreement, agreements
+from anvilhead.core.closing.sights import Sights
+from anvilhead.core.levels.level_book import LevelSetup, LevelShot, Spot
 from anvilhead.core.levels.level_instrument import LevelClass, LevelInstrument
 from anvilhead.core.messages.level_words import agreement_words
 from anvilhead.core.units.units import Units
@@ -21,8 +22,8 @@ def setup(*shots: tuple[str, float, str], rechecks: bool = False, by: str = "las
 
 
 def kept(*setups: LevelSetup, classes: tuple[LevelClass, ...]) -> tuple[LevelBook, list[Agreement]]:
-    book = keep_book({"BM": 0.0}, setups)
-    return book, agreements(book, setups, Sights(classes, {}))
+    book = keep_book({"BM": 0.0}, setups, Sights(classes, {}))
+    return book, agreements(book)
 
 
 def test_the_root_sum_by_hand_and_the_earlier_height_stays() -> None:

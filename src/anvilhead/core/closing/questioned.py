@@ -4,10 +4,10 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
+from anvilhead.core.closing.closed_book import LevelBook
+from anvilhead.core.closing.disagree import agreements
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.levels.closing import Sights
-from anvilhead.core.levels.disagree import agreements
-from anvilhead.core.levels.level_book import GROUND, LevelBook, LevelSetup, Place, Spot
+from anvilhead.core.levels.level_book import GROUND, Place, Spot
 from anvilhead.core.measure.misreading import Misreading, misreadings
 from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.core.units.units import Units
@@ -74,10 +74,10 @@ class Around:
     tops: frozenset[str]
 
 
-def questioned(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, around: Around) -> list[Questioned]:
+def questioned(book: LevelBook, around: Around) -> list[Questioned]:
     """Every reading in question, in the order of the book."""
-    found = [*_each(book, setups, around), *_under(book, around), *_not_again(book, setups, sights, around),
-             *_standing_out(book, setups, around), *_disagreeing(book, setups, sights)]  # fmt: skip
+    found = [*_each(book, around), *_under(book, around), *_not_again(book, around),
+             *_standing_out(book, around), *_disagreeing(book)]  # fmt: skip
     return sorted(found, key=lambda one: one.place)
 
 
@@ -88,10 +88,10 @@ def off_rod(reading_mm: float, rod_mm: float | None) -> QuestionKind | None:
     return QuestionKind.NO_ROD if abs(reading_mm) > LONGEST_ROD_MM else None
 
 
-def _each(book: LevelBook, setups: Sequence[LevelSetup], around: Around) -> list[Questioned]:
+def _each(book: LevelBook, around: Around) -> list[Questioned]:
     """Readings that no rod shows."""
     out = []
-    for s, setup in enumerate(setups):
+    for s, setup in enumerate(book.read.setups):
         rod = around.rod_mm[s]
         for n, shot in enumerate(setup.shots):
             kind = off_rod(shot.used_mm, rod)
@@ -113,33 +113,31 @@ def _under(book: LevelBook, around: Around) -> list[Questioned]:
     return out
 
 
-def _not_again(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, around: Around) -> list[Questioned]:
+def _not_again(book: LevelBook, around: Around) -> list[Questioned]:
     """Ground read twice and otherwise, by more than two careful readings differ; things set to height are moved."""
     out = []
     for again in book.again:
         if again.spot.thing != GROUND:
             continue
-        ends = [again.first, again.second]
-        allowed = sum(sights.step_mm(setups[s].instrument, book.setups[s].back, (s, n)) for s, n in ends)
-        if abs(again.higher_mm) > max(allowed, STANDS_OUT_MM / 10):
+        if abs(again.higher_mm) > max(again.allowed_mm, STANDS_OUT_MM / 10):
             s, n = again.second
-            shot = setups[s].shots[n]
-            slip, by = _slip(shot.used_mm, shot.typed, around.units[s], again.higher_mm, allowed)
+            shot = book.read.shot((s, n))
+            slip, by = _slip(shot.used_mm, shot.typed, around.units[s], again.higher_mm, again.allowed_mm)
             out.append(Questioned(again.second, QuestionKind.NOT_AGAIN, again.higher_mm, slip, by))
     return out
 
 
-def _disagreeing(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights) -> list[Questioned]:
+def _disagreeing(book: LevelBook) -> list[Questioned]:
     """Both readings of what was read again and otherwise, by more than two honest ways differ."""
     return [
         Questioned(place, QuestionKind.DISAGREES, sign * one.differs_mm)
-        for one in agreements(book, setups, sights)
+        for one in agreements(book)
         if not one.agrees
         for place, sign in ((one.one.first, -1), (one.one.second, 1))
     ]
 
 
-def _standing_out(book: LevelBook, setups: Sequence[LevelSetup], around: Around) -> list[Questioned]:
+def _standing_out(book: LevelBook, around: Around) -> list[Questioned]:
     """Ground far out against its neighbours, told when a slip would put it among them, or it is very far out."""
     ground = {spot.at: found for spot, found in book.found.items() if spot.thing == GROUND and spot.at in around.places}
     names = list(ground)
@@ -156,7 +154,7 @@ def _standing_out(book: LevelBook, setups: Sequence[LevelSetup], around: Around)
         if abs(off) <= max(STANDS_OUT_MM, STANDS_OUT_TIMES * spread):
             continue
         setup, number = ground[name].setup, ground[name].shot
-        shot = setups[setup].shots[number]
+        shot = book.read.shot((setup, number))
         slip, should = _slip(shot.used_mm, shot.typed, around.units[setup], off, MENDED_SHARE * abs(off))
         out.append(Questioned((setup, number), QuestionKind.STANDS_OUT, off, slip, should))
     return out

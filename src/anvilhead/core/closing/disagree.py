@@ -5,13 +5,13 @@ Two honest ways differ by less than the root sum of the squares of their ± nine
 both readings are in question, and neither wins for being the last: the earlier height stays until somebody decides.
 """
 
-import math
-from collections.abc import Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass
 
-from anvilhead.core.levels.closing import Sights
+from anvilhead.core.closing.closed_book import LevelBook, Rechecked
+from anvilhead.core.closing.sights import within_mm
 from anvilhead.core.levels.instrument_check import CheckKind
-from anvilhead.core.levels.level_book import LevelBook, LevelSetup, Place, Rechecked, Step
+from anvilhead.core.levels.level_book import Place
 from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.units.tolerances import NOTHING_MM
 
@@ -45,35 +45,19 @@ class Agreement:
         return abs(self.differs_mm) <= self.allowed_mm + NOTHING_MM
 
 
-def agreements(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights) -> list[Agreement]:
+def agreements(book: LevelBook) -> list[Agreement]:
     """Everything that was read again from a setup that only checks, in the order of the book."""
-    return [_agreement(book, setups, sights, one) for one in book.rechecked]
+    return [_agreement(book, one) for one in book.rechecked]
 
 
-def _agreement(book: LevelBook, setups: Sequence[LevelSetup], sights: Sights, one: Rechecked) -> Agreement:
-    first, second = _way(book, one.first), _way(book, one.second)
-    shared = {place for step in first for place in _ends(step)} & {place for step in second for place in _ends(step)}
-    apart = [
-        math.hypot(
-            *(
-                sights.step_mm(setups[step.setup].instrument, None if step.back in shared else step.back, step.fore)
-                for step in way
-                if step.fore not in shared
-            )
-        )
-        for way in (first, second)
-    ]
-    weaker = one.first[0] if apart[0] > apart[1] + NOTHING_MM else one.second[0]
-    return Agreement(one, one.differs_mm, math.hypot(*apart), weaker)
+def _agreement(book: LevelBook, one: Rechecked) -> Agreement:
+    first, second = book.read.readings(one.first), book.read.readings(one.second)
+    allowed = within_mm(book.squares, first, second)
+    alone = [within_mm(book.squares, _without(way, other), {}) for way, other in ((first, second), (second, first))]
+    weaker = one.first[0] if alone[0] > alone[1] + NOTHING_MM else one.second[0]
+    return Agreement(one, one.differs_mm, allowed, weaker)
 
 
-def _way(book: LevelBook, fore: Place) -> list[Step]:
-    """From where a height is known to a shot."""
-    steps = [Step(fore[0], book.setups[fore[0]].back, fore)]
-    while (start := book.setups[steps[-1].setup].start) is not None:
-        steps.append(Step(start[0], book.setups[start[0]].back, start))
-    return steps
-
-
-def _ends(step: Step) -> list[Place]:
-    return [place for place, _ in step.readings]
+def _without(way: Mapping[Place, float], other: Mapping[Place, float]) -> dict[Place, float]:
+    """What only this way hangs on."""
+    return {place: sign for place, sign in way.items() if place not in other}

@@ -2,11 +2,12 @@
 
 import pytest
 
+from anvilhead.core.closing.closed_book import keep_book
+from anvilhead.core.closing.questioned import Around, Questioned, QuestionKind, questioned
+from anvilhead.core.closing.sights import Sights
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.levels.closing import Sights
-from anvilhead.core.levels.level_book import LevelSetup, LevelShot, Spot, keep_book
+from anvilhead.core.levels.level_book import LevelSetup, LevelShot, Spot
 from anvilhead.core.levels.level_instrument import CLASSES, LevelInstrument
-from anvilhead.core.levels.questioned import Around, Questioned, QuestionKind, questioned
 from anvilhead.core.measure.misreading import Misreading
 from anvilhead.core.units.units import Units
 
@@ -22,7 +23,7 @@ def asked_about(
     setups = [LevelSetup(LevelInstrument.LASER, (LevelShot(Spot("BM"), 1200), *shots))]
     sights = Sights([CLASSES[LevelInstrument.LASER]], {})
     around = Around([rod_mm], [Units.FT_IN], places or {}, tops)
-    return questioned(keep_book({"BM": 0.0}, setups), setups, sights, around)
+    return questioned(keep_book({"BM": 0.0}, setups, sights), around)
 
 
 def shot(at: str, reading: float, thing: str = "") -> LevelShot:

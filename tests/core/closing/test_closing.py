@@ -6,8 +6,10 @@ from dataclasses import replace
 
 import pytest
 
-from anvilhead.core.levels.closing import Closing, DistributeRule, LevelSuspect, Sights, Trust, closings, trust_of
-from anvilhead.core.levels.level_book import LevelBook, LevelSetup, LevelShot, Spot, keep_book
+from anvilhead.core.closing.closed_book import LevelBook, keep_book
+from anvilhead.core.closing.closing import Closing, DistributeRule, LevelSuspect, Trust, closings, trust_of
+from anvilhead.core.closing.sights import Sights
+from anvilhead.core.levels.level_book import LevelSetup, LevelShot, Spot
 from anvilhead.core.levels.level_instrument import CLASSES, LevelInstrument
 from anvilhead.core.measure.misreading import Misreading, digit_slips
 from anvilhead.core.units.units import Units
@@ -20,8 +22,9 @@ def kept(
 ) -> tuple[LevelBook, list[Closing]]:
     far = {(s, n): distance_mm for s, one in enumerate(setups) for n in range(len(one.shots)) if distance_mm}
     sights = Sights([CLASSES[one.instrument] for one in setups], far)
-    book = keep_book({"BM": 0.0}, setups, DistributeRule(setups, sights, [units] * len(setups)).may_distribute)
-    return book, closings(book, setups, sights, [units] * len(setups))
+    rods = [units] * len(setups)
+    book = keep_book({"BM": 0.0}, setups, sights, DistributeRule(setups, rods).may_distribute)
+    return book, closings(book, sights, rods)
 
 
 def judged(setups: list[LevelSetup], distance_mm: float | None = None, units: Units = Units.FT_IN) -> Closing:
@@ -41,18 +44,18 @@ def water_round(*steps: tuple[float, float]) -> list[LevelSetup]:
 class TestAllowed:
     def test_a_water_level_is_allowed_its_sixteenth_at_every_end(self) -> None:
         closing = judged(water_round((600, 610), (600, 590), (600, 600), (600, 600)))
-        assert closing.allowed_mm == pytest.approx(SIXTEENTH * math.sqrt(8))
-        assert closing.fits
+        assert closing.check.allowed_mm == pytest.approx(SIXTEENTH * math.sqrt(8))
+        assert closing.check.fits
 
     def test_an_optical_level_is_allowed_more_the_farther_it_looks(self) -> None:
         # each sight of 100 ft: hypot(1/32, 1/16) inch; two of them
         closing = judged([setup(LevelInstrument.OPTICAL, ("BM", 1500), ("BM", 1501))], 100 * 304.8)
-        assert closing.allowed_mm == pytest.approx(math.hypot(SIXTEENTH / 2, SIXTEENTH) * math.sqrt(2))
+        assert closing.check.allowed_mm == pytest.approx(math.hypot(SIXTEENTH / 2, SIXTEENTH) * math.sqrt(2))
         assert not closing.assumed
 
     def test_a_line_level_is_allowed_an_eighth_in_ten_feet(self) -> None:
         closing = judged([setup(LevelInstrument.LINE, ("BM", 900), ("BM", 903))], 10 * 304.8)
-        assert closing.allowed_mm == pytest.approx(math.hypot(SIXTEENTH * math.sqrt(2), 2 * SIXTEENTH))
+        assert closing.check.allowed_mm == pytest.approx(math.hypot(SIXTEENTH * math.sqrt(2), 2 * SIXTEENTH))
 
     def test_a_length_nobody_said_is_assumed_and_told(self) -> None:
         assert judged([setup(LevelInstrument.LASER, ("BM", 900), ("BM", 901))]).assumed
@@ -61,14 +64,15 @@ class TestAllowed:
         rng, kept = random.Random(5), 0
         for _ in range(400):
             off = [rng.gauss(0, SIXTEENTH / 1.96) for _ in range(12)]
-            kept += judged(water_round(*((1000 + a, 1000 + b) for a, b in zip(off[:6], off[6:], strict=True)))).fits
+            legs = ((1000 + a, 1000 + b) for a, b in zip(off[:6], off[6:], strict=True))
+            kept += judged(water_round(*legs)).check.fits
         assert 0.92 < kept / 400 < 0.98
 
 
 class TestSlips:
     def test_a_foot_is_found_as_a_foot_in_any_reading_of_the_run(self) -> None:
         closing = judged(water_round((600, 610), (600 + 304.8, 590), (600, 600)))
-        assert not closing.fits
+        assert not closing.check.fits
         assert {(s.slip, round(s.correction_mm, 1)) for s in closing.suspects} == {
             (Misreading.FOOT, -304.8), (Misreading.FOOT, 304.8)}  # fmt: skip
         assert not any(s.certain for s in closing.suspects)
@@ -156,3 +160,34 @@ def water_round_named(reads: list[list[float]]) -> list[LevelSetup]:
     """A loop of any length, carried on from point to point and back."""
     names = ["BM", *(f"T{i}" for i in range(1, len(reads))), "BM"]
     return [setup(LevelInstrument.WATER, (names[i], a), (names[i + 1], b)) for i, (a, b) in enumerate(reads)]
+
+
+def book_with_points_shot_twice(rng: random.Random) -> tuple[list[LevelSetup], tuple[int, int]]:
+    """A loop of lasers, two points shot from both setups beside every turning point, and one reading that slipped."""
+    count, off = rng.randint(3, 8), CLASSES[LevelInstrument.LASER].sight_mm(15_000) / 1.96
+    at, end, slip = rng.randrange(count), rng.randrange(2), rng.choice([304.8, -304.8, 25.4, -25.4])
+    between = {f"G{i}{j}": rng.uniform(-500, 500) for i in range(count - 1) for j in "ab"}
+    turning = [0.0, *(rng.uniform(-500, 500) for _ in range(count - 1)), 0.0]
+    setups = []
+    for i in range(count):
+        seen = {"BM" if i == 0 else f"T{i}": turning[i]}
+        seen |= {f"G{k}{j}": between[f"G{k}{j}"] for k in (i - 1, i) if 0 <= k < count - 1 for j in "ab"}
+        reads = [(name, 1500 - mm + rng.gauss(0, off)) for name, mm in seen.items()]
+        reads.append(("BM" if i == count - 1 else f"T{i + 1}", 1500 - turning[i + 1] + rng.gauss(0, off)))
+        if i == at:
+            k = -end  # the first or the last
+            reads[k] = (reads[k][0], reads[k][1] + slip)
+        setups.append(setup(LevelInstrument.LASER, *reads))
+    return setups, (at, 0 if not end else len(setups[at].shots) - 1)
+
+
+def test_points_shot_twice_tell_the_slip_for_certain_and_never_a_wrong_one() -> None:
+    rng, certain = random.Random(31), 0
+    for _ in range(300):
+        setups, slipped = book_with_points_shot_twice(rng)
+        book, judged_ = kept(setups, 15_000)
+        named = [one.place for one in judged_[-1].suspects if one.certain]
+        if named:
+            certain += 1
+            assert book.read.shot(slipped).spot in {book.read.shot(place).spot for place in named}
+    assert certain >= 0.95 * 300

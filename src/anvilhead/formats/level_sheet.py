@@ -8,6 +8,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date
 
+from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.messages.spoken import spoken
 from anvilhead.formats.paper import MARGIN, Paper
 from anvilhead.formats.site_sheet import FOOT
@@ -57,7 +58,7 @@ def write_level_sheet(sheet: LevelSheetOf, paper: str) -> bytes:
     for caution in CAUTIONS:
         page.paragraph(caution, 11.5)
     if result.benchmarks:
-        held = ", ".join(f"{one.name} at {one.text}" for one in result.benchmarks)
+        held = "; ".join(f"{Spot(one.name, one.thing or '')} at {one.text}" for one in result.benchmarks)
         page.paragraph(f"Heights held as true: {held}.", 14)
     _targets(page, sheet)
     _sticks(page, sheet)

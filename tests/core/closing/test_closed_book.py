@@ -28,7 +28,8 @@ def setup(*shots: tuple[str, float], height_mm: float | None = None) -> LevelSet
 def kept(
     benchmarks: dict[str, float], setups: list[LevelSetup], may: Callable[[Check], bool] = lambda check: True
 ) -> LevelBook:
-    return keep_book(benchmarks, setups, Sights([EVEN] * len(setups), {}), may)
+    held = {Spot(name): mm for name, mm in benchmarks.items()}
+    return keep_book(held, setups, Sights([EVEN] * len(setups), {}), may)
 
 
 def heights(book: LevelBook) -> dict[str, float]:
@@ -50,6 +51,16 @@ class TestOneSetup:
     def test_a_string_of_known_height_needs_no_benchmark(self) -> None:
         book = kept({"BM": 0.0}, [setup(("A", 34 * INCH), ("B", 35 * INCH), height_mm=20 * INCH)])
         assert heights(book) == {"A": round(-14 * INCH, 6), "B": round(-15 * INCH, 6)}
+
+    def test_a_book_may_begin_on_a_board_top_called_nought(self) -> None:
+        # the board at A is 0: HI 500; the board at B reads 12 more and is 12 lower; ground at A 400 below its board
+        a, b = Spot("A", "board tops"), Spot("B", "board tops")
+        shots = tuple(LevelShot(spot, mm) for spot, mm in ((a, 500), (b, 512), (Spot("A"), 900), (a, 501)))
+        book = keep_book({a: 0.0}, [LevelSetup(LevelInstrument.WATER, shots)], Sights([EVEN], {}))
+        assert book.checks[0].misclosure_mm == -1
+        assert book.height_of(b) == -12 + 0.5
+        assert book.height_of(Spot("A")) == -400 + 0.5
+        assert book.height_of(a) == 0
 
     def test_a_level_turned_round_counts_by_its_mean(self) -> None:
         shots = (LevelShot(Spot("BM"), 600, 604), LevelShot(Spot("A"), 590, 598))
@@ -206,8 +217,8 @@ def random_book(rng: random.Random) -> tuple[dict[str, float], list[LevelSetup],
     return truth, setups, Sights(classes, {})
 
 
-def benchmarks_of(truth: dict[str, float]) -> dict[str, float]:
-    return {name: truth[name] for name in ("BM", "BM2")}
+def benchmarks_of(truth: dict[str, float]) -> dict[Spot, float]:
+    return {Spot(name): truth[name] for name in ("BM", "BM2")}
 
 
 @pytest.mark.parametrize("seed", range(60))
@@ -226,7 +237,7 @@ def test_all_heights_and_their_doubt_are_those_of_one_least_squares_solution(see
             if (s, n) in kept_out:
                 continue
             row = {("HI", s): 1.0}
-            known = benchmarks.get(shot.spot.at)
+            known = benchmarks.get(shot.spot)
             if known is None:
                 versions[shot.spot.at] = versions.get(shot.spot.at, 0) + ((s, n) in split)
                 name = (shot.spot.at, versions[shot.spot.at])

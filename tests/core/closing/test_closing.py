@@ -23,7 +23,7 @@ def kept(
     far = {(s, n): distance_mm for s, one in enumerate(setups) for n in range(len(one.shots)) if distance_mm}
     sights = Sights([CLASSES[one.instrument] for one in setups], far)
     rods = [units] * len(setups)
-    book = keep_book({"BM": 0.0}, setups, sights, DistributeRule(setups, rods).may_distribute)
+    book = keep_book({Spot("BM"): 0.0}, setups, sights, DistributeRule(setups, rods).may_distribute)
     return book, closings(book, sights, rods)
 
 

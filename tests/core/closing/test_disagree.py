@@ -22,7 +22,7 @@ def setup(*shots: tuple[str, float, str], rechecks: bool = False, by: str = "las
 
 
 def kept(*setups: LevelSetup, classes: tuple[LevelClass, ...]) -> tuple[LevelBook, list[Agreement]]:
-    book = keep_book({"BM": 0.0}, setups, Sights(classes, {}))
+    book = keep_book({Spot("BM"): 0.0}, setups, Sights(classes, {}))
     return book, agreements(book)
 
 

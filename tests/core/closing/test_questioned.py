@@ -23,7 +23,7 @@ def asked_about(
     setups = [LevelSetup(LevelInstrument.LASER, (LevelShot(Spot("BM"), 1200), *shots))]
     sights = Sights([CLASSES[LevelInstrument.LASER]], {})
     around = Around([rod_mm], [Units.FT_IN], places or {}, tops)
-    return questioned(keep_book({"BM": 0.0}, setups, sights), around)
+    return questioned(keep_book({Spot("BM"): 0.0}, setups, sights), around)
 
 
 def shot(at: str, reading: float, thing: str = "") -> LevelShot:

@@ -10,7 +10,7 @@ from anvilhead.core.closing.questioned import Questioned, QuestionKind
 from anvilhead.core.ground.earthwork import Earthwork, Rough
 from anvilhead.core.levels.height_target import standing
 from anvilhead.core.levels.instrument_check import CheckKind, Truth
-from anvilhead.core.levels.level_book import Step
+from anvilhead.core.levels.level_book import Spot, Step
 from anvilhead.core.levels.reach import Reach, ReachKind
 from anvilhead.core.levels.rod import RodMarks, marks_for, print_reading
 from anvilhead.core.measure.misreading import Misreading, misreadings
@@ -46,7 +46,7 @@ def closing(
     off_mm: float, allowed_mm: float, run: tuple[int, ...] = (0, 1), *, assumed: bool = False, shared: bool = True
 ) -> Closing:
     steps = tuple(Step(setup, (setup, 0), (setup, 3)) for setup in run)
-    check = Check(run[-1], 3, "BM", off_mm, 0.0, allowed_mm, steps, decides=True, shared=shared)
+    check = Check(run[-1], 3, Spot("BM"), off_mm, 0.0, allowed_mm, steps, decides=True, shared=shared)
     return Closing(check, assumed, ())
 
 

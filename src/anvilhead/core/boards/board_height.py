@@ -79,6 +79,42 @@ class BoardHeights:
     step_needed_mm: float | None
 
 
+@dataclass(frozen=True, slots=True)
+class StringRange:
+    """Heights at which one string all round clears the ground and every stake at hand is long enough, millimetres.
+
+    Attributes:
+        most_mm: infinite when stakes are cut to measure.
+        highest, lowest: boards on the highest and the lowest ground, which set the two ends.
+    """
+
+    least_mm: float
+    most_mm: float
+    highest: str
+    lowest: str
+
+    @property
+    def is_empty(self) -> bool:
+        """Whether no one height does: lines step down, or stakes are longer."""
+        return self.least_mm > self.most_mm + NOTHING_MM
+
+    def off_mm(self, string_mm: float) -> float:
+        """How far a string must go up; minus: down; 0 where it is."""
+        return max(self.least_mm - string_mm, 0.0) or min(self.most_mm - string_mm, 0.0)
+
+
+def string_range(ground_mm: Mapping[str, float], rule: HeightRule) -> StringRange:
+    """The heights that one string all round may have.
+
+    Args:
+        ground_mm: ground height by board name, of every board it is known at; one at least.
+        rule: what decides the string height.
+    """
+    highest, lowest = max(ground_mm, key=ground_mm.__getitem__), min(ground_mm, key=ground_mm.__getitem__)
+    longest = max(rule.stakes_mm, default=math.inf)
+    return StringRange(ground_mm[highest] + rule.clear_mm, ground_mm[lowest] + longest - rule.embed_mm, highest, lowest)
+
+
 def heights_of(boards: Sequence[Board], ground_mm: Mapping[str, float], rule: HeightRule) -> BoardHeights:
     """Heights, reveals and stakes of every board.
 

@@ -66,7 +66,7 @@ class Check:
 
     setup: int
     shot: int
-    at: str
+    spot: Spot
     found_mm: float
     known_mm: float
     allowed_mm: float
@@ -140,19 +140,19 @@ class LevelBook:
     rechecked: tuple[Rechecked, ...]
 
     @property
-    def benchmarks(self) -> Mapping[str, float]:
-        """Heights held as true, by name."""
+    def benchmarks(self) -> Mapping[Spot, float]:
+        """Heights held as true, by spot."""
         return self.read.benchmarks
 
     def height_of(self, spot: Spot) -> float | None:
         """Height of a spot; None when it is neither shot nor a benchmark."""
         if spot in self.found:
             return self.found[spot].height_mm
-        return None if spot.thing else self.benchmarks.get(spot.at)
+        return self.benchmarks.get(spot)
 
 
 def keep_book(
-    benchmarks: Mapping[str, float],
+    benchmarks: Mapping[Spot, float],
     setups: Sequence[LevelSetup],
     sights: Sights,
     may_distribute: Callable[[Check], bool] = lambda check: True,
@@ -160,7 +160,7 @@ def keep_book(
     """Work a level book out.
 
     Args:
-        benchmarks: heights held as true, by name, millimetres above the datum.
+        benchmarks: heights held as true, by spot, millimetres above the datum.
         setups: in the order they were made; shots that were struck are left out.
         sights: how good each reading is.
         may_distribute: whether the misclosure of a check may be distributed (`closing.DistributeRule`).
@@ -230,11 +230,11 @@ class _Closed:
 
     def check(self, shot: RawShot, *, decides: bool) -> Check:
         """A check against what is closed so far."""
-        at = self._read.shot(shot.place).spot.at
-        known = self._read.benchmarks[at]
+        spot = self._read.shot(shot.place).spot
+        known = self._read.benchmarks[spot]
         row, square = self._row(self._read.readings(shot.place))
         off = shot.height_mm - known - sum(map(float.__mul__, row, self._off))
-        return Check(*shot.place, at, known + off, known, math.sqrt(square), self._steps(shot.place), decides)
+        return Check(*shot.place, spot, known + off, known, math.sqrt(square), self._steps(shot.place), decides)
 
     def take(self, check: Check) -> None:
         """Close a check."""
@@ -290,4 +290,4 @@ def _on_benchmarks(read: BookRead, checks: Sequence[Check]) -> list[Seen]:
     """Backsights on benchmarks, and checks that closed."""
     backs = [begun.back for begun in read.begun if begun.back is not None and begun.start is None]
     closed = [check.place for check in checks if check.shared or (not check.decides and check.fits)]
-    return [Seen((place,), read.benchmarks[read.shot(place).spot.at]) for place in (*backs, *closed)]
+    return [Seen((place,), read.benchmarks[read.shot(place).spot]) for place in (*backs, *closed)]

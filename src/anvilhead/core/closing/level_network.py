@@ -57,6 +57,10 @@ class LevelNetwork:
 
     def found(self, seen: Seen) -> HeightFound:
         """The height of something seen."""
+        if len(seen.shots) == 1:  # most of a book: ground shot once
+            (shot,) = seen.shots
+            square = self.squares[shot] + self.cofactors[shot[0]].get(shot[0], 0.0)
+            return HeightFound(self.line_mm(shot[0]) - self.read.shot(shot).used_mm, square**0.5)
         weights = [1.0 / self.squares[shot] for shot in seen.shots]
         whole = sum(weights)
         shares = [(shot[0], weight / whole) for shot, weight in zip(seen.shots, weights, strict=True)]

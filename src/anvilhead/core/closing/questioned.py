@@ -98,7 +98,7 @@ def _each(book: LevelBook, around: Around) -> list[Questioned]:
             if kind:
                 longest = rod if rod is not None and kind is QuestionKind.OFF_ROD else LONGEST_ROD_MM
                 out.append(Questioned((s, n), kind, abs(shot.used_mm) - longest))
-            elif shot.used_mm < 0 and not shot.spot.thing and shot.spot.at not in book.benchmarks:
+            elif shot.used_mm < 0 and not shot.spot.thing and shot.spot not in book.benchmarks:
                 out.append(Questioned((s, n), QuestionKind.UPSIDE_DOWN, -shot.used_mm))
     return out
 

@@ -2,7 +2,8 @@
 
 height of a point = HI − reading, HI = known height + reading on it.  The first shot of a setup on a point whose
 height is known gives HI, as a rule its very first; a setup on a string of known height says HI itself.  Points once
-shot are known to later setups, so a turning point carries the height on.
+shot are known to later setups, so a turning point carries the height on.  What is held as true may be any spot: a nail
+in a curb, or the first thing that was set, such as a board top halfway up its stake.
 """
 
 from collections.abc import Mapping, Sequence
@@ -114,7 +115,7 @@ class BookRead:
         rechecked: what was shot from a setup that only checks, behind the shot it is held against.
     """
 
-    benchmarks: Mapping[str, float]
+    benchmarks: Mapping[Spot, float]
     setups: Sequence[LevelSetup]
     begun: Sequence[Begun]
     shots: Mapping[Spot, Sequence[RawShot]]
@@ -143,11 +144,11 @@ class BookRead:
         return dict(reading for step in self.steps(fore) for reading in step.readings)
 
 
-def read_book(benchmarks: Mapping[str, float], setups: Sequence[LevelSetup]) -> BookRead:
+def read_book(benchmarks: Mapping[Spot, float], setups: Sequence[LevelSetup]) -> BookRead:
     """Read a level book; the cost grows with its shots.
 
     Args:
-        benchmarks: heights held as true, by name, millimetres above the datum.
+        benchmarks: heights held as true, by spot, millimetres above the datum.
         setups: in the order they were made; shots that were struck are left out.
     """
     taken = _Taken(benchmarks)
@@ -160,7 +161,7 @@ def read_book(benchmarks: Mapping[str, float], setups: Sequence[LevelSetup]) -> 
 class _Taken:
     """Setups taken in so far, by index, and what was shot."""
 
-    benchmarks: Mapping[str, float]
+    benchmarks: Mapping[Spot, float]
     begun: list[Begun] = field(default_factory=list)
     shots: dict[Spot, list[RawShot]] = field(default_factory=dict)
     on_benchmarks: list[RawShot] = field(default_factory=list)
@@ -175,7 +176,7 @@ class _Taken:
             if (index, number) == begun.back:
                 continue
             found = RawShot((index, number), begun.hi_mm - shot.used_mm)
-            if self._is_benchmark(shot.spot):
+            if shot.spot in self.benchmarks:
                 self.on_benchmarks.append(found)
                 continue
             known = self.shots.setdefault(shot.spot, [])
@@ -194,13 +195,10 @@ class _Taken:
             return Begun(None)
         shot = setup.shots[number]
         back, other = (index, number), None if spare is None else (index, spare)
-        if self._is_benchmark(shot.spot):
-            return Begun(self.benchmarks[shot.spot.at] + shot.used_mm, back, None, other)
+        if shot.spot in self.benchmarks:
+            return Begun(self.benchmarks[shot.spot] + shot.used_mm, back, None, other)
         before = self.shots[shot.spot][-1]
         return Begun(before.height_mm + shot.used_mm, back, before.place, other)
 
-    def _is_benchmark(self, spot: Spot) -> bool:
-        return not spot.thing and spot.at in self.benchmarks
-
     def _is_known(self, spot: Spot) -> bool:
-        return self._is_benchmark(spot) or spot in self.shots
+        return spot in self.benchmarks or spot in self.shots

@@ -1,13 +1,16 @@
 """What is said about heights to be decided: finishes and runs that fall."""
 
+import math
 from collections.abc import Sequence
 
+from anvilhead.core.boards.board_height import StringRange
 from anvilhead.core.ground.falling_run import FallingRun, FallThere, RunStation
 from anvilhead.core.ground.finish_choice import FinishCandidate, FinishRule
 from anvilhead.core.ground.post import BrokenPost, TopRange
 from anvilhead.core.ground.profile import Profile
 from anvilhead.core.ground.stud import BEND_MM, Stud
 from anvilhead.core.messages.level_words import slope_text
+from anvilhead.core.messages.spoken import says_boards
 from anvilhead.core.messages.words import listed
 from anvilhead.core.units.length_printing import print_difference, print_length
 from anvilhead.core.units.tolerances import NOTHING_MM
@@ -23,6 +26,40 @@ RULE_NAMES = {
 }
 STEEPER_THERE = 0.05
 """The ground falls as planned when it does to this share of the fall."""
+
+
+@says_boards
+def first_board_text(name: str, string_mm: float, found: StringRange, of: tuple[int, int], units: Units) -> str:
+    """Whether the board that was set first, and that everything goes by, stands at a height that does for the rest.
+
+    Args:
+        name: where it stands.
+        string_mm: its height, millimetres.
+        found: what does for the boards whose ground is known.
+        of: how many boards that are, and how many there are.
+        units: to print in.
+    """
+    known, every = of
+    boards = f"all {every} boards" if known == every else f"the {known} of {every} boards whose ground is known"
+    least = print_length(found.least_mm, units).text
+    if found.is_empty:
+        short = print_difference(found.least_mm - found.most_mm, units)
+        return (
+            f"No one height does for {boards}: over the ground at {found.highest} stakes are {short} too short at "
+            f"{found.lowest}. Step the lines down, or cut longer stakes."
+        )
+    between = least + " or higher"
+    if math.isfinite(found.most_mm):
+        between = f"from {least} to {print_length(found.most_mm, units).text}"
+    off = found.off_mm(string_mm)
+    if abs(off) <= NOTHING_MM:
+        return f"The first board, {name}, does for {boards}: strings work {between}."
+    amount = print_difference(abs(off), units)
+    if off > 0:
+        why = f"the ground at {found.highest} is too high for it"
+        return f"The first board, {name}, stands {amount} too low: {why}. For {boards} strings work {between}."
+    why = f"at {found.lowest} no stake at hand is long enough"
+    return f"The first board, {name}, stands {amount} too high: {why}. For {boards} strings work {between}."
 
 
 def candidate_text(found: FinishCandidate, least_mm: float, units: Units) -> str:

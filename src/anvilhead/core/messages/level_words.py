@@ -84,8 +84,8 @@ def closing_words(closing: Closing, units: Units) -> str:
     count = len(check.run)
     setups = f"{number_word(count)} setup{'' if count == 1 else 's'}"
     if abs(check.misclosure_mm) < PRINTS_AS_NOTHING_MM:
-        return f"Back on {check.at} without a difference, over {setups}."
-    came = f"{check.at} came out {off} {'too high' if check.misclosure_mm > 0 else 'too low'} over {setups}"
+        return f"Back on {check.spot} without a difference, over {setups}."
+    came = f"{check.spot} came out {off} {'too high' if check.misclosure_mm > 0 else 'too low'} over {setups}"
     usual = print_distance(USUAL_SIGHT_MM, units)
     taken = f", sights taken as {usual} where nobody said" if closing.assumed else ""
     if check.fits:

@@ -1,7 +1,27 @@
-"""Results of heights to be decided: candidates for a finish, runs that fall."""
+"""Results of heights to be decided: the first board, candidates for a finish, runs that fall."""
 
 from anvilhead.core.ground.finish_choice import FinishRule
 from anvilhead.jobfile.results.result_parts import Place, Result
+
+
+class FirstBoardResult(Result):
+    """A board top that everything goes by, held against the ground of the other boards as far as that is known.
+
+    Attributes:
+        at, thing: where it stands; height_mm: what it is called.
+        least_mm, most_mm: where one string does for every board known; null when stakes are cut to measure.
+        off_mm: how far it must go up for that; minus: down; null where no one height does.
+    """
+
+    structure: str
+    at: str
+    thing: str
+    height_mm: float
+    least_mm: float
+    most_mm: float | None
+    off_mm: float | None
+    works: bool
+    text: str
 
 
 class CandidateResult(Result):

@@ -45,9 +45,17 @@ from anvilhead.jobfile.levels.parts import (
 
 
 class Benchmark(Strict):
-    """A height held as true."""
+    """A height held as true.
+
+    Attributes:
+        name: the point; thing: what there is held, such as the first board top or a stake mark; the point itself, or
+            its ground, when left out.
+        height: above the datum; 0 for a first thing that everything else goes by, or what it stands above the ground
+            there.
+    """
 
     name: Named
+    thing: Named | None = Field(default=None, alias="on")
     height: SignedLength = Length(0.0, 0)
 
 

@@ -1,6 +1,6 @@
 """What is wrong with the levels of a job beyond the shape of their documents, each fault with its place."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.units.errors import InputError
@@ -10,7 +10,7 @@ from anvilhead.jobfile.levels.decided import FinishPlan, RunPlan
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
 from anvilhead.jobfile.levels.level_points import grid_points, level_points
 from anvilhead.jobfile.levels.parts import PadPlan, SectionPlan, SlabPlan
-from anvilhead.jobfile.levels.written.book_solving import Book, truths_of, work_book
+from anvilhead.jobfile.levels.written.book_solving import Book, benchmarks_of, truths_of, work_book
 from anvilhead.jobfile.problems import Problem, pointer_to
 from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.working.planned import Planned
@@ -171,7 +171,7 @@ def _twice(plan: LevelPlan, site: Site, pointer: str) -> Iterator[Problem]:
     corners = [((name, corner), "") for name, found in site.planned.items() for corner in found.footprint.names]
     points = [((one.structure or on, one.name), f"points/{i}/name") for i, one in enumerate(plan.points)]
     lists: list[tuple[str, list[tuple[tuple[str, str], str]]]] = [
-        ("benchmark", [(("", one.name), f"{path}/name") for path, one in heights]),
+        ("benchmark", [((one.thing or "", one.name), f"{path}/name") for path, one in heights]),
         ("point", corners + points),
         ("grid", [((one.structure or on, one.name), f"grids/{i}/name") for i, one in enumerate(plan.grids)]),
     ]
@@ -214,7 +214,7 @@ def start_problems(book: Book, pointer: str = "/levels") -> list[Problem]:
         was_struck = len(book.kept[i]) < len(levels.setups[i].shots)  # what gave its height may have been taken out
         if setup.shots and one.hi_mm is None and not was_struck:
             path = pointer_to(["setups", i, "shots", book.number_of((i, 0)), "at"])
-            message = unknown_start(setup.shots[0].spot, i)
+            message = unknown_start(setup.shots[0].spot, i, benchmarks_of(levels))
             found.append(Problem(pointer=pointer + path, code="unknown-start", message=message))
     for i, n in book.uncorrected:
         path = pointer_to(["setups", i, "shots", book.number_of((i, n)), "distance"])
@@ -225,11 +225,17 @@ def start_problems(book: Book, pointer: str = "/levels") -> list[Problem]:
 DISTANCE_MISSING = "This setup is corrected by its instrument's test: say how far the sight is, or where both ends are."
 
 
-def unknown_start(spot: Spot, setup: int) -> str:
-    """That a setup begins where nobody knows the height, and what to do."""
+def unknown_start(spot: Spot, setup: int, held: Iterable[Spot]) -> str:
+    """That a setup begins where nobody knows the height, and what to do.
+
+    Args:
+        spot: where it begins.
+        setup: its number, from 0.
+        held: what is held as true.
+    """
     return (
         f"The height of {spot} is not known when setup {setup + 1} begins there. "
-        "Begin on a benchmark or on a point shot before."
+        f"Begin on a benchmark ({'; '.join(map(str, held))}) or on a point shot before."
     )
 
 

@@ -23,7 +23,7 @@ from anvilhead.jobfile.levels.built_results import (
     StickView,
     StraightResult,
 )
-from anvilhead.jobfile.levels.decided_results import FinishResult, RunResult
+from anvilhead.jobfile.levels.decided_results import FinishResult, FirstBoardResult, RunResult
 from anvilhead.jobfile.results.result_parts import Place, Result
 
 
@@ -236,9 +236,10 @@ class BookState(StrEnum):
 
 
 class BenchmarkResult(Result):
-    """A height held as true."""
+    """A height held as true: a point, or a thing on it."""
 
     name: str
+    thing: str | None
     height_mm: float
     text: str
 
@@ -273,6 +274,7 @@ class LevelsResult(Result):
     doubts: list[QuestionedResult] = Field(default_factory=list)
     rechecked: list[RecheckedResult] = Field(default_factory=list)
     devices: list[DeviceResult] = Field(default_factory=list)
+    first_boards: list[FirstBoardResult] = Field(default_factory=list)
     targets: list[StandingResult] = Field(default_factory=list)
     ground: GroundResult | None = None
     pads: list[PadResult] = Field(default_factory=list)

@@ -56,7 +56,7 @@ def _points(book: Book, points: LevelPoints, structure: str) -> list[LevelPointV
     """Benchmarks, then the structure's own points in the order of the plan, then others with a place, or shot."""
     own = [name for name in points.places if points.own_name(structure, name) is not None]
     shot = [spot.at for spot in book.book.found]
-    names = dict.fromkeys([*book.book.benchmarks, *own, *points.places, *shot])
+    names = dict.fromkeys([*(spot.at for spot in book.book.benchmarks), *own, *points.places, *shot])
     return [
         LevelPointView(
             name=name,

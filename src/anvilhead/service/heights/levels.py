@@ -9,7 +9,7 @@ from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels.documents import Levels
 from anvilhead.jobfile.levels.level_faults import DISTANCE_MISSING, level_problems, unknown_start
 from anvilhead.jobfile.levels.measured import ShotEntry
-from anvilhead.jobfile.levels.written.book_solving import work_book
+from anvilhead.jobfile.levels.written.book_solving import benchmarks_of, work_book
 from anvilhead.jobfile.levels.written.level_solving import carried_by
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.reading import refuse
@@ -135,7 +135,7 @@ def _shot_problems(
     book = work_book(levels.model_copy(update={"setups": setups}), points, units).book
     if book.setups[index].hi_mm is not None or len(standing) < len(setup.shots):
         return []  # it has a height, or was adrift before
-    message = unknown_start(Spot(document.at, document.thing or ""), index)
+    message = unknown_start(Spot(document.at, document.thing or ""), index, benchmarks_of(levels))
     return [Problem(pointer="/at", code="unknown-start", message=message)]
 
 

@@ -1375,10 +1375,18 @@ export interface components {
         /**
          * Benchmark
          * @description A height held as true.
+         *
+         *     Attributes:
+         *         name: the point; thing: what there is held, such as the first board top or a stake mark; the point itself, or
+         *             its ground, when left out.
+         *         height: above the datum; 0 for a first thing that everything else goes by, or what it stands above the ground
+         *             there.
          */
         "Benchmark-Input": {
             /** Name */
             name: string;
+            /** On */
+            on?: string | null;
             /**
              * Height
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -1395,10 +1403,18 @@ export interface components {
         /**
          * Benchmark
          * @description A height held as true.
+         *
+         *     Attributes:
+         *         name: the point; thing: what there is held, such as the first board top or a stake mark; the point itself, or
+         *             its ground, when left out.
+         *         height: above the datum; 0 for a first thing that everything else goes by, or what it stands above the ground
+         *             there.
          */
         "Benchmark-Output": {
             /** Name */
             name: string;
+            /** On */
+            on?: string | null;
             /**
              * Height
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -1411,11 +1427,13 @@ export interface components {
         };
         /**
          * BenchmarkResult
-         * @description A height held as true.
+         * @description A height held as true: a point, or a thing on it.
          */
         BenchmarkResult: {
             /** Name */
             name: string;
+            /** Thing */
+            thing: string | null;
             /** Height Mm */
             height_mm: number;
             /** Text */
@@ -2508,6 +2526,35 @@ export interface components {
             rule: components["schemas"]["FinishRule"];
         };
         /**
+         * FirstBoardResult
+         * @description A board top that everything goes by, held against the ground of the other boards as far as that is known.
+         *
+         *     Attributes:
+         *         at, thing: where it stands; height_mm: what it is called.
+         *         least_mm, most_mm: where one string does for every board known; null when stakes are cut to measure.
+         *         off_mm: how far it must go up for that; minus: down; null where no one height does.
+         */
+        FirstBoardResult: {
+            /** Structure */
+            structure: string;
+            /** At */
+            at: string;
+            /** Thing */
+            thing: string;
+            /** Height Mm */
+            height_mm: number;
+            /** Least Mm */
+            least_mm: number;
+            /** Most Mm */
+            most_mm: number | null;
+            /** Off Mm */
+            off_mm: number | null;
+            /** Works */
+            works: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
          * FoundFrom
          * @description How a point is found again.
          * @enum {string}
@@ -3475,6 +3522,8 @@ export interface components {
             rechecked: components["schemas"]["RecheckedResult"][];
             /** Devices */
             devices: components["schemas"]["DeviceResult"][];
+            /** First Boards */
+            first_boards: components["schemas"]["FirstBoardResult"][];
             /** Targets */
             targets: components["schemas"]["StandingResult"][];
             ground: components["schemas"]["GroundResult"] | null;
@@ -7523,10 +7572,21 @@ export interface components {
         /**
          * Benchmark
          * @description A height held as true.
+         *
+         *     Attributes:
+         *         name: the point; thing: what there is held, such as the first board top or a stake mark; the point itself, or
+         *             its ground, when left out.
+         *         height: above the datum; 0 for a first thing that everything else goes by, or what it stands above the ground
+         *             there.
          */
         Benchmark: {
             /** Name */
             name: string;
+            /**
+             * On
+             * @default null
+             */
+            on?: string | null;
             /**
              * Height
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.

@@ -12,6 +12,11 @@
 	<h1 class="text-2xl leading-snug font-bold"><Words text={result.headline} /></h1>
 	<p class="mt-1"><Words text={result.advice} /></p>
 </div>
+{#each result.first_boards as one (one.at)}
+	<p class={one.works ? 'mt-2' : 'caution my-2'} role={one.works ? undefined : 'status'}>
+		<Words text={one.text} />
+	</p>
+{/each}
 
 <style>
 	/* a slate the book is chalked on; its left edge says the kind without words */

@@ -139,6 +139,12 @@ export class LevelsStage {
 		return this.pointOf(typed)?.name ?? typed.trim();
 	}
 
+	/** The height of the ground at a point, or of a thing there, as far as it is known, millimetres. */
+	heightOf(typed: string, thing: string): number | undefined {
+		const known = thing ? this.levels?.result.things[thing] : this.levels?.result.heights;
+		return known?.[this.nameOf(typed)];
+	}
+
 	draft(key: string): string {
 		return this.#drafts[key] ?? '';
 	}
@@ -169,13 +175,16 @@ export class LevelsStage {
 	}
 
 	/** The benchmark as typed and not kept yet; undefined when nothing was. */
-	get benchmarkTyped(): { name: string; height: string } | undefined {
+	get benchmarkTyped(): { name: string; height: string; on?: string } | undefined {
 		const kept = this.planned.benchmark;
 		const [name, height] = [this.draft('benchmark name'), this.draft('benchmark height')];
-		if (kept && !name && !height) return undefined;
+		const on = this.draft('benchmark on');
+		if (kept && !name && !height && !on) return undefined;
+		const thing = (on || (kept?.on ?? '')).trim();
 		return {
-			name: (name || kept?.name || 'BM').trim(),
-			height: (height || String(kept?.height ?? '0')).trim()
+			name: this.nameOf(name || kept?.name || 'BM'),
+			height: (height || String(kept?.height ?? '0')).trim(),
+			...(thing ? { on: thing } : {})
 		};
 	}
 
@@ -184,7 +193,8 @@ export class LevelsStage {
 		const typed = this.benchmarkTyped;
 		if (!typed) return '';
 		const trouble = await this.plan((plan) => ({ ...plan, benchmark: typed }));
-		if (!trouble) for (const key of ['benchmark name', 'benchmark height']) this.type(key, '');
+		if (!trouble)
+			for (const key of ['benchmark name', 'benchmark on', 'benchmark height']) this.type(key, '');
 		return trouble;
 	}
 

@@ -164,8 +164,9 @@ class Book:
         return by_owner
 
     def heights_on(self, thing: str = "") -> dict[str, float]:
-        """Heights of the ground, or of a thing, by point."""
-        return {spot.at: one.height_mm for spot, one in self.book.found.items() if spot.thing == thing}
+        """Heights of the ground, or of a thing, by point; a thing that is held as true is one of them."""
+        held = {spot.at: mm for spot, mm in self.book.benchmarks.items() if spot.thing == thing} if thing else {}
+        return held | {spot.at: one.height_mm for spot, one in self.book.found.items() if spot.thing == thing}
 
 
 def mesh_of(shots: Sequence[GroundShot]) -> Terrain | None:
@@ -178,16 +179,19 @@ def mesh_of(shots: Sequence[GroundShot]) -> Terrain | None:
 
 def kind_of(target: TargetPlan) -> ThingKind:
     """What a target is: as said, else by its name."""
-    if target.kind:
-        return target.kind
-    plain = target.name.lower().rstrip("s")
+    return target.kind or kind_named(target.name)
+
+
+def kind_named(thing: str) -> ThingKind:
+    """What a thing is by its name."""
+    plain = thing.lower().rstrip("s")
     return next((kind for kind in ThingKind if kind.value.rstrip("s") == plain), ThingKind.OTHER)
 
 
-def benchmarks_of(plan: LevelPlan) -> dict[str, float]:
+def benchmarks_of(plan: LevelPlan) -> dict[Spot, float]:
     """Heights held as true; the datum itself when nobody said one."""
     said = [*([plan.benchmark] if plan.benchmark else []), *plan.benchmarks]
-    return {one.name: one.height.mm for one in said} or {BENCHMARK: 0.0}
+    return {Spot(one.name, one.thing or ""): one.height.mm for one in said} or {Spot(BENCHMARK): 0.0}
 
 
 def class_of(device: Device | None, kind: LevelInstrument) -> LevelClass:

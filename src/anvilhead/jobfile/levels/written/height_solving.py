@@ -27,7 +27,7 @@ def _standing(book: Book, points: LevelPoints, target: TargetPlan, at: str) -> r
     kind = kind_of(target)
     tolerance = mm_of(target.tolerance) or TOLERANCES_MM[kind]
     height, spot = target.height.mm, Spot(at, target.name)
-    on_thing = spot in book.book.found
+    on_thing = spot in book.book.found or spot in book.book.benchmarks
     found = book.book.height_of(spot) if on_thing else book.book.height_of(Spot(at))
     stands = None if found is None else standing(found, height, tolerance)
     where, reading = points.places.get(at), target_reading_of(book, height, at)

@@ -16,6 +16,7 @@ from anvilhead.jobfile.levels.documents import Device
 from anvilhead.jobfile.levels.level_points import LevelPoints
 from anvilhead.jobfile.levels.written.book_solving import Book
 from anvilhead.jobfile.levels.written.finish_solving import solve_finishes
+from anvilhead.jobfile.levels.written.first_board_solving import solve_first_boards
 from anvilhead.jobfile.levels.written.frames import Frames
 from anvilhead.jobfile.levels.written.ground_solving import solve_ground, solve_pads
 from anvilhead.jobfile.levels.written.height_solving import solve_targets
@@ -52,11 +53,12 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
     frames = Frames(book, site)
     only, frame = frame, frame or book.points.on
     points = frames.points(frame)
-    heights = {**book.book.benchmarks, **book.heights_on()}
+    known = dict(book.book.benchmarks) | {spot: found.height_mm for spot, found in book.book.found.items()}
+    heights: dict[str, float] = {}
     things: dict[str, dict[str, float]] = {}
-    for spot, found in book.book.found.items():
-        if spot.thing:
-            things.setdefault(spot.thing, {})[spot.at] = tidy(found.height_mm)
+    for spot, height in known.items():
+        on = things.setdefault(spot.thing, {}) if spot.thing else heights
+        on[spot.at] = tidy(height)
     checks = book.closings
     state, headline, advice = _standing(book)
     return r.LevelsResult(
@@ -64,7 +66,7 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         headline=headline,
         advice=advice,
         setups=[_setup(book, s) for s in range(len(book.setups))],
-        heights={name: tidy(height) for name, height in heights.items()},
+        heights=heights,
         things=things,
         within={spot.at: tidy(one.within_mm) for spot, one in book.book.found.items() if not spot.thing},
         within_text=_within_text(book),
@@ -72,14 +74,15 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         standing=book.standing,
         standing_text=None if book.standing is None else setup_name(book, book.standing),
         benchmarks=[
-            r.BenchmarkResult(name=name, height_mm=tidy(mm), text=text_of(mm, book.units))
-            for name, mm in book.book.benchmarks.items()
+            r.BenchmarkResult(name=spot.at, thing=spot.thing or None, height_mm=tidy(mm), text=text_of(mm, book.units))
+            for spot, mm in book.book.benchmarks.items()
         ],
         misclosure_mm=tidy(checks[-1].check.misclosure_mm) if checks else None,
         closings=[_closing(book, closing) for closing in checks],
         doubts=[_questioned(book, one) for one in book.questioned],
         rechecked=solve_rechecked(book),
         devices=[_device(book, device) for device in book.levels.devices],
+        first_boards=solve_first_boards(book, site),
         targets=solve_targets(book, points),
         ground=solve_ground(frames, frame),
         pads=solve_pads(frames),
@@ -101,7 +104,7 @@ def _within_text(book: Book) -> str:
     if not book.book.found:
         return ""
     spot, found = max(book.book.found.items(), key=lambda one: one[1].within_mm)
-    return words.within_words(found.within_mm, str(spot), list(book.book.benchmarks), book.units)
+    return words.within_words(found.within_mm, str(spot), [str(one) for one in book.book.benchmarks], book.units)
 
 
 def _standing(book: Book) -> tuple[r.BookState, str, str]:
@@ -140,7 +143,7 @@ def _in_question(book: Book) -> tuple[str, str]:
 
 def _points(book: Book, points: LevelPoints) -> list[r.PointResult]:
     """Every point of the book that has a place, in the order it came in."""
-    names = dict.fromkeys([*book.book.benchmarks, *(spot.at for spot in book.book.found)])
+    names = dict.fromkeys(spot.at for spot in (*book.book.benchmarks, *book.book.found))
     unsure = {spot.at for spot in book.book.found if not spot.thing and not book.is_sound(spot)}
     out = []
     for name in names:
@@ -187,8 +190,7 @@ def _shots(book: Book, index: int, hi_mm: float, line_mm: float) -> list[r.ShotR
     setup, rod, found = book.setups[index], book.rods[index], book.book.setups[index]
     out = []
     for n, shot in enumerate(setup.shots):
-        is_benchmark = not shot.spot.thing and shot.spot.at in book.book.benchmarks
-        role = "start" if (index, n) == found.back else "check" if is_benchmark else "shot"
+        role = "start" if (index, n) == found.back else "check" if shot.spot in book.book.benchmarks else "shot"
         height = (hi_mm if role == "check" else line_mm) - shot.used_mm
         within = _within(book, shot.spot)
         out.append(
@@ -257,7 +259,7 @@ def _closing(book: Book, closing: Closing) -> r.ClosingCheckResult:
     return r.ClosingCheckResult(
         setup=check.setup,
         number=book.number_of((check.setup, check.shot)),
-        at=check.at,
+        at=check.spot.at,
         found_mm=tidy(check.found_mm),
         known_mm=tidy(check.known_mm),
         misclosure_mm=tidy(check.misclosure_mm),

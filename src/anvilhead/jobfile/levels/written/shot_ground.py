@@ -2,10 +2,20 @@
 
 from dataclasses import replace
 
+from anvilhead.core.boards.batter_board import Board
 from anvilhead.jobfile.levels.written.book_solving import Book
 from anvilhead.jobfile.working.board_ground import with_ground
 from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.working.planned import Planned
+
+
+def is_known(book: Book, structure: str, found: Planned, board: Board) -> bool:
+    """Whether the ground of a board was said or shot, at it or its corner, or lies between shots: not beyond them."""
+    near = {board.name, board.corner}
+    if near & (book.ground_by_owner.get(structure, {}).keys() | found.plan.boards.ground.keys()):
+        return True
+    place = book.points.places.get(book.points.name_in(structure, board.name))
+    return bool(place and book.ground_mesh and book.ground_mesh.height_at(place) is not None)
 
 
 def on_ground_shot(site: Site, book: Book) -> Site:

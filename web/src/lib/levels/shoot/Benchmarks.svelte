@@ -21,22 +21,24 @@
 		}));
 		if (!trouble) name = height = '';
 	}
-	async function drop(gone: string) {
+	async function drop(gone: (typeof more)[number]) {
 		trouble = await stage.plan((plan) => ({
 			...plan,
-			benchmarks: (plan.benchmarks ?? []).filter((one) => one.name !== gone)
+			benchmarks: (plan.benchmarks ?? []).filter(
+				(one) => one.name !== gone.name || one.on !== gone.on
+			)
 		}));
 	}
 </script>
 
 <h2 class="mt-4 text-lg font-bold">Benchmarks</h2>
 <BenchmarkField {stage} />
-{#each more as one (one.name)}
+{#each more as one (`${one.name} ${one.on ?? ''}`)}
 	<p class="flex items-center gap-3 border-t border-rule">
-		<b class="text-lg">{one.name}</b><span class="numbers grow text-right text-lg"
-			>{one.height}</span
+		<b class="text-lg">{stage.label(one.name)}{one.on ? `, ${one.on}` : ''}</b><span
+			class="numbers grow text-right text-lg">{one.height}</span
 		>
-		<button class="no-print min-h-11 underline" onclick={() => drop(one.name)}>take it out</button>
+		<button class="no-print min-h-11 underline" onclick={() => drop(one)}>take it out</button>
 	</p>
 {/each}
 <form

@@ -44,6 +44,9 @@
 		const point = points.find((one) => one.name === last?.at);
 		return point && (CARRIED.includes(setup.instrument) || !point.place) ? point.label : '';
 	});
+	/** What stands on the benchmark where the book begins on a thing. */
+	const begunOn = $derived(first && !carriedFrom ? (stage.planned.benchmark?.on ?? '') : '');
+	const thing = $derived(stage.draft('thing') || begunOn);
 	const suggested = $derived.by(() => {
 		if (first) return carriedFrom || (points[0]?.label ?? '');
 		// in the order of the plan, on from the last one that was read
@@ -56,7 +59,6 @@
 		const ahead = among.find((one) => points.indexOf(one) > last);
 		return (ahead ?? among[0])?.label ?? '';
 	});
-	const thing = $derived(stage.draft('thing'));
 	const turned = $derived(stage.draft('turned'));
 	const distance = $derived(stage.draft('distance'));
 	const at = $derived(stage.draft('at') || suggested);
@@ -68,7 +70,7 @@
 	/** What a reading on this point would mean. */
 	const meaning = $derived(
 		first
-			? { known_mm: stage.pointOf(at)?.height_mm ?? null }
+			? { known_mm: stage.heightOf(at, thing) ?? null }
 			: { hi_mm: stage.found?.level_line_mm ?? null }
 	);
 	const asked = $derived({

@@ -291,11 +291,34 @@ class TestPlan:
         stages = client.get(f"/api/structures/{structure}").json()["stages"]
         assert next(s["state"] for s in stages if s["name"] == "levels") == "done"
 
-    def test_a_stale_plan_is_refused_and_a_change_can_be_undone(self, client: TestClient, book: Book) -> None:
+    def test_changes_of_different_things_are_put_together(self, client: TestClient, book: Book) -> None:
+        """Two people stand on one plan: one sets the form tops, the other a benchmark and the base."""
+        tops, base = {"name": "form tops", "height": '8"'}, {"name": "base", "height": '4"'}
+        book.plan(targets=[tops, base])
+        mine = {"targets": [tops, base | {"height": '5"'}], "benchmarks": [{"name": "curb", "height": "1"}]}
+        theirs = {"targets": [tops | {"height": '9"'}, base, {"name": "post tops", "height": "2"}]}
+        for plan in (theirs, mine):
+            change = {"units": "ft-in", "base_revision": 1, "plan": plan}
+            assert client.put(f"{book.base}/plan", json=change).status_code == 200
+        kept = book.get()["plan"]
+        assert {one["name"]: one["height"] for one in kept["targets"]} == {
+            "form tops": '9"', "base": '5"', "post tops": "2'"}  # fmt: skip
+        assert [one["name"] for one in kept["benchmarks"]] == ["curb"]
+
+    def test_two_changes_of_one_thing_are_not_and_it_is_named(self, client: TestClient, book: Book) -> None:
+        book.plan(targets=self.TARGETS)
+        book.plan(targets=[self.TARGETS[0] | {"height": '9"'}])
+        mine = {"targets": [self.TARGETS[0] | {"height": '7"'}]}
+        change = {"units": "ft-in", "base_revision": 1, "plan": mine}
+        stale = client.put(f"{book.base}/plan", json=change)
+        assert (stale.status_code, stale.json()["code"]) == (409, "stale")
+        assert "Changed: form tops. It is shown afresh; make your change again." in stale.json()["detail"]
+        assert stale.json()["stale"]["who"]
+        assert book.get()["plan"]["targets"][0]["height"] == '9"'
+
+    def test_a_change_can_be_undone(self, client: TestClient, book: Book) -> None:
         book.plan(targets=self.TARGETS)
         book.plan(targets=[])
-        stale = client.put(f"{book.base}/plan", json={"units": "ft-in", "base_revision": 1, "plan": {}})
-        assert (stale.status_code, stale.json()["code"]) == (409, "stale")
         undone = client.post(f"{book.base}/plan/undo", json={"base_revision": 2}).json()
         assert (undone["revision"], undone["plan"]["targets"][0]["name"]) == (3, "form tops")
         assert undone["can_undo"] is False

@@ -13,7 +13,7 @@ from starlette.responses import JSONResponse, Response
 from anvilhead.core.units.errors import AnvilheadError
 from anvilhead.jobfile.problems import DocumentRefused, Problem, problems_from
 from anvilhead.service.jobs import OpenedBefore
-from anvilhead.service.structures import PlanIsStale
+from anvilhead.service.put_together import PlanIsStale
 from anvilhead.service.views.structure_views import StaleDetails
 from anvilhead.store.errors import Conflict, DatabaseAway, NotFound, StaleRevision
 

@@ -21,25 +21,16 @@ from anvilhead.jobfile.written.writing import place
 from anvilhead.service.asked.documents import PlanChange, PullCreate, SiteAsked
 from anvilhead.service.jobs import new_pull_row
 from anvilhead.service.people import By
+from anvilhead.service.put_together import PlanIsStale, changes_between, merged
 from anvilhead.service.revisions import to_restore
 from anvilhead.service.shown.job_plans import control_of, counting, plans_of, reading_of
 from anvilhead.service.shown.showing import get_structure
-from anvilhead.service.views.structure_views import PlanFieldChange, StaleDetails, StructureView
+from anvilhead.service.views.structure_views import StaleDetails, StructureView
 from anvilhead.service.views.worked_views import SitePreview
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
 from anvilhead.store.tables import PullRow, StructureRow
-
-
-class PlanIsStale(Exception):
-    """Somebody saved a plan first; carries what changed, so that nothing is lost on either side."""
-
-    def __init__(self, details: StaleDetails) -> None:
-        super().__init__(
-            f"{details.who} changed this plan while you were at it. Look at what changed, then save again."
-        )
-        self.details = details
 
 
 def preview_site(database: Database, structure_id: str, asked: SiteAsked) -> SitePreview:
@@ -212,55 +203,6 @@ def _families_of(row: StructureRow, naming: Naming, without: str | None = None) 
         if pull.id != without:
             found.setdefault(pull.round, reading_of(pull).family or "")
     return found
-
-
-def changes_between(was: dict[str, Any], now: dict[str, Any]) -> list[PlanFieldChange]:
-    """Every value in which two plan documents differ."""
-    before, after = _flat(was), _flat(now)
-    return [
-        PlanFieldChange(pointer=key, was=before.get(key), now=after.get(key))
-        for key in dict.fromkeys([*before, *after])
-        if before.get(key) != after.get(key)
-    ]
-
-
-def _flat(document: dict[str, Any] | list[Any], prefix: str = "") -> dict[str, str]:
-    flat: dict[str, str] = {}
-    for key, value in document.items() if isinstance(document, dict) else enumerate(document):
-        if isinstance(value, dict | list):
-            flat |= _flat(value, f"{prefix}/{key}")
-        elif value is not None:
-            flat[f"{prefix}/{key}"] = str(value)
-    return flat
-
-
-ATOMS = ("footprint", "placing")
-"""Parts of a plan that are one thing: two changes of them are never put together, unless both leave a rectangle one."""
-
-
-def merged(base: dict[str, Any], mine: dict[str, Any], theirs: dict[str, Any]) -> dict[str, Any] | None:
-    """Both changes of a document together; None where they touch the same value in different ways."""
-    out: dict[str, Any] = {}
-    for key in dict.fromkeys([*theirs, *mine]):
-        was, one, other = base.get(key), mine.get(key), theirs.get(key)
-        if one in (was, other):
-            value = other
-        elif other == was:
-            value = one
-        elif isinstance(one, dict) and isinstance(other, dict) and (key not in ATOMS or _are_rectangles(one, other)):
-            value = merged(was if isinstance(was, dict) else {}, one, other)
-            if value is None:
-                return None
-        else:
-            return None
-        if value is not None:
-            out[key] = value
-    return out
-
-
-def _are_rectangles(one: dict[str, Any], other: dict[str, Any]) -> bool:
-    """Length and width of a rectangle are two things: one may change each."""
-    return one.get("shape") == other.get("shape") == "rectangle"
 
 
 def _document_at(row: StructureRow, revision: int) -> dict[str, Any]:

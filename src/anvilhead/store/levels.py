@@ -36,7 +36,10 @@ _KINDS: tuple[tuple[Select[str], InstrumentedAttribute[int]], ...] = (
 )
 
 _COLUMNS: tuple[tuple[InstrumentedAttribute[Any], ...], ...] = (
-    (LevelPlanRow.number, LevelPlanRow.revision, LevelPlanRow.document, LevelPlanRow.restores),
+    (
+        *(LevelPlanRow.number, LevelPlanRow.revision, LevelPlanRow.document, LevelPlanRow.restores),
+        *(LevelPlanRow.who, LevelPlanRow.at),
+    ),
     (LevelSetupRow.number, LevelSetupRow.id, LevelSetupRow.document, LevelSetupRow.who, LevelSetupRow.at),
     (
         LevelShotRow.number,

@@ -5,6 +5,7 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from anvilhead.core.messages.decided_words import RULE_NAMES
+from anvilhead.core.messages.words import listed
 from anvilhead.core.units.length_printing import print_length
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.lengths import length_of
@@ -19,8 +20,10 @@ from anvilhead.service.asked.level_documents import FinishTaken, LevelPlanChange
 from anvilhead.service.heights.level_record import LevelRecord, level_record
 from anvilhead.service.heights.level_showing import book_of, get_levels
 from anvilhead.service.people import By
+from anvilhead.service.put_together import PlanIsStale, changes_between, merged, things_changed
 from anvilhead.service.shown.job_plans import JobPlans, plans_of
 from anvilhead.service.views.level_views import LevelsView
+from anvilhead.service.views.structure_views import StaleDetails
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound, StaleRevision
@@ -31,19 +34,20 @@ from anvilhead.store.tables import JobRow, LevelPlanRow
 def change_level_plan(
     database: Database, structure_id: str, change: LevelPlanChange, by: By, in_hand: str | None = None
 ) -> LevelsView:
-    """Make a plan of heights the newest one.
+    """Make a plan of heights the newest one; what somebody else changed since is kept with it.
 
     Raises:
-        StaleRevision: when somebody changed it since.
+        PlanIsStale: when somebody changed the same thing since.
         DocumentRefused: when it contradicts itself or the job.
     """
     with database.session() as session:
         row, job = store.locked_structure(session, structure_id)
         plans = plans_of(job)
-        record = _unchanged(plans.record, change.base_revision)
-        refuse(plan_problems(change.plan, plans.site, "/plan"))
-        refuse(_still_begins(plans, change.plan))
-        document = change.plan.model_dump(mode="json")
+        record = plans.record
+        document = _with_newest(record, change.base_revision, change.plan.model_dump(mode="json"))
+        plan = LevelPlan.model_validate(document)
+        refuse(plan_problems(plan, plans.site, "/plan"))
+        refuse(_still_begins(plans, plan))
         if not record.plans or document != record.plans[-1].document:
             keep_plan(session, job, record.revision + 1, document, by)
             store.add_log(session, job, "heights-planned", "Changed the plan of heights.", by.who, by.at, row.id)
@@ -116,6 +120,27 @@ def undo_level_plan(
         text = f"Went back to plan {target} of heights."
         store.add_log(session, job, "heights-undone", text, by.who, by.at, row.id)
     return get_levels(database, structure_id, in_hand)
+
+
+def _with_newest(record: LevelRecord, base_revision: int, document: dict[str, Any]) -> dict[str, Any]:
+    """A change together with what others changed since it was begun."""
+    if record.revision == base_revision:
+        return document
+    newest = record.plans[-1]
+    base = next((plan.document for plan in record.plans if plan.revision == base_revision), {})
+    both = merged(base, document, newest.document)
+    if both is None:
+        raise PlanIsStale(
+            StaleDetails(
+                base_revision=base_revision,
+                current_revision=record.revision,
+                who=newest.who,
+                at=newest.at,
+                changes=changes_between(base, newest.document),
+            ),
+            f"Changed: {listed(things_changed(base, newest.document))}. It is shown afresh; make your change again.",
+        )
+    return both
 
 
 def _unchanged(record: LevelRecord, base_revision: int) -> LevelRecord:

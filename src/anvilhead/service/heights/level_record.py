@@ -103,6 +103,8 @@ class PlanRevision:
     revision: int
     document: dict[str, Any]
     restores: int | None
+    who: str
+    at: datetime
 
 
 @dataclass(frozen=True)
@@ -217,10 +219,14 @@ def _with(record: LevelRecord, rows: LevelRows) -> LevelRecord:
     for setup_id, its in in_setup.items():
         setups[setup_id] = replace(setups[setup_id], shots=tuple(its))
     return LevelRecord(
-        (*record.plans, *(PlanRevision(row.number, row.revision, row.document, row.restores) for row in rows.plans)),
+        (*record.plans, *map(_plan, rows.plans)),
         tuple(setups.values()),
         (*record.checks, *map(_check, rows.checks)),
     )
+
+
+def _plan(row: Row[Any]) -> PlanRevision:
+    return PlanRevision(row.number, row.revision, row.document, row.restores, row.who, row.at)
 
 
 def _setup(row: Row[Any]) -> Setup:

@@ -9,9 +9,6 @@ import { readKept, writeKept } from '$lib/ui/kept';
 import { newId } from '$lib/ui/newId';
 import { Shots } from '$lib/levels/shoot/shots';
 
-/** How often a change is made again after somebody else was first. */
-const MOST_TRIES = 4;
-
 /** The level book of a job as the server has it, and what hands do to it. */
 export class LevelsStage {
 	levels = $state<Levels>();
@@ -223,22 +220,20 @@ export class LevelsStage {
 	}
 
 	/**
-	 * Change what is planned about heights; answers what went wrong, or ''.  When somebody changed it first, the same
-	 * change is made to what they left.
+	 * Change what is planned about heights; answers what went wrong, or ''.  What somebody else changed meanwhile is
+	 * kept with it, unless it is the same thing: then theirs stands, and that is what went wrong.
 	 */
-	async plan(change: (plan: LevelPlan) => LevelPlan): Promise<string> {
-		let trouble = '';
-		for (let tries = 0; tries < MOST_TRIES; tries++) {
-			const revision = this.levels?.revision ?? 0;
-			trouble = await this.#ask(() =>
-				api.PUT('/api/structures/{structure_id}/levels/plan', {
-					...this.#path,
-					body: { units: this.job.units, base_revision: revision, plan: change(this.planned) }
-				})
-			);
-			if (!trouble || (this.levels?.revision ?? 0) === revision) break;
-		}
-		return trouble;
+	plan(change: (plan: LevelPlan) => LevelPlan): Promise<string> {
+		return this.#ask(() =>
+			api.PUT('/api/structures/{structure_id}/levels/plan', {
+				...this.#path,
+				body: {
+					units: this.job.units,
+					base_revision: this.levels?.revision ?? 0,
+					plan: change(this.planned)
+				}
+			})
+		);
 	}
 
 	/** Take the height that a rule gives a finish: forms and slab go to it. */

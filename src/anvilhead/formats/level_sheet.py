@@ -114,7 +114,7 @@ def _slabs(page: Paper, sheet: LevelSheetOf) -> None:
 
 
 def _decided(page: Paper, sheet: LevelSheetOf) -> None:
-    """Finishes with what was taken, and every station of runs that fall."""
+    """Finishes with what was taken, every station of runs that fall, and bottoms of footings."""
     for finish in sheet.result.finishes:
         page.heading(f"{finish.name}: {sheet.structure(finish.structure)}")
         if finish.adopted:
@@ -135,6 +135,18 @@ def _decided(page: Paper, sheet: LevelSheetOf) -> None:
             cells = [station.along_text, station.invert_text, station.cut_text or ""]
             cells += [station.drop_text or "", station.reading_text or ""]
             page.row(cells, at, 13, bold=2, right=(1, 2, 3, 4))
+
+
+    for footing in sheet.result.footings:
+        page.heading(f"{footing.name}: {sheet.structure(footing.structure)}")
+        page.paragraph(footing.text, 12.5)
+        at = (0.0, 0.29, 0.58, 0.76, 0.9)
+        page.head(["From", "to", "Bottom", "Rod reads", "Courses"], at, 13, right=(2, 3, 4))
+        for part in footing.stretches:
+            ends = [f"{end.side}, {end.text}" for end in (part.start, part.end)]
+            cut = f" and {part.cut_text}" if part.cut_text else ""
+            blocks = "" if part.courses is None else f"{part.courses}{cut}"
+            page.row([*ends, part.bottom_text, part.reading_text or "", blocks], at, 13, bold=2, right=(2, 3, 4))
 
 
 def _edges(page: Paper, edges: list[EdgeResult]) -> None:

@@ -28,7 +28,7 @@ class Usual(Result):
         clear, embedment, working_space, tape_error, sides_within: taken where a plan says nothing.
         setbacks: how far boards stand out, by how one digs.
         fall_rise, fall_over: of a top that sheds water; grid_beyond: how far past the walls ground is shot;
-            run_every: from station to station of a drain.
+            run_every: from station to station of a drain; course: of block with its joint.
         swell_percent: what dug ground gains; waste_percent: concrete ordered on top; plates: on a stepped wall.
     """
 
@@ -45,6 +45,7 @@ class Usual(Result):
     fall_over: str
     grid_beyond: str
     run_every: str
+    course: str
     setbacks: str
     swell_percent: float
     waste_percent: float
@@ -75,6 +76,7 @@ def usual_in(units: Units) -> Usual:
         fall_over=standard.fall_over,
         grid_beyond=standard.grid_beyond,
         run_every=standard.run_every,
+        course=standard.course,
         setbacks=standard.setbacks,
         swell_percent=100 * SWELL,
         waste_percent=100 * SlabPlan.model_fields["waste"].default,

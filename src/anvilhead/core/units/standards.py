@@ -17,6 +17,7 @@ class Standard:
         burns: marks a tape is started at; the first is the usual one, the last is its hook.
         fall_rise, fall_over: of a top that sheds water.
         grid_beyond: how far past the walls ground is shot; run_every: from station to station of a drain.
+        course: of block with its joint.
         setbacks: how far boards stand out, by how one digs.
     """
 
@@ -28,6 +29,7 @@ class Standard:
     fall_over: str
     grid_beyond: str
     run_every: str
+    course: str
     setbacks: str
 
 
@@ -35,10 +37,10 @@ _METRIC_BURNS = ("100 mm", "10 mm", "0 mm")
 _FEET_SETBACKS = "by hand 1 to 3 ft, by machine 4 ft or more"
 _METRE_SETBACKS = "by hand 0.3 to 1 m, by machine 1.2 m or more"
 STANDARDS = {
-    Units.FT_IN: Standard('1/8"', "4'", '2"', ("1'", '1"', '0"'), '1/4"', "1'", "6'", "10'", _FEET_SETBACKS),
-    Units.M: Standard("3 mm", "1.2 m", "50 mm", _METRIC_BURNS, "20 mm", "1 m", "2 m", "3 m", _METRE_SETBACKS),
+    Units.FT_IN: Standard('1/8"', "4'", '2"', ("1'", '1"', '0"'), '1/4"', "1'", "6'", "10'", '8"', _FEET_SETBACKS),
+    Units.M: Standard("3 mm", "1.2 m", "50 mm", _METRIC_BURNS, "20 mm", "1 m", "2 m", "3 m", "200 mm", _METRE_SETBACKS),
     Units.MM: Standard(
-        "3 mm", "1200 mm", "50 mm", _METRIC_BURNS, "20 mm", "1000 mm", "2000 mm", "3000 mm", _METRE_SETBACKS
+        "3 mm", "1200 mm", "50 mm", _METRIC_BURNS, "20 mm", "1000 mm", "2000 mm", "3000 mm", "200 mm", _METRE_SETBACKS
     ),
 }
 

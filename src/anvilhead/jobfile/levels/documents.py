@@ -28,6 +28,7 @@ from anvilhead.jobfile.levels.decided import (
     RunPlan,
     Runs,
 )
+from anvilhead.jobfile.levels.footings import Footings
 from anvilhead.jobfile.levels.measured import CheckEntry, SetupEntry, ShotEntry
 from anvilhead.jobfile.levels.names import InstrumentName, Named, Points
 from anvilhead.jobfile.levels.parts import (
@@ -166,6 +167,7 @@ class LevelPlan(Sparse):
     sections: list[SectionPlan] = Field(default_factory=list, max_length=40)
     finishes: Finishes = Field(default_factory=list)
     runs: Runs = Field(default_factory=list)
+    footings: Footings = Field(default_factory=list)
     contour_step: PositiveLength | None = None
     marked_in: MarkedIn | None = None
 

@@ -8,6 +8,7 @@ from anvilhead.core.units.tolerances import COINCIDENT_MM
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.levels.decided import FinishPlan, RunPlan
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
+from anvilhead.jobfile.levels.footings import FootingPlan
 from anvilhead.jobfile.levels.level_points import grid_points, level_points
 from anvilhead.jobfile.levels.parts import PadPlan, SectionPlan, SlabPlan
 from anvilhead.jobfile.levels.written.book_solving import Book, benchmarks_of, truths_of, work_book
@@ -57,10 +58,14 @@ def plan_problems(plan: LevelPlan, site: Site, pointer: str = "") -> list[Proble
             if one.structure is not None and one.structure not in site.planned:
                 found.append(_unknown(pointer, (key, i, "structure"), "structure", one.structure, known))
     found += _endless_grids(plan, site, pointer)
-    parts: list[PadPlan | SlabPlan | SectionPlan | FinishPlan] = [
-        *plan.pads, *plan.slabs, *plan.sections, *plan.finishes,
+    parts: list[PadPlan | SlabPlan | SectionPlan | FinishPlan | FootingPlan] = [
+        *plan.pads, *plan.slabs, *plan.sections, *plan.finishes, *plan.footings,
     ]  # fmt: skip
-    keys = [(key, i) for key in ("pads", "slabs", "sections", "finishes") for i in range(len(getattr(plan, key)))]
+    keys = [
+        (key, i)
+        for key in ("pads", "slabs", "sections", "finishes", "footings")
+        for i in range(len(getattr(plan, key)))
+    ]
     for part, (key, i) in zip(parts, keys, strict=True):
         structure = part.structure or on
         if structure in site.planned:
@@ -99,6 +104,15 @@ def _unknown_ends(plan: LevelPlan, site: Site, pointer: str) -> list[Problem]:
             for n, name in enumerate(section.between):
                 if name not in places:
                     found.append(_unknown(pointer, ("sections", i, "between", n), "point", name, list(places)))
+    for i, footing in enumerate(plan.footings):
+        structure = footing.structure or plan.on or next(iter(site.planned), "")
+        if footing.grades and structure in site.planned:
+            places = level_points(plan, site, structure).places
+            unknown_at = [(n, one.at) for n, one in enumerate(footing.grades) if one.at not in places]
+            found += [
+                _unknown(pointer, ("footings", i, "grades", n, "at"), "point", name, list(places))
+                for n, name in unknown_at
+            ]
     places = level_points(plan, site).places if plan.runs else {}
     for i, run in enumerate(plan.runs):
         unknown = [(key, name) for key, name in (("from", run.start), ("to", run.end)) if name not in places]
@@ -128,7 +142,7 @@ def _endless_run(run: RunPlan, length_mm: float, pointer: str) -> list[Problem]:
 
 
 def _part_problems(
-    part: PadPlan | SlabPlan | SectionPlan | FinishPlan, planned: Planned, pointer: str
+    part: PadPlan | SlabPlan | SectionPlan | FinishPlan | FootingPlan, planned: Planned, pointer: str
 ) -> list[Problem]:
     """Faults of a pad, a slab or a section against the structure it lies on."""
     lines = list(planned.footprint.sides_by_name)
@@ -144,7 +158,7 @@ def _part_problems(
     families = [outline.family.name for outline in planned.outlines]
     if part.family and part.family not in families:
         found.append(_unknown(pointer, ("family",), "line family", part.family, families))
-    fall = None if isinstance(part, FinishPlan) else part.fall
+    fall = None if isinstance(part, FinishPlan | FootingPlan) else part.fall
     if fall and fall.away_from and fall.away_from not in lines:
         found.append(_unknown(pointer, ("fall", "away_from"), "line", fall.away_from, lines))
     for i, rail in enumerate(part.rails if isinstance(part, SlabPlan) else ()):
@@ -154,7 +168,7 @@ def _part_problems(
     if isinstance(part, PadPlan) and part.fall and part.fall.drain:
         message = "A pad falls one way: say “away_from” a line. Only slabs fall to a drain."
         found.append(Problem(pointer=f"{pointer}/fall/drain", code="not-for-pads", message=message))
-    if not planned.footprint.closed and not own:
+    if not planned.footprint.closed and not own and not isinstance(part, FootingPlan):
         message = "It lies on an open line, which encloses nothing. Name a closed structure."
         found.append(Problem(pointer=f"{pointer}/structure", code="open-line", message=message))
     return found
@@ -182,6 +196,7 @@ def _twice(plan: LevelPlan, site: Site, pointer: str) -> Iterator[Problem]:
         ("section", "sections"),
         ("finish", "finishes"),
         ("run", "runs"),
+        ("footing", "footings"),
     ):
         lists.append((what, [(("", one.name), f"{key}/{i}/name") for i, one in enumerate(getattr(plan, key))]))
     for what, named in lists:

@@ -24,6 +24,7 @@ from anvilhead.jobfile.levels.built_results import (
     StraightResult,
 )
 from anvilhead.jobfile.levels.decided_results import FinishResult, FirstBoardResult, RunResult
+from anvilhead.jobfile.levels.footing_results import FootingResult
 from anvilhead.jobfile.results.result_parts import Place, Result
 
 
@@ -286,5 +287,6 @@ class LevelsResult(Result):
     profiles: list[ProfileResult] = Field(default_factory=list)
     finishes: list[FinishResult] = Field(default_factory=list)
     runs: list[RunResult] = Field(default_factory=list)
+    footings: list[FootingResult] = Field(default_factory=list)
     sections: list[SectionResult] = Field(default_factory=list)
     sticks: list[StickView] = Field(default_factory=list)

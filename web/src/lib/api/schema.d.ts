@@ -1332,6 +1332,18 @@ export interface components {
             text: string;
         };
         /**
+         * AskedAtResult
+         * @description What is asked for at a station: the deepest bottom that is enough, and the finished grade over it.
+         */
+        AskedAtResult: {
+            /** Station Mm */
+            station_mm: number;
+            /** Needed Mm */
+            needed_mm: number;
+            /** Grade Mm */
+            grade_mm: number;
+        };
+        /**
          * AtPoint
          * @description A corner on a known point, a line along a bearing.
          *
@@ -2555,6 +2567,209 @@ export interface components {
             text: string;
         };
         /**
+         * FootingPlan
+         * @description A footing round a structure, its bottoms by stretches.
+         *
+         *     Attributes:
+         *         structure: whose outline it follows; family: of its lines, the wall face when left out.
+         *         grade: finished grade outside; grades: where it is another, such as where nothing covers the wall.
+         *         frost: least depth of the bottom under the finished grade, as the local code says; left out where it says none.
+         *         sound: the thing whose shots are the top of sound soil; penetration: how far into it.
+         *         module: bottoms step by whole ones: the block's, or the form board's; lap: shortest level stretch; rise:
+         *             greatest step.
+         *         thickness: of the footing; top: height of the wall's top; course: height of a block with its joint.
+         *         inside: grade on the other side of the wall; unequal: more difference of the two is for an engineer.
+         */
+        "FootingPlan-Input": {
+            /**
+             * Name
+             * @default footing
+             */
+            name?: string;
+            /** Structure */
+            structure?: string | null;
+            /** Family */
+            family?: string | null;
+            /**
+             * Grade
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            grade?: string | number;
+            /** Grades */
+            grades?: components["schemas"]["HeightAt"][];
+            /** Frost */
+            frost?: (string | number) | null;
+            /**
+             * Sound
+             * @default sound soil
+             */
+            sound?: string;
+            /**
+             * Penetration
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            penetration?: string | number;
+            /**
+             * Module
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            module: string | number;
+            /**
+             * Lap
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            lap: string | number;
+            /**
+             * Rise
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rise: string | number;
+            /** Thickness */
+            thickness?: (string | number) | null;
+            /** Top */
+            top?: (string | number) | null;
+            /** Course */
+            course?: (string | number) | null;
+            /** Inside */
+            inside?: (string | number) | null;
+            /** Unequal */
+            unequal?: (string | number) | null;
+        };
+        /**
+         * FootingPlan
+         * @description A footing round a structure, its bottoms by stretches.
+         *
+         *     Attributes:
+         *         structure: whose outline it follows; family: of its lines, the wall face when left out.
+         *         grade: finished grade outside; grades: where it is another, such as where nothing covers the wall.
+         *         frost: least depth of the bottom under the finished grade, as the local code says; left out where it says none.
+         *         sound: the thing whose shots are the top of sound soil; penetration: how far into it.
+         *         module: bottoms step by whole ones: the block's, or the form board's; lap: shortest level stretch; rise:
+         *             greatest step.
+         *         thickness: of the footing; top: height of the wall's top; course: height of a block with its joint.
+         *         inside: grade on the other side of the wall; unequal: more difference of the two is for an engineer.
+         */
+        "FootingPlan-Output": {
+            /**
+             * Name
+             * @default footing
+             */
+            name?: string;
+            /** Structure */
+            structure?: string | null;
+            /** Family */
+            family?: string | null;
+            /**
+             * Grade
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 0
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            grade?: string | number;
+            /** Grades */
+            grades?: components["schemas"]["HeightAt"][];
+            /** Frost */
+            frost?: (string | number) | null;
+            /**
+             * Sound
+             * @default sound soil
+             */
+            sound?: string;
+            /**
+             * Penetration
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 0
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            penetration?: string | number;
+            /**
+             * Module
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            module: string | number;
+            /**
+             * Lap
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            lap: string | number;
+            /**
+             * Rise
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rise: string | number;
+            /** Thickness */
+            thickness?: (string | number) | null;
+            /** Top */
+            top?: (string | number) | null;
+            /** Course */
+            course?: (string | number) | null;
+            /** Inside */
+            inside?: (string | number) | null;
+            /** Unequal */
+            unequal?: (string | number) | null;
+        };
+        /**
+         * FootingResult
+         * @description A footing; `text` says what is missing where there are no stretches.
+         *
+         *     Attributes:
+         *         corners: names of the outline's corners and their stations; around_mm: its length.
+         */
+        FootingResult: {
+            /** Name */
+            name: string;
+            /** Structure */
+            structure: string;
+            /** Around Mm */
+            around_mm: number;
+            /** Corners */
+            corners: {
+                [key: string]: number;
+            };
+            /** Asked */
+            asked: components["schemas"]["AskedAtResult"][];
+            /** Stretches */
+            stretches: components["schemas"]["StretchResult"][];
+            /** Text */
+            text: string;
+        };
+        /**
          * FoundFrom
          * @description How a point is found again.
          * @enum {string}
@@ -2687,6 +2902,12 @@ export interface components {
             station: string | number;
         };
         /**
+         * Governs
+         * @description What a bottom goes down for.
+         * @enum {string}
+         */
+        Governs: "frost" | "sound-soil";
+        /**
          * GroundResult
          * @description The ground between its shots; `contours` are empty when the shots hold no area.
          */
@@ -2735,6 +2956,22 @@ export interface components {
         Health: {
             /** Version */
             version: string;
+        };
+        /**
+         * HeightAt
+         * @description A height at a point of the plan.
+         */
+        HeightAt: {
+            /** At */
+            at: string;
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height: string | number;
         };
         /**
          * HeightsResult
@@ -3337,6 +3574,8 @@ export interface components {
             finishes?: components["schemas"]["FinishPlan"][];
             /** Runs */
             runs?: components["schemas"]["RunPlan"][];
+            /** Footings */
+            footings?: components["schemas"]["FootingPlan-Input"][];
             /** Contour Step */
             contour_step?: (string | number) | null;
             marked_in?: components["schemas"]["MarkedIn"] | null;
@@ -3545,6 +3784,8 @@ export interface components {
             finishes: components["schemas"]["FinishResult"][];
             /** Runs */
             runs: components["schemas"]["RunResult"][];
+            /** Footings */
+            footings: components["schemas"]["FootingResult"][];
             /** Sections */
             sections: components["schemas"]["SectionResult"][];
             /** Sticks */
@@ -6507,6 +6748,19 @@ export interface components {
             thumb: string | null;
         };
         /**
+         * StationOnResult
+         * @description A place along the outline: the side, and how far from its first corner.
+         */
+        StationOnResult: {
+            /** Side */
+            side: string;
+            /** Along Mm */
+            along_mm: number;
+            /** Text */
+            text: string;
+            place: components["schemas"]["Place"];
+        };
+        /**
          * StationResult
          * @description A place along a section.
          */
@@ -6819,6 +7073,55 @@ export interface components {
             end: components["schemas"]["Place"];
             /** Length Mm */
             length_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * StretchResult
+         * @description A level stretch of a footing's bottom.
+         *
+         *     Attributes:
+         *         station_mm: its start along the outline from its first corner; length_mm: to its end.
+         *         needed_mm: the deepest that anything on it asks for; governs: what asks for that.
+         *         reading_mm: on the bottom, with the instrument as it stands; null without one.
+         *         wall_mm: from the footing's top to the wall's; courses: whole ones in that; cut_mm: height of the cut block over
+         *             them, 0 for none; null where top, thickness or course are not said.
+         *         unequal_mm: most difference of the grade on either side; engineer: whether that is more than the limit.
+         */
+        StretchResult: {
+            start: components["schemas"]["StationOnResult"];
+            end: components["schemas"]["StationOnResult"];
+            /** Station Mm */
+            station_mm: number;
+            /** Length Mm */
+            length_mm: number;
+            /** Length Text */
+            length_text: string;
+            /** Bottom Mm */
+            bottom_mm: number;
+            /** Bottom Text */
+            bottom_text: string;
+            /** Needed Mm */
+            needed_mm: number;
+            governs: components["schemas"]["Governs"];
+            /** Reading Mm */
+            reading_mm: number | null;
+            /** Reading Text */
+            reading_text: string | null;
+            /** Wall Mm */
+            wall_mm: number | null;
+            /** Wall Text */
+            wall_text: string | null;
+            /** Courses */
+            courses: number | null;
+            /** Cut Mm */
+            cut_mm: number | null;
+            /** Cut Text */
+            cut_text: string | null;
+            /** Unequal Mm */
+            unequal_mm: number | null;
+            /** Engineer */
+            engineer: boolean;
             /** Text */
             text: string;
         };
@@ -7397,7 +7700,7 @@ export interface components {
          *         clear, embedment, working_space, tape_error, sides_within: taken where a plan says nothing.
          *         setbacks: how far boards stand out, by how one digs.
          *         fall_rise, fall_over: of a top that sheds water; grid_beyond: how far past the walls ground is shot;
-         *             run_every: from station to station of a drain.
+         *             run_every: from station to station of a drain; course: of block with its joint.
          *         swell_percent: what dug ground gains; waste_percent: concrete ordered on top; plates: on a stepped wall.
          */
         Usual: {
@@ -7427,6 +7730,8 @@ export interface components {
             grid_beyond: string;
             /** Run Every */
             run_every: string;
+            /** Course */
+            course: string;
             /** Setbacks */
             setbacks: string;
             /** Swell Percent */
@@ -7818,6 +8123,122 @@ export interface components {
              * @example 8394.7
              */
             working_space?: string | number;
+        };
+        /**
+         * FootingPlan
+         * @description A footing round a structure, its bottoms by stretches.
+         *
+         *     Attributes:
+         *         structure: whose outline it follows; family: of its lines, the wall face when left out.
+         *         grade: finished grade outside; grades: where it is another, such as where nothing covers the wall.
+         *         frost: least depth of the bottom under the finished grade, as the local code says; left out where it says none.
+         *         sound: the thing whose shots are the top of sound soil; penetration: how far into it.
+         *         module: bottoms step by whole ones: the block's, or the form board's; lap: shortest level stretch; rise:
+         *             greatest step.
+         *         thickness: of the footing; top: height of the wall's top; course: height of a block with its joint.
+         *         inside: grade on the other side of the wall; unequal: more difference of the two is for an engineer.
+         */
+        FootingPlan: {
+            /**
+             * Name
+             * @default footing
+             */
+            name?: string;
+            /**
+             * Structure
+             * @default null
+             */
+            structure?: string | null;
+            /**
+             * Family
+             * @default null
+             */
+            family?: string | null;
+            /**
+             * Grade
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            grade?: string | number;
+            /** Grades */
+            grades?: components["schemas"]["HeightAt"][];
+            /**
+             * Frost
+             * @default null
+             */
+            frost?: (string | number) | null;
+            /**
+             * Sound
+             * @default sound soil
+             */
+            sound?: string;
+            /**
+             * Penetration
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            penetration?: string | number;
+            /**
+             * Module
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            module: string | number;
+            /**
+             * Lap
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            lap: string | number;
+            /**
+             * Rise
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rise: string | number;
+            /**
+             * Thickness
+             * @default null
+             */
+            thickness?: (string | number) | null;
+            /**
+             * Top
+             * @default null
+             */
+            top?: (string | number) | null;
+            /**
+             * Course
+             * @default null
+             */
+            course?: (string | number) | null;
+            /**
+             * Inside
+             * @default null
+             */
+            inside?: (string | number) | null;
+            /**
+             * Unequal
+             * @default null
+             */
+            unequal?: (string | number) | null;
         };
         /**
          * FramePlan

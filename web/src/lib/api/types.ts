@@ -40,4 +40,5 @@ export type LevelInstrument = Schemas['LevelInstrument'];
 export type RodMarks = Schemas['RodMarks'];
 export type Standing = Schemas['StandingResult'];
 export type Run = Schemas['RunResult'];
+export type Footing = Schemas['FootingResult'];
 export type Section = Schemas['SectionResult'];

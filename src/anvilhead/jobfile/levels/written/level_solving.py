@@ -17,6 +17,7 @@ from anvilhead.jobfile.levels.level_points import LevelPoints
 from anvilhead.jobfile.levels.written.book_solving import Book
 from anvilhead.jobfile.levels.written.finish_solving import solve_finishes
 from anvilhead.jobfile.levels.written.first_board_solving import solve_first_boards
+from anvilhead.jobfile.levels.written.footing_solving import solve_footings
 from anvilhead.jobfile.levels.written.frames import Frames
 from anvilhead.jobfile.levels.written.ground_solving import solve_ground, solve_pads
 from anvilhead.jobfile.levels.written.height_solving import solve_targets
@@ -89,6 +90,7 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         profiles=solve_profiles(frames, only),
         finishes=solve_finishes(frames),
         runs=solve_runs(frames),
+        footings=solve_footings(frames),
         slabs=solve_slabs(frames),
         posts=solve_posts(book),
         post_tops=solve_post_tops(book),

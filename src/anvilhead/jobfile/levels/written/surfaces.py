@@ -10,6 +10,7 @@ from anvilhead.core.units.length_printing import print_difference
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.decided import FinishPlan
+from anvilhead.jobfile.levels.footings import FootingPlan
 from anvilhead.jobfile.levels.parts import Fall, PadPlan, SlabPlan
 from anvilhead.jobfile.levels.written.book_solving import Book
 from anvilhead.jobfile.levels.written.height_solving import target_reading_of, target_text
@@ -17,8 +18,8 @@ from anvilhead.jobfile.working.planned import Planned
 from anvilhead.jobfile.written.writing import place, text_of, tidy
 
 
-def outline_of(planned: Planned, part: PadPlan | SlabPlan | FinishPlan) -> dict[str, Point]:
-    """Corners of a pad or slab, by name: of its family, or its own, numbered."""
+def outline_of(planned: Planned, part: PadPlan | SlabPlan | FinishPlan | FootingPlan) -> dict[str, Point]:
+    """Corners of a pad, slab or footing, by name: of its family, or its own, numbered."""
     own = getattr(part, "outline", None)
     if own:
         return {str(n): Point(x.mm, y.mm) for n, (x, y) in enumerate(own, 1)}

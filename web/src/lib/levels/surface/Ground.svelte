@@ -6,6 +6,7 @@
 	import FallFields from '$lib/levels/build/FallFields.svelte';
 	import type { FallDraft } from '$lib/levels/build/fall';
 	import { draftOf, fallOf, noFall } from '$lib/levels/build/fall';
+	import Footings from '$lib/levels/build/Footings.svelte';
 	import Runs from '$lib/levels/build/Runs.svelte';
 	import GridForm from './GridForm.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
@@ -246,3 +247,5 @@
 {/if}
 <h2 class="mt-5 text-lg font-bold">Drains and trenches</h2>
 <Runs {stage} />
+<h2 class="mt-5 text-lg font-bold">Footings</h2>
+<Footings {stage} />

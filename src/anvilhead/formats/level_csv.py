@@ -19,10 +19,24 @@ from anvilhead.jobfile.levels.measured import SetupEntry
 from anvilhead.jobfile.problems import problems_from
 
 COLUMNS = (
-    *("setup", "instrument", "device", "rod", "rod_length", "string_at", "corrected", "rechecks"),
-    *("point", "on", "reading", "turned", "distance", "height_mm", "within_mm", "who", "taken", "struck"),
+    *(
+        "setup",
+        "instrument",
+        "device",
+        "rod",
+        "rod_length",
+        "string_at",
+        "string",
+        "span",
+        "hung_at",
+        "corrected",
+        "rechecks",
+    ),
+    *("point", "on", "reading", "turned", "bracket", "distance", "height_mm", "within_mm", "who", "taken", "struck"),
 )
 MOST_LINES = 20_000
+_SHOT_CELLS = ("on", "reading", "turned", "bracket", "distance", "who", "taken")
+"""Columns that are called as the keys of a reading are."""
 _OTHER_HEADINGS = {"at": "point", "station": "point", "thing": "on", "no": "setup", "level": "instrument"}
 
 
@@ -50,11 +64,13 @@ def write_level_csv(levels: Levels, result: LevelsResult, usual: RodMarks) -> st
         for n, shot in enumerate(setup.shots):
             figures = _figures(found.get(n))
             taken = shot.taken or setup.taken
-            texts = [shot.at, shot.thing or "", shot.reading.text, shot.turned.text if shot.turned else "",
-                     shot.distance.text if shot.distance else ""]  # fmt: skip
+            texts = [shot.at, shot.thing or "", shot.reading.text]
+            texts += [length.text if length else "" for length in (shot.turned, shot.bracket, shot.distance)]
             writer.writerow(
                 [s + 1, setup.instrument.value, plain_cell(setup.device or ""), setup.rod or usual]
                 + [plain_cell(length.text if length else "") for length in (setup.rod_length, setup.height)]
+                + [plain_cell(setup.string or "")]
+                + [plain_cell(length.text if length else "") for length in (setup.span, setup.hung_at)]
                 + ["yes" if said else "" for said in (setup.corrected, setup.rechecks)]
                 + [plain_cell(text) for text in texts]
                 + [*figures, plain_cell(shot.who or setup.who or ""), taken.isoformat() if taken else ""]
@@ -106,7 +122,8 @@ def _heading(cell: str) -> str:
 
 def _setup(cells: Mapping[str, str]) -> dict[str, object]:
     head: dict[str, object] = {"instrument": cells.get("instrument", LevelInstrument.OPTICAL), "shots": []}
-    keys = {"device": "device", "rod": "rod", "rodlength": "rod_length", "stringat": "height"}
+    keys = {"device": "device", "rod": "rod", "rodlength": "rod_length", "stringat": "height"} | {
+        "string": "string", "span": "span", "hungat": "hung_at"}  # fmt: skip
     head |= {key: cells[heading] for heading, key in keys.items() if heading in cells}
     return head | {key: _is_yes(cells.get(key, "")) for key in ("corrected", "rechecks")}
 
@@ -115,10 +132,9 @@ def _take(setup: dict[str, object], cells: Mapping[str, str], units: Units) -> s
     """Take a line into its setup; what is wrong with it, in words, when it cannot be read."""
     shot: dict[str, object] = {
         key: cells[heading]
-        for key, heading in (("at", "point"), ("on", "on"), ("reading", "reading"), ("turned", "turned"),
-                             ("distance", "distance"), ("who", "who"), ("taken", "taken"))
+        for key, heading in (("at", "point"), *((name, name) for name in _SHOT_CELLS))
         if heading in cells
-    }  # fmt: skip
+    }
     shot["struck"] = _is_yes(cells.get("struck", ""))
     shots = setup["shots"]
     try:

@@ -136,7 +136,6 @@ def _decided(page: Paper, sheet: LevelSheetOf) -> None:
             cells += [station.drop_text or "", station.reading_text or ""]
             page.row(cells, at, 13, bold=2, right=(1, 2, 3, 4))
 
-
     for footing in sheet.result.footings:
         page.heading(f"{footing.name}: {sheet.structure(footing.structure)}")
         page.paragraph(footing.text, 12.5)

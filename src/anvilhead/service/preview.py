@@ -113,6 +113,8 @@ def read_level_typed(asked: LevelAsked) -> LevelEcho:
     """The echo of a reading: the level line it gives, the height it finds, or which way a thing must go."""
     try:
         read = _on_rod(asked.text, asked)
+        if asked.bracket.strip():
+            read = (read + _on_rod(asked.bracket, asked)) / 2
         mm = (read + _on_rod(asked.turned, asked)) / 2 if asked.turned.strip() else read
         if asked.correct_per_mm is not None:
             far = _on_rod(asked.distance, asked) if asked.distance.strip() else asked.distance_mm

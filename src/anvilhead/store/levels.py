@@ -51,6 +51,8 @@ _COLUMNS: tuple[tuple[InstrumentedAttribute[Any], ...], ...] = (
         LevelShotRow.reading_written,
         LevelShotRow.turned_mm,
         LevelShotRow.turned_written,
+        LevelShotRow.bracket_mm,
+        LevelShotRow.bracket_written,
         LevelShotRow.distance_mm,
         LevelShotRow.distance_written,
         LevelShotRow.who,

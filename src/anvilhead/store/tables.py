@@ -280,6 +280,8 @@ class LevelShotRow(Base):
     reading_written: Mapped[str] = mapped_column(String(80))
     turned_mm: Mapped[Decimal | None] = mapped_column(Millimetres)
     turned_written: Mapped[str | None] = mapped_column(String(80))
+    bracket_mm: Mapped[Decimal | None] = mapped_column(Millimetres)
+    bracket_written: Mapped[str | None] = mapped_column(String(80))
     distance_mm: Mapped[Decimal | None] = mapped_column(Millimetres)
     distance_written: Mapped[str | None] = mapped_column(String(80))
     who: Mapped[str] = mapped_column(String(80))

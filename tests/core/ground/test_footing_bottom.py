@@ -5,10 +5,10 @@ import random
 
 import pytest
 
+from anvilhead.core.geometry.along import HeightsAlong
 from anvilhead.core.ground.footing_bottom import (
     BottomRule,
     Governs,
-    HeightsAlong,
     SoilAlong,
     _depths,
     footing_bottoms,

@@ -8,11 +8,11 @@ line is opened at the place that must go deepest, where no solution lies deeper 
 """
 
 import math
-from bisect import bisect_right
 from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
+from anvilhead.core.geometry.along import HeightsAlong
 from anvilhead.core.units.errors import GeometryError
 from anvilhead.core.units.tolerances import FLOAT_SLACK, NOTHING_MM
 
@@ -27,39 +27,6 @@ class Governs(StrEnum):
 
     FROST = "frost"
     SOUND = "sound-soil"
-
-
-@dataclass(frozen=True, slots=True)
-class HeightsAlong:
-    """Heights known at stations of a line, millimetres: straight between them, level beyond them on an open line.
-
-    Attributes:
-        known: station and height, in order of the stations; one at least.
-        around_mm: length of a closed line, on which the last goes over into the first; None for an open one.
-    """
-
-    known: tuple[tuple[float, float], ...]
-    around_mm: float | None = None
-
-    def at(self, station_mm: float) -> float:
-        """The height at a station."""
-        knots = self.known
-        if self.around_mm is not None:
-            (first, low), (last, high) = knots[0], knots[-1]
-            station_mm %= self.around_mm
-            knots = ((last - self.around_mm, high), *knots, (first + self.around_mm, low))
-        place = bisect_right(knots, station_mm, key=lambda knot: knot[0])
-        if place == 0:
-            return knots[0][1]
-        if place == len(knots):
-            return knots[-1][1]
-        (one, before), (other, after) = knots[place - 1], knots[place]
-        return before + (after - before) * (station_mm - one) / (other - one)
-
-    def lowest(self, start_mm: float, end_mm: float) -> float:
-        """The lowest height between two stations."""
-        inside = (mm for station, mm in self.known if start_mm < station < end_mm)
-        return min(self.at(start_mm), self.at(end_mm), *inside)
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,8 +4,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 
-from anvilhead.core.boards.string_sag import PULL_N, STRING_N_PER_M, sag_mm
+from anvilhead.core.boards.string_sag import PULL_N, STRING_N_PER_M, HungLine, sag_mm
 from anvilhead.core.levels.level_instrument import LevelClass, LevelInstrument
+from anvilhead.core.units.tolerances import NOTHING_MM
 
 LINE_LEVEL_N = 0.015 * 9.81
 """Weight of a usual line level, newtons: 15 g."""
@@ -23,6 +24,8 @@ class ReachKind(StrEnum):
     """A string that hangs through more than the work allows."""
     RADIUS = "radius"
     """A sight longer than the instrument reaches."""
+    LEAN = "lean"
+    """A line level that hangs off mid-span, where its string is not level with its ends."""
     TEMPERATURE = "temperature"
     """Water warmer in one leg of the hose than in the other."""
 
@@ -78,6 +81,16 @@ def reaches(
         if (sag := hung.sag_mm(farthest)) > tolerance_mm:
             found.append(Reach(ReachKind.SAG, sag, tolerance_mm))
     return found
+
+
+def lean(line: HungLine) -> Reach | None:
+    """What a line level off mid-span would put the far end out by, were it not reckoned with; None at mid-span.
+
+    Its bubble is centred when the string is level where it hangs, which tilts the ends by that slope over the span.
+    """
+    out_mm = abs(line.slope) * line.span_mm
+    off_mm = abs(line.span_mm / 2 - line.hung_at_mm)
+    return Reach(ReachKind.LEAN, out_mm, off_mm) if out_mm > NOTHING_MM else None
 
 
 def temperature_rise(leg_mm: float, warmer_c: float, kind: LevelClass) -> Reach | None:

@@ -142,6 +142,22 @@ def run_text(run: FallingRun, stations: Sequence[RunStation], there: FallThere, 
     return f"{said} The ground falls {slope_text(there.ground, units)}, {more} than the run."
 
 
+def string_text(through: Sequence[tuple[str, float]], least_mm: float | None, units: Units) -> str:
+    """Whether the ground leaves a string free.
+
+    Args:
+        through: where it stands through the string, and by how much.
+        least_mm: the least reveal; None where the ground was not shot.
+        units: to print in.
+    """
+    if least_mm is None:
+        return "The ground under it was not shot."
+    if not through:
+        return f"It clears the ground by {print_difference(least_mm, units)} at the least."
+    where, most = max(through, key=lambda one: one[1])
+    return f"The ground stands {print_difference(most, units)} through it at {where}: dig it down there, or raise it."
+
+
 def top_range_text(found: TopRange, units: Units) -> str:
     """Where one top can lie for all posts, or that none does."""
     low, high = (print_length(mm, units).text for mm in (found.lowest_mm, found.highest_mm))

@@ -34,10 +34,11 @@ READ_HOW = {
     LevelInstrument.LASER: "Stand the laser clear of traffic, let it settle, slide the receiver until it sounds level "
     "and read the rod there.",
     LevelInstrument.OPTICAL: "Centre the bubble, read the crosshair on the rod, and look at the bubble again.",
-    LevelInstrument.WATER: "Both ends open, no bubbles, hose in the shade. Let the water rest, then measure from each "
-    "point up to the water.",
+    LevelInstrument.WATER: "Both ends open, no bubbles, hose in the shade. Let the water rest until two readings a "
+    "minute apart agree, then measure from each point up to the water.",
     LevelInstrument.LINE: "Pull the string tight, hang the level at mid-span, centre it. Measure from the ground up to "
-    "the string at both ends; turn the level round and read again.",
+    "the string at both ends; turn the level round and read again. Where the bubble can hardly be centred, read "
+    "where it touches either line: the mean counts.",
     LevelInstrument.SPIRIT: "Lay the straightedge on the higher point, bring it level, measure the gap under it; turn "
     "the level round and read again.",
     LevelInstrument.STRING: "Hang the tape from the string without pressing it down, and read it at the point below.",
@@ -250,6 +251,12 @@ def reach_words(reach: Reach, units: Units) -> str:
         return (
             f"The string hangs {sag} through at mid-span, more than the {tolerance} the work allows. Take heights off "
             "it near its ends only, or prop it in the middle."
+        )
+    if reach.kind is ReachKind.LEAN:
+        off, out = print_difference(reach.limit_mm, units), print_difference(reach.amount_mm, units)
+        return (
+            f"The level hangs {off} off mid-span, where the string is not level with its ends: centred there, the far "
+            f"end stands {out} off. Readings are corrected by that; mid-span needs no correction."
         )
     if reach.kind is ReachKind.TEMPERATURE:
         return (

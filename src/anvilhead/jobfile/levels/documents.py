@@ -43,6 +43,7 @@ from anvilhead.jobfile.levels.parts import (
     StraightPlan,
     StringGap,
 )
+from anvilhead.jobfile.levels.strings import Strings
 
 
 class Benchmark(Strict):
@@ -168,6 +169,7 @@ class LevelPlan(Sparse):
     finishes: Finishes = Field(default_factory=list)
     runs: Runs = Field(default_factory=list)
     footings: Footings = Field(default_factory=list)
+    strings: Strings = Field(default_factory=list)
     contour_step: PositiveLength | None = None
     marked_in: MarkedIn | None = None
 

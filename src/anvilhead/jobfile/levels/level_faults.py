@@ -1,8 +1,10 @@
 """What is wrong with the levels of a job beyond the shape of their documents, each fault with its place."""
 
 from collections.abc import Iterable, Iterator, Sequence
+from itertools import pairwise
 
 from anvilhead.core.levels.level_book import Spot
+from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.units.errors import InputError
 from anvilhead.core.units.tolerances import COINCIDENT_MM
 from anvilhead.core.units.units import Units
@@ -11,7 +13,8 @@ from anvilhead.jobfile.levels.documents import LevelPlan, Levels
 from anvilhead.jobfile.levels.footings import FootingPlan
 from anvilhead.jobfile.levels.level_points import grid_points, level_points
 from anvilhead.jobfile.levels.parts import PadPlan, SectionPlan, SlabPlan
-from anvilhead.jobfile.levels.written.book_solving import Book, benchmarks_of, truths_of, work_book
+from anvilhead.jobfile.levels.written.book_solving import Book, work_book
+from anvilhead.jobfile.levels.written.said import benchmarks_of, truths_of
 from anvilhead.jobfile.problems import Problem, pointer_to
 from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.working.planned import Planned
@@ -28,6 +31,7 @@ def level_problems(levels: Levels, site: Site, pointer: str = "/levels") -> list
     found = plan_problems(levels, site, pointer)
     devices = {device.name: device for device in levels.devices}
     tested = {check.device for check in levels.checks}
+    strings = [one.name for one in levels.strings]
     for i, check in enumerate(levels.checks):
         if check.device not in devices:
             found.append(_unknown(pointer, ("checks", i, "device"), "instrument", check.device, list(devices)))
@@ -39,6 +43,11 @@ def level_problems(levels: Levels, site: Site, pointer: str = "/levels") -> list
     for i, setup in enumerate(levels.setups):
         if setup.device and setup.device not in devices:
             found.append(_unknown(pointer, ("setups", i, "device"), "instrument", setup.device, list(devices)))
+        elif setup.string and setup.string not in strings:
+            found.append(_unknown(pointer, ("setups", i, "string"), "string", setup.string, strings))
+        elif setup.string and setup.instrument != LevelInstrument.STRING:
+            message = f"A {setup.instrument} hangs from no string. Make it a “string” setup, or leave “string” out."
+            found.append(Problem(pointer=f"{pointer}/setups/{i}/string", code="no-string", message=message))
         elif setup.corrected and setup.device not in tested:
             message = "Nothing to correct by: this instrument was not tested. Test it, or leave “corrected” out."
             found.append(Problem(pointer=f"{pointer}/setups/{i}/corrected", code="not-tested", message=message))
@@ -113,7 +122,19 @@ def _unknown_ends(plan: LevelPlan, site: Site, pointer: str) -> list[Problem]:
                 _unknown(pointer, ("footings", i, "grades", n, "at"), "point", name, list(places))
                 for n, name in unknown_at
             ]
-    places = level_points(plan, site).places if plan.runs else {}
+    places = level_points(plan, site).places if plan.runs or plan.strings else {}
+    for i, string in enumerate(plan.strings):
+        named: list[tuple[tuple[str | int, ...], str]]
+        named = [(("strings", i, "through", n), name) for n, name in enumerate(string.through)]
+        named += [(("strings", i, "heights", n, "at"), one.at) for n, one in enumerate(string.heights) if one.at]
+        missing = [(path, name) for path, name in named if name not in places]
+        found += [_unknown(pointer, path, "point", name, list(places)) for path, name in missing]
+        same = [n for n, (one, other) in enumerate(pairwise(string.through), 1)
+                if not missing and places[one].distance_to(places[other]) < COINCIDENT_MM]  # fmt: skip
+        for n in same:
+            message = f"The string passes {string.through[n]} twice in a row. Name it once."
+            path = f"{pointer}/strings/{i}/through/{n}"
+            found.append(Problem(pointer=path, code="same-place", message=message))
     for i, run in enumerate(plan.runs):
         unknown = [(key, name) for key, name in (("from", run.start), ("to", run.end)) if name not in places]
         found += [_unknown(pointer, ("runs", i, key), "point", name, list(places)) for key, name in unknown]
@@ -197,6 +218,7 @@ def _twice(plan: LevelPlan, site: Site, pointer: str) -> Iterator[Problem]:
         ("finish", "finishes"),
         ("run", "runs"),
         ("footing", "footings"),
+        ("string", "strings"),
     ):
         lists.append((what, [(("", one.name), f"{key}/{i}/name") for i, one in enumerate(getattr(plan, key))]))
     for what, named in lists:
@@ -231,12 +253,16 @@ def start_problems(book: Book, pointer: str = "/levels") -> list[Problem]:
             path = pointer_to(["setups", i, "shots", book.number_of((i, 0)), "at"])
             message = unknown_start(setup.shots[0].spot, i, benchmarks_of(levels))
             found.append(Problem(pointer=pointer + path, code="unknown-start", message=message))
+    for i, n in book.off_string:
+        path = pointer_to(["setups", i, "shots", book.number_of((i, n)), "distance"])
+        found.append(Problem(pointer=pointer + path, code="off-string", message=OFF_STRING))
     for i, n in book.uncorrected:
         path = pointer_to(["setups", i, "shots", book.number_of((i, n)), "distance"])
         found.append(Problem(pointer=pointer + path, code="distance-missing", message=DISTANCE_MISSING))
     return found
 
 
+OFF_STRING = "This point does not lie under the string: say how far along it the tape hangs, as its “distance”."
 DISTANCE_MISSING = "This setup is corrected by its instrument's test: say how far the sight is, or where both ends are."
 
 

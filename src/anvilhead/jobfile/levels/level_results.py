@@ -25,6 +25,7 @@ from anvilhead.jobfile.levels.built_results import (
 )
 from anvilhead.jobfile.levels.decided_results import FinishResult, FirstBoardResult, RunResult
 from anvilhead.jobfile.levels.footing_results import FootingResult
+from anvilhead.jobfile.levels.string_results import StringResult
 from anvilhead.jobfile.results.result_parts import Place, Result
 
 
@@ -35,6 +36,7 @@ class ShotResult(Result):
         role: start, check (on a benchmark), or shot; thing: what the rod stood on, null for the ground.
         height_mm: what it found from the adjusted level line.
         within_mm: ± of the height of what it stood on against the benchmarks, 95 in 100; null for one of those.
+        half_mm: half of what lies between both lines of a line level's bubble; null where it was not bracketed.
         carries: what would go with it if it were struck, in words; null when nothing hangs on it.
     """
 
@@ -47,6 +49,7 @@ class ShotResult(Result):
     height_mm: float
     height_text: str
     within_mm: float | None
+    half_mm: float | None
     carries: str | None
 
 
@@ -288,5 +291,6 @@ class LevelsResult(Result):
     finishes: list[FinishResult] = Field(default_factory=list)
     runs: list[RunResult] = Field(default_factory=list)
     footings: list[FootingResult] = Field(default_factory=list)
+    strings: list[StringResult] = Field(default_factory=list)
     sections: list[SectionResult] = Field(default_factory=list)
     sticks: list[StickView] = Field(default_factory=list)

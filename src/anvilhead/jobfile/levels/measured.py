@@ -40,7 +40,8 @@ class ShotEntry(Sparse):
     Attributes:
         at: the point; thing: what the rod stands on there, the ground when left out.
         turned: second reading with a line or spirit level turned end for end.
-        distance: of the sight, or of the span.
+        bracket: reading where a line level's bubble touches its other line; the mean counts.
+        distance: of the sight, of the span, or along a string.
         who, taken: by whom and when, where that differs from the setup; struck: stays in the record, does not count.
     """
 
@@ -48,6 +49,7 @@ class ShotEntry(Sparse):
     thing: Named | None = Field(default=None, alias="on")
     reading: SignedLength
     turned: SignedLength | None = None
+    bracket: SignedLength | None = None
     distance: PositiveLength | None = None
     who: Who | None = None
     taken: datetime | None = None
@@ -61,6 +63,10 @@ class SetupHead(InRodUnits):
         instrument: its kind; device: which one of the crew's.
         rod: how the rod is marked; rod_length: its length.
         height: of the level line where that is known: a string at its height above the datum.
+        string: the planned string that drops are read from, where its height is another at every station; the
+            `distance` of a shot is then how far along it hangs, left out where its point lies on the string.
+        span, hung_at: of a line level's string from end to end, and where on it the level hangs; mid-span when left
+            out. The `distance` of a shot is then how far along the string it is read, the far end when left out.
         place: where the instrument stands, for the lengths of its sights.
         corrected: readings are corrected by the last test of the device.
         rechecks: nothing was moved since: what was shot before is held against it and stays as it is.
@@ -71,6 +77,9 @@ class SetupHead(InRodUnits):
     device: Named | None = None
     rod_length: PositiveLength | None = None
     height: SignedLength | None = None
+    string: Named | None = None
+    span: PositiveLength | None = None
+    hung_at: PositiveLength | None = None
     place: Coordinates | None = None
     corrected: bool = False
     rechecks: bool = False

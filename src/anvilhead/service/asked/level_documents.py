@@ -50,6 +50,7 @@ class ShotCreate(InRodUnits):
     thing: Named | None = Field(default=None, alias="on")
     reading: SignedLength
     turned: SignedLength | None = None
+    bracket: SignedLength | None = None
     distance: PositiveLength | None = None
     replaces: UUID | None = None
 
@@ -70,6 +71,7 @@ class LevelAsked(InJobUnits):
         target_mm, tolerance_mm: of a thing to be set to height.
         rod_mm: length of the rod, where it was said.
         turned: the second reading with the level turned end for end, as typed; the mean counts.
+        bracket: where its bubble touches the other line, as typed; the mean counts, and that of both with `turned`.
         distance: of the sight, as typed; distance_mm: the same where the plan says it.
         correct_per_mm: what a setup that is corrected adds to a reading for each millimetre of sight.
     """
@@ -82,6 +84,7 @@ class LevelAsked(InJobUnits):
     tolerance_mm: Millimetres | None = None
     rod_mm: Millimetres | None = None
     turned: Annotated[str, Field(max_length=200)] = ""
+    bracket: Annotated[str, Field(max_length=200)] = ""
     distance: Annotated[str, Field(max_length=200)] = ""
     distance_mm: Millimetres | None = None
     correct_per_mm: Millimetres | None = None

@@ -43,6 +43,7 @@ class Shot:
     thing: str | None
     reading: Length
     turned: Length | None
+    bracket: Length | None
     distance: Length | None
     who: str
     at: datetime
@@ -61,6 +62,7 @@ class Shot:
             thing=self.thing,
             reading=self.reading,
             turned=self.turned,
+            bracket=self.bracket,
             distance=self.distance,
             who=self.who,
             taken=self.at,
@@ -242,6 +244,7 @@ def _shot(row: Row[Any]) -> Shot:
         row.thing,
         Length(float(row.reading_mm), row.reading_written),
         _length(row.turned_mm, row.turned_written),
+        _length(row.bracket_mm, row.bracket_written),
         _length(row.distance_mm, row.distance_written),
         row.who,
         row.at,

@@ -7,10 +7,12 @@ from anvilhead.core.messages.level_words import off_rod_words
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels.documents import Levels
-from anvilhead.jobfile.levels.level_faults import DISTANCE_MISSING, level_problems, unknown_start
+from anvilhead.jobfile.levels.level_faults import DISTANCE_MISSING, OFF_STRING, level_problems, unknown_start
 from anvilhead.jobfile.levels.measured import ShotEntry
-from anvilhead.jobfile.levels.written.book_solving import benchmarks_of, work_book
-from anvilhead.jobfile.levels.written.level_solving import carried_by
+from anvilhead.jobfile.levels.written.book_solving import work_book
+from anvilhead.jobfile.levels.written.hanging import station_of
+from anvilhead.jobfile.levels.written.said import benchmarks_of
+from anvilhead.jobfile.levels.written.setup_solving import carried_by
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.working.placed import Site
@@ -117,13 +119,16 @@ def _shot_problems(
     """A shot that no rod shows, cannot be corrected as its setup asks, or leaves its setup without a height."""
     setup = plans.record.setups[index]
     rod, marks = mm_of(setup.head.rod_length), setup.head.rod or marks_for(units)
-    for key, reading in (("reading", document.reading), ("turned", document.turned)):
+    for key, reading in (("reading", document.reading), ("turned", document.turned), ("bracket", document.bracket)):
         if reading and off_rod(reading.mm, rod):
             return [Problem(pointer=f"/{key}", code="off-rod", message=off_rod_words(reading.mm, rod, marks))]
     known = book_of(plans, units)
     levels, points = known.levels, known.points
     if setup.head.corrected and document.distance is None and not (setup.head.place and document.at in points.places):
         return [Problem(pointer="/distance", code="distance-missing", message=DISTANCE_MISSING)]
+    string = known.strings.get(setup.head.string or "")
+    if string is not None and station_of(string, points, document.at, mm_of(document.distance)) is None:
+        return [Problem(pointer="/distance", code="off-string", message=OFF_STRING)]
     if replaced is None and known.book.setups[index].hi_mm is not None:
         return []  # one reading more takes no height away
     standing = [shot for shot in setup.in_book_order if not shot.strike]

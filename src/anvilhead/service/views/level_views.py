@@ -27,6 +27,7 @@ class LevelShotView(Result):
     thing: str | None
     reading: ShownLength
     turned: ShownLength | None
+    bracket: ShownLength | None
     distance: ShownLength | None
     who: str
     taken: datetime
@@ -34,7 +35,7 @@ class LevelShotView(Result):
 
 
 class LevelSetupView(Result):
-    """A setup as kept."""
+    """A setup as kept; `string`: drops are read from that one; `spanned`: its line level's span was said."""
 
     id: str
     instrument: LevelInstrument
@@ -42,6 +43,8 @@ class LevelSetupView(Result):
     rod: RodMarks
     rod_length: ShownLength | None
     corrected: bool
+    string: str | None
+    spanned: bool
     who: str
     taken: datetime
     shots: list[LevelShotView]
@@ -105,6 +108,8 @@ def setup_view(setup: Setup, units: Units) -> LevelSetupView:
         rod=rod,
         rod_length=head.rod_length and _on_rod(head.rod_length, rod),
         corrected=head.corrected,
+        string=head.string,
+        spanned=head.span is not None,
         who=setup.who,
         taken=setup.at,
         shots=[_shot_view(shot, number, rod) for number, shot in enumerate(setup.in_book_order)],
@@ -120,6 +125,7 @@ def _shot_view(shot: Shot, number: int, rod: RodMarks) -> LevelShotView:
         thing=shot.thing,
         reading=_on_rod(shot.reading, rod),
         turned=shot.turned and _on_rod(shot.turned, rod),
+        bracket=shot.bracket and _on_rod(shot.bracket, rod),
         distance=shot.distance and _on_rod(shot.distance, rod),
         who=shot.who,
         taken=shot.at,

@@ -2908,6 +2908,20 @@ export interface components {
          */
         Governs: "frost" | "sound-soil";
         /**
+         * GradeResult
+         * @description From one nail to the next: how it falls for each unit of length, above zero down; `text` says it.
+         */
+        GradeResult: {
+            /** Start Mm */
+            start_mm: number;
+            /** End Mm */
+            end_mm: number;
+            /** Fall Share */
+            fall_share: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * GroundResult
          * @description The ground between its shots; `contours` are empty when the shots hold no area.
          */
@@ -3483,6 +3497,7 @@ export interface components {
          *         target_mm, tolerance_mm: of a thing to be set to height.
          *         rod_mm: length of the rod, where it was said.
          *         turned: the second reading with the level turned end for end, as typed; the mean counts.
+         *         bracket: where its bubble touches the other line, as typed; the mean counts, and that of both with `turned`.
          *         distance: of the sight, as typed; distance_mm: the same where the plan says it.
          *         correct_per_mm: what a setup that is corrected adds to a reading for each millimetre of sight.
          */
@@ -3506,6 +3521,11 @@ export interface components {
              * @default
              */
             turned?: string;
+            /**
+             * Bracket
+             * @default
+             */
+            bracket?: string;
             /**
              * Distance
              * @default
@@ -3576,6 +3596,8 @@ export interface components {
             runs?: components["schemas"]["RunPlan"][];
             /** Footings */
             footings?: components["schemas"]["FootingPlan-Input"][];
+            /** Strings */
+            strings?: components["schemas"]["StringPlan"][];
             /** Contour Step */
             contour_step?: (string | number) | null;
             marked_in?: components["schemas"]["MarkedIn"] | null;
@@ -3625,7 +3647,7 @@ export interface components {
         };
         /**
          * LevelSetupView
-         * @description A setup as kept.
+         * @description A setup as kept; `string`: drops are read from that one; `spanned`: its line level's span was said.
          */
         LevelSetupView: {
             /** Id */
@@ -3637,6 +3659,10 @@ export interface components {
             rod_length: components["schemas"]["ShownLength"] | null;
             /** Corrected */
             corrected: boolean;
+            /** String */
+            string: string | null;
+            /** Spanned */
+            spanned: boolean;
             /** Who */
             who: string;
             /**
@@ -3662,6 +3688,7 @@ export interface components {
             thing: string | null;
             reading: components["schemas"]["ShownLength"];
             turned: components["schemas"]["ShownLength"] | null;
+            bracket: components["schemas"]["ShownLength"] | null;
             distance: components["schemas"]["ShownLength"] | null;
             /** Who */
             who: string;
@@ -3786,6 +3813,8 @@ export interface components {
             runs: components["schemas"]["RunResult"][];
             /** Footings */
             footings: components["schemas"]["FootingResult"][];
+            /** Strings */
+            strings: components["schemas"]["anvilhead__jobfile__levels__string_results__StringResult"][];
             /** Sections */
             sections: components["schemas"]["SectionResult"][];
             /** Sticks */
@@ -4164,6 +4193,24 @@ export interface components {
             clear: boolean;
             /** Corners */
             corners: components["schemas"]["MovedCorner"][];
+        };
+        /**
+         * NailHeight
+         * @description The height of a string at one of its nails: at a point of the plan, or so far along.
+         */
+        NailHeight: {
+            /** At */
+            at?: string | null;
+            /** Along */
+            along?: (string | number) | null;
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height: string | number;
         };
         /**
          * NailMovedResult
@@ -5456,7 +5503,7 @@ export interface components {
          * @description What goes beyond what an instrument is good for.
          * @enum {string}
          */
-        ReachKind: "span" | "sag" | "radius" | "temperature";
+        ReachKind: "span" | "sag" | "radius" | "lean" | "temperature";
         /**
          * ReachResult
          * @description A limit of the instrument that a setup goes beyond.
@@ -6076,6 +6123,12 @@ export interface components {
             rod_length?: (string | number) | null;
             /** Height */
             height?: (string | number) | null;
+            /** String */
+            string?: string | null;
+            /** Span */
+            span?: (string | number) | null;
+            /** Hung At */
+            hung_at?: (string | number) | null;
             /** Place */
             place?: (string | number)[] | null;
             /**
@@ -6188,6 +6241,8 @@ export interface components {
             reading: string | number;
             /** Turned */
             turned?: (string | number) | null;
+            /** Bracket */
+            bracket?: (string | number) | null;
             /** Distance */
             distance?: (string | number) | null;
             /** Replaces */
@@ -6214,6 +6269,7 @@ export interface components {
          *         role: start, check (on a benchmark), or shot; thing: what the rod stood on, null for the ground.
          *         height_mm: what it found from the adjusted level line.
          *         within_mm: ± of the height of what it stood on against the benchmarks, 95 in 100; null for one of those.
+         *         half_mm: half of what lies between both lines of a line level's bubble; null where it was not bracketed.
          *         carries: what would go with it if it were struck, in words; null when nothing hangs on it.
          */
         ShotResult: {
@@ -6235,6 +6291,8 @@ export interface components {
             height_text: string;
             /** Within Mm */
             within_mm: number | null;
+            /** Half Mm */
+            half_mm: number | null;
             /** Carries */
             carries: string | null;
         };
@@ -7165,20 +7223,74 @@ export interface components {
             gap: string | number;
         };
         /**
-         * StringResult
-         * @description A string from nail to nail; knots and wraps come on top.
+         * StringPlan
+         * @description A string over a line of the plan, straight between nails whose heights are known.
          *
-         *     `lines`: every wall it runs over, walls in one line have one; `boards`: those at its two ends.
+         *     Attributes:
+         *         through: points that it passes, in order.
+         *         heights: at its nails; one alone is a level string.
+         *         thing: what is set under it: form tops, a kerb.
+         *         every: a number at every so much of it, beside its points.
+         *         pull: newtons, to reckon with its sag; left out, it is taken as straight.
+         *         weight: newtons per metre.
          */
-        StringResult: {
-            /** Line */
-            line: string;
-            /** Lines */
-            lines: string[];
-            /** Boards */
-            boards: string[];
-            /** Length Mm */
-            length_mm: number;
+        StringPlan: {
+            /**
+             * Name
+             * @default string
+             */
+            name?: string;
+            /** Through */
+            through: string[];
+            /** Heights */
+            heights: components["schemas"]["NailHeight"][];
+            /** Thing */
+            thing?: string | null;
+            /** Every */
+            every?: (string | number) | null;
+            /** Pull */
+            pull?: number | null;
+            /** Weight */
+            weight?: number | null;
+        };
+        /**
+         * StringStationResult
+         * @description A station of a string; null where nobody shot.
+         *
+         *     Attributes:
+         *         name: the point that lies there; is_nail: whether its height was said there.
+         *         reveal_mm: from the ground up to the string; below zero the ground stands through it.
+         *         reading_mm: on what is set at its height, with the instrument as it stands.
+         *         found_mm: the thing that is set to it, as shot; off_mm: how much higher than the string that is.
+         */
+        StringStationResult: {
+            /** Name */
+            name: string | null;
+            /** Is Nail */
+            is_nail: boolean;
+            /** Along Mm */
+            along_mm: number;
+            /** Along Text */
+            along_text: string;
+            place: components["schemas"]["Place"];
+            /** Height Mm */
+            height_mm: number;
+            /** Height Text */
+            height_text: string;
+            /** Ground Mm */
+            ground_mm: number | null;
+            /** Reveal Mm */
+            reveal_mm: number | null;
+            /** Reveal Text */
+            reveal_text: string | null;
+            /** Reading Mm */
+            reading_mm: number | null;
+            /** Reading Text */
+            reading_text: string | null;
+            /** Found Mm */
+            found_mm: number | null;
+            /** Off Mm */
+            off_mm: number | null;
             /** Text */
             text: string;
         };
@@ -7290,7 +7402,7 @@ export interface components {
             /** Stakes At */
             stakes_at: components["schemas"]["StakeResult"][];
             /** Strings */
-            strings: components["schemas"]["StringResult"][];
+            strings: components["schemas"]["anvilhead__jobfile__results__plan_results__StringResult"][];
             heights: components["schemas"]["HeightsResult"] | null;
             materials: components["schemas"]["MaterialsResult"];
             methods: components["schemas"]["MethodsResult"] | null;
@@ -7849,6 +7961,28 @@ export interface components {
             left_text: string;
         };
         /**
+         * StringResult
+         * @description A string that carries heights.
+         */
+        anvilhead__jobfile__levels__string_results__StringResult: {
+            /** Name */
+            name: string;
+            /** Thing */
+            thing: string | null;
+            /** Length Mm */
+            length_mm: number;
+            /** Length Text */
+            length_text: string;
+            /** Places */
+            places: components["schemas"]["Place"][];
+            /** Stations */
+            stations: components["schemas"]["StringStationResult"][];
+            /** Grades */
+            grades: components["schemas"]["GradeResult"][];
+            /** Text */
+            text: string;
+        };
+        /**
          * CutResult
          * @description One stock length and what is cut from it.
          */
@@ -7861,6 +7995,24 @@ export interface components {
             left_text: string;
             /** Count */
             count: number;
+        };
+        /**
+         * StringResult
+         * @description A string from nail to nail; knots and wraps come on top.
+         *
+         *     `lines`: every wall it runs over, walls in one line have one; `boards`: those at its two ends.
+         */
+        anvilhead__jobfile__results__plan_results__StringResult: {
+            /** Line */
+            line: string;
+            /** Lines */
+            lines: string[];
+            /** Boards */
+            boards: string[];
+            /** Length Mm */
+            length_mm: number;
+            /** Text */
+            text: string;
         };
         /**
          * CutResult

@@ -4,30 +4,25 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
+from anvilhead.core.boards.graded_string import GradedString
 from anvilhead.core.closing.closed_book import LevelBook, keep_book
 from anvilhead.core.closing.closing import Closing, DistributeRule, Trust, closings, trust_of
 from anvilhead.core.closing.questioned import Around, Questioned, questioned
 from anvilhead.core.closing.sights import Sights
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.ground.terrain import GroundShot, Terrain, terrain_of
-from anvilhead.core.levels import instrument_check
-from anvilhead.core.levels.height_target import ThingKind
-from anvilhead.core.levels.instrument_check import CheckKind, Truth
+from anvilhead.core.levels.instrument_check import Truth
 from anvilhead.core.levels.level_book import LevelSetup, LevelShot, Spot
-from anvilhead.core.levels.level_instrument import CLASSES, SPANNED, LevelClass, LevelInstrument
+from anvilhead.core.levels.level_instrument import SPANNED, LevelInstrument
 from anvilhead.core.levels.rod import RodMarks, marks_for
-from anvilhead.core.units.errors import GeometryError, InputError
+from anvilhead.core.units.errors import GeometryError
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.lengths import Length, mm_of
-from anvilhead.jobfile.levels.documents import Device, LevelPlan, Levels, TargetPlan
+from anvilhead.jobfile.lengths import mm_of
+from anvilhead.jobfile.levels.documents import Levels
 from anvilhead.jobfile.levels.level_points import LevelPoints
-from anvilhead.jobfile.levels.measured import CheckEntry, SetupEntry, ShotEntry
-
-BENCHMARK = "BM"
-"""Name of the benchmark where nobody named one."""
-
-TOPS = (ThingKind.BOARD_TOPS, ThingKind.FORM_TOPS, ThingKind.POST_TOPS)
-"""Things that cannot lie under the ground beside them."""
+from anvilhead.jobfile.levels.measured import SetupEntry, ShotEntry
+from anvilhead.jobfile.levels.written.hanging import ON_STRING_MM, as_hung, station_of, strings_of
+from anvilhead.jobfile.levels.written.said import TOPS, benchmarks_of, class_of, kind_of, tested
 
 
 @dataclass(frozen=True)
@@ -38,7 +33,7 @@ class Book:
         levels: the documents; points: where its names are.
         kept: for each setup, the numbers of its shots that count.
         setups, sights, rods: as the core takes them; book: what it makes of them.
-        truths: what the last test of each device found, by its name.
+        truths: what the last test of each device found, by its name; strings: that carry heights, by name.
         in_hand: the setup that somebody shoots from now; None for the last.
     """
 
@@ -50,6 +45,7 @@ class Book:
     sights: Sights
     rods: tuple[RodMarks, ...]
     truths: Mapping[str, tuple[Truth, ...]]
+    strings: Mapping[str, GradedString]
     book: LevelBook
     in_hand: int | None = None
 
@@ -71,6 +67,29 @@ class Book:
         entry = self.levels.setups[setup]
         truth = self.truths.get(entry.device or "", ())
         return truth[0] if entry.corrected and len(truth) == 1 else None
+
+    def line_mm(self, setup: int, at: str | Point) -> float | None:
+        """Height of a setup's level line over a point; None before it has one, or where its string does not pass."""
+        line = self.book.setups[setup].level_line_mm
+        string = self.strings.get(self.levels.setups[setup].string or "")
+        if line is None or string is None:
+            return line
+        if isinstance(at, Point):
+            station, off = string.path.nearest(at)
+            return string.height_mm(station) if off <= ON_STRING_MM else None
+        station_mm = station_of(string, self.points, at, None)
+        return None if station_mm is None else string.height_mm(station_mm)
+
+    @cached_property
+    def off_string(self) -> list[tuple[int, int]]:
+        """Shots from a string that lie beside it, and do not say how far along they hang."""
+        return [
+            (s, n)
+            for s, entry in enumerate(self.levels.setups)
+            if (string := self.strings.get(entry.string or "")) is not None
+            for n, shot in enumerate(self.setups[s].shots)
+            if station_of(string, self.points, shot.spot.at, shot.distance_mm) is None
+        ]
 
     def sight_mm(self, setup: int, at: str | Point) -> float | None:
         """Length of the sight from a setup to a point: as last said there, else from the plan."""
@@ -177,53 +196,6 @@ def mesh_of(shots: Sequence[GroundShot]) -> Terrain | None:
         return None
 
 
-def kind_of(target: TargetPlan) -> ThingKind:
-    """What a target is: as said, else by its name."""
-    return target.kind or kind_named(target.name)
-
-
-def kind_named(thing: str) -> ThingKind:
-    """What a thing is by its name."""
-    plain = thing.lower().rstrip("s")
-    return next((kind for kind in ThingKind if kind.value.rstrip("s") == plain), ThingKind.OTHER)
-
-
-def benchmarks_of(plan: LevelPlan) -> dict[Spot, float]:
-    """Heights held as true; the datum itself when nobody said one."""
-    said = [*([plan.benchmark] if plan.benchmark else []), *plan.benchmarks]
-    return {Spot(one.name, one.thing or ""): one.height.mm for one in said} or {Spot(BENCHMARK): 0.0}
-
-
-def class_of(device: Device | None, kind: LevelInstrument) -> LevelClass:
-    """How good an instrument is: what its device says, else what the trade expects of its kind."""
-    usual = CLASSES[kind]
-    if device is None:
-        return usual
-    drift = device.drift.mm / device.drift_over.mm if device.drift and device.drift_over else usual.per_mm
-    return LevelClass(
-        usual.reading_mm if device.error is None else device.error.mm, drift, mm_of(device.reach) or usual.reach_mm
-    )
-
-
-def truths_of(check: CheckEntry, device: Device | None) -> tuple[Truth, ...]:
-    """What a test found.
-
-    Raises:
-        InputError: when it cannot show anything.
-    """
-    kind = class_of(device, device.kind if device else LevelInstrument.OPTICAL)
-    reads = [reading.mm for reading in check.readings]
-    distance, near = (check.distance or Length(0.0, 0)).mm, check.near.mm
-    if check.kind is CheckKind.TWO_PEG:
-        far = distance + near if check.beyond else distance - near
-        return (instrument_check.two_peg((reads[0], reads[1]), (reads[2], reads[3]), near, far, kind),)
-    if check.kind is CheckKind.FOUR_WAYS:
-        return instrument_check.four_ways(reads, distance, kind)
-    if check.kind is CheckKind.TURN_ROUND:
-        return (instrument_check.turn_round(reads[0], reads[1], distance, kind),)
-    return (instrument_check.ends_together(reads[0], reads[1], kind),)
-
-
 def work_book(levels: Levels, points: LevelPoints, units: Units, in_hand: int | None = None) -> Book:
     """Work a level book out.
 
@@ -238,9 +210,12 @@ def work_book(levels: Levels, points: LevelPoints, units: Units, in_hand: int | 
     raw = [_setup(entry, numbers) for entry, numbers in zip(levels.setups, kept, strict=True)]
     classes = [class_of(devices.get(entry.device or ""), entry.instrument) for entry in levels.setups]
     sights = Sights(classes, _distances(levels.setups, raw, points))
-    truths = {check.device: _tested(check, devices) for check in levels.checks}
-    setups = [_corrected(setup, entry, truths, sights, s) for s, (setup, entry) in enumerate(
-        zip(raw, levels.setups, strict=True))]  # fmt: skip
+    truths = {check.device: tested(check, devices) for check in levels.checks}
+    strings = strings_of(levels, points)
+    setups = [
+        as_hung(_corrected(setup, entry, truths, sights, s), entry, strings, points, devices.get(entry.device or ""))
+        for s, (setup, entry) in enumerate(zip(raw, levels.setups, strict=True))
+    ]
     rods = tuple(entry.rod or marks_for(units) for entry in levels.setups)
     rule = DistributeRule(setups, [rod.units for rod in rods])
     return Book(
@@ -252,16 +227,10 @@ def work_book(levels: Levels, points: LevelPoints, units: Units, in_hand: int | 
         sights=sights,
         rods=rods,
         truths=truths,
+        strings=strings,
         book=keep_book(benchmarks_of(levels), setups, sights, rule.may_distribute),
         in_hand=in_hand,
     )
-
-
-def _tested(check: CheckEntry, devices: Mapping[str, Device]) -> tuple[Truth, ...]:
-    try:
-        return truths_of(check, devices.get(check.device))
-    except InputError:  # told by level_faults
-        return ()
 
 
 def _setup(entry: SetupEntry, numbers: Sequence[int]) -> LevelSetup:
@@ -271,9 +240,8 @@ def _setup(entry: SetupEntry, numbers: Sequence[int]) -> LevelSetup:
 
 def _shot(entry: ShotEntry) -> LevelShot:
     typed = entry.reading.written if isinstance(entry.reading.written, str) else ""
-    return LevelShot(
-        Spot(entry.at, entry.thing or ""), entry.reading.mm, mm_of(entry.turned), mm_of(entry.distance), typed
-    )
+    reading = entry.reading.mm if entry.bracket is None else (entry.reading.mm + entry.bracket.mm) / 2
+    return LevelShot(Spot(entry.at, entry.thing or ""), reading, mm_of(entry.turned), mm_of(entry.distance), typed)
 
 
 def _distances(

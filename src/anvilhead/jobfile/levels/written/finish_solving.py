@@ -22,9 +22,10 @@ from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import decided_results as r
 from anvilhead.jobfile.levels.decided import AdoptedFinish, FinishPlan
-from anvilhead.jobfile.levels.written.book_solving import Book, kind_of
+from anvilhead.jobfile.levels.written.book_solving import Book
 from anvilhead.jobfile.levels.written.frames import Frames
 from anvilhead.jobfile.levels.written.height_solving import target_reading_of, target_text
+from anvilhead.jobfile.levels.written.said import kind_of
 from anvilhead.jobfile.levels.written.standing_solving import ground_under, string_mm_of
 from anvilhead.jobfile.levels.written.surfaces import outline_of
 from anvilhead.jobfile.working.board_ground import ground_of, height_rule_of

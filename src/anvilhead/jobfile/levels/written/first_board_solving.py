@@ -8,7 +8,8 @@ from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.messages.decided_words import first_board_text
 from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.jobfile.levels import decided_results as r
-from anvilhead.jobfile.levels.written.book_solving import Book, kind_named, kind_of
+from anvilhead.jobfile.levels.written.book_solving import Book
+from anvilhead.jobfile.levels.written.said import kind_named, kind_of
 from anvilhead.jobfile.levels.written.shot_ground import is_known
 from anvilhead.jobfile.working.board_ground import ground_of, height_rule_of
 from anvilhead.jobfile.working.placed import Site

@@ -1,10 +1,10 @@
 """Bottoms of footings written down, stretch by stretch."""
 
 from collections.abc import Mapping
-from itertools import pairwise
 
+from anvilhead.core.geometry.along import HeightsAlong, Path
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.ground.footing_bottom import BottomRule, BottomStretch, HeightsAlong, SoilAlong, footing_bottoms
+from anvilhead.core.ground.footing_bottom import BottomRule, BottomStretch, SoilAlong, footing_bottoms
 from anvilhead.core.messages import footing_words as say
 from anvilhead.core.units.errors import GeometryError
 from anvilhead.core.units.tolerances import COINCIDENT_MM, FLOAT_SLACK, NOTHING_MM
@@ -34,13 +34,8 @@ class _Footing:
         planned = frames.site.planned[self.structure]
         self.corners = outline_of(planned, plan)
         self.is_closed = planned.footprint.closed
-        names = list(self.corners)
-        ends = [*names, names[0]] if self.is_closed else names
-        self.sides = [(one, other, self.corners[one], self.corners[other]) for one, other in pairwise(ends)]
-        self.stations = [0.0]
-        for _, _, start, end in self.sides:
-            self.stations.append(self.stations[-1] + start.distance_to(end))
-        self.length_mm = self.stations[-1]
+        self.path = Path(tuple(self.corners.values()), is_closed=self.is_closed)
+        self.length_mm = self.path.length_mm
 
     def result(self) -> r.FootingResult:
         soil, rule = self._soil(), self._rule()
@@ -53,7 +48,7 @@ class _Footing:
             name=self.plan.name,
             structure=self.structure,
             around_mm=tidy(self.length_mm),
-            corners={name: tidy(at) for name, at in zip(self.corners, self.stations, strict=False)},
+            corners={name: tidy(at) for name, at in zip(self.corners, self.path.stations, strict=False)},
             asked=self._asked(soil, rule) if found else [],
             stretches=[self._stretch(one, soil) for one in found],
             text=text,
@@ -82,39 +77,26 @@ class _Footing:
         found: dict[float, float] = {}
         for name, mm in heights.items():
             if name in places:
-                station = round(self._station(places[name]) / COINCIDENT_MM) * COINCIDENT_MM
+                station = round(self.path.nearest(places[name])[0] / COINCIDENT_MM) * COINCIDENT_MM
                 found[station] = min(mm, found.get(station, mm))
         return tuple(sorted(found.items()))
-
-    def _station(self, at: Point) -> float:
-        """The station of the outline that is nearest to a place."""
-        best, station = float("inf"), 0.0
-        for begin, (_, _, start, end) in zip(self.stations, self.sides, strict=False):
-            length = start.distance_to(end)
-            along = min(max((at - start).dot(end - start) / length, 0.0), length)
-            off = at.distance_to(start + (end - start).unit() * along)
-            if off < best:
-                best, station = off, begin + along
-        return station
 
     def _at(self, station_mm: float, *, is_end: bool = False) -> r.StationOnResult:
         """A station on its side; an end that falls on a corner is the end of the side before it."""
         at = station_mm % self.length_mm if self.is_closed and station_mm > self.length_mm + NOTHING_MM else station_mm
-        last = len(self.sides) - 1
-        reached = (i for i in range(last + 1) if at < self.stations[i + 1] + (NOTHING_MM if is_end else -NOTHING_MM))
-        i = next(reached, last)
-        one, other, start, end = self.sides[i]
-        along = at - self.stations[i]
+        leg = self.path.leg_at(at, is_end=is_end)
+        names = [*self.corners, *self.corners][leg : leg + 2]
+        along = at - self.path.stations[leg]
         return r.StationOnResult(
-            side=one + other if len(one + other) == 2 else f"{one}-{other}",
+            side="".join(names) if all(len(name) == 1 for name in names) else "-".join(names),
             along_mm=tidy(along),
-            text=f"{text_of(along, self.book.units)} from {one}",
-            place=place(start + (end - start).unit() * along),
+            text=f"{text_of(along, self.book.units)} from {names[0]}",
+            place=place(self.path.at(at)),
         )
 
     def _asked(self, soil: SoilAlong, rule: BottomRule) -> list[r.AskedAtResult]:
         even = [self.length_mm * i / ASKED_EVERY for i in range(ASKED_EVERY + 1)]
-        stations = sorted({*self.stations, *even})
+        stations = sorted({*self.path.stations, *even})
         return [
             r.AskedAtResult(
                 station_mm=tidy(at), needed_mm=tidy(soil.needed(rule, at, at)[0]), grade_mm=tidy(soil.grade.at(at))

@@ -14,7 +14,8 @@ from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import level_results as r
 from anvilhead.jobfile.levels.documents import TargetPlan
 from anvilhead.jobfile.levels.level_points import LevelPoints
-from anvilhead.jobfile.levels.written.book_solving import Book, kind_of
+from anvilhead.jobfile.levels.written.book_solving import Book
+from anvilhead.jobfile.levels.written.said import kind_of
 from anvilhead.jobfile.written.writing import place, text_of, tidy
 
 
@@ -67,7 +68,7 @@ def target_reading_of(book: Book, height_mm: float, at: str | Point) -> float | 
     An instrument whose readings are corrected shows what it shows: the correction of the sight comes off the target
     again.  A setup that is corrected and a point whose sight nobody knows the length of have no target reading.
     """
-    line = None if book.standing is None else book.book.setups[book.standing].level_line_mm
+    line = None if book.standing is None else book.line_mm(book.standing, at)
     if line is None or book.standing is None:
         return None
     reading = target_reading_mm(line, height_mm)

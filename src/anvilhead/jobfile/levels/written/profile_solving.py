@@ -12,8 +12,8 @@ from anvilhead.core.messages.spoken import spoken
 from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.levels import built_results as r
-from anvilhead.jobfile.levels.written.book_solving import kind_of
 from anvilhead.jobfile.levels.written.frames import Frames
+from anvilhead.jobfile.levels.written.said import kind_of
 from anvilhead.jobfile.working.board_ground import ground_of, height_rule_of
 from anvilhead.jobfile.working.planned import Planned
 from anvilhead.jobfile.written.writing import tidy

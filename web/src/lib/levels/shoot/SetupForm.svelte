@@ -20,11 +20,15 @@
 	let rod = $state<RodMarks>(before?.rod ?? untrack(() => stage.job.units));
 	let rodLength = $state(before?.rod_length?.written ?? '');
 	let height = $state('');
+	let string = $state('');
+	let span = $state('');
+	let hungAt = $state('');
 	let warmer = $state('');
 	let leg = $state('');
 	let corrected = $state(before?.corrected ?? false);
 	let rechecks = $state(false);
 	let trouble = $state('');
+	const strings = $derived((stage.planned.strings ?? []).map((one) => one.name ?? 'string'));
 	const degrees = $derived(unitsOf(rod) === 'ft-in' ? '°F' : '°C');
 	const chosen = $derived(devices.find((one) => one.name === device));
 	const instrument = $derived(chosen?.kind ?? kind);
@@ -43,7 +47,12 @@
 				? { warmer: `${warmer.trim()} ${degrees}`, leg: leg.trim() }
 				: {}),
 			...(rodLength.trim() ? { rod_length: rodLength.trim() } : {}),
-			...(instrument === 'string' && height.trim() ? { height: height.trim() } : {})
+			...(instrument === 'string' && string ? { string } : {}),
+			...(instrument === 'string' && !string && height.trim() ? { height: height.trim() } : {}),
+			...(instrument === 'line-level' && span.trim() ? { span: span.trim() } : {}),
+			...(instrument === 'line-level' && span.trim() && hungAt.trim()
+				? { hung_at: hungAt.trim() }
+				: {})
 		});
 		if (!trouble) onBegun();
 	}
@@ -82,7 +91,18 @@
 				>{/each}
 		</select></label
 	>
-	{#if instrument === 'string'}
+	{#if instrument === 'string' && strings.length}
+		<label
+			>Which string
+			<select class="field" aria-label="Which string" bind:value={string}>
+				<option value="">one at one height</option>
+				{#each strings as one (one)}<option value={one}>{one}</option>{/each}
+			</select></label
+		>
+	{/if}
+	{#if instrument === 'string' && string}
+		<p class="text-sm text-ink-soft">Its height at every point is as planned in Ground.</p>
+	{:else if instrument === 'string'}
 		<LengthField
 			label="String at"
 			value={height}
@@ -98,6 +118,22 @@
 			units={unitsOf(rod)}
 			hint="longer readings are questioned"
 			onInput={(text) => (rodLength = text)}
+		/>
+	{/if}
+	{#if instrument === 'line-level'}
+		<LengthField
+			label="String from end to end"
+			value={span}
+			units={unitsOf(rod)}
+			hint="to reckon with its sag"
+			onInput={(text) => (span = text)}
+		/>
+		<LengthField
+			label="Level hangs at"
+			value={hungAt}
+			units={unitsOf(rod)}
+			placeholder="mid-span"
+			onInput={(text) => (hungAt = text)}
 		/>
 	{/if}
 	{#if instrument === 'water-level'}

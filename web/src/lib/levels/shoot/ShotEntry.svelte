@@ -60,7 +60,10 @@
 		return (ahead ?? among[0])?.label ?? '';
 	});
 	const turned = $derived(stage.draft('turned'));
+	const bracket = $derived(stage.draft('bracket'));
 	const distance = $derived(stage.draft('distance'));
+	/** Drops from a string whose height is another at every point: what a reading means is known once it is kept. */
+	const bent = $derived(Boolean(setup.string));
 	const at = $derived(stage.draft('at') || suggested);
 	/** A name that is not in the book, about which was asked whether it is meant. */
 	let unknown = $state('');
@@ -71,7 +74,7 @@
 	const meaning = $derived(
 		first
 			? { known_mm: stage.heightOf(at, thing) ?? null }
-			: { hi_mm: stage.found?.level_line_mm ?? null }
+			: { hi_mm: bent ? null : (stage.found?.level_line_mm ?? null) }
 	);
 	const asked = $derived({
 		units: stage.job.units,
@@ -80,6 +83,7 @@
 		rod_mm: setup.rod_length?.mm ?? null,
 		correct_per_mm: stage.found?.correction_per_mm ?? null,
 		turned,
+		bracket,
 		distance,
 		...meaning
 	});
@@ -93,13 +97,13 @@
 			unknown = at;
 			return;
 		}
-		const shot = { at, thing, reading, turned, distance };
+		const shot = { at, thing, reading, turned, bracket, distance };
 		const question = { ...asked, text: shot.reading };
 		const mine = { at: stage.nameOf(at), thing };
 		unknown = '';
 		checking = [...checking, mine];
 		// empty at once, for the next reading; what cannot be read comes back
-		for (const key of ['reading', 'turned', 'distance', 'at']) stage.type(key, '');
+		for (const key of ['reading', 'turned', 'bracket', 'distance', 'at']) stage.type(key, '');
 		line = line
 			.then(() => send(shot, question))
 			.finally(() => {
@@ -117,7 +121,7 @@
 			trouble = `${shot.at}, “${shot.reading.trim()}”: ${said}`;
 		} else {
 			trouble = said;
-			for (const key of ['reading', 'turned', 'distance', 'at'] as const)
+			for (const key of ['reading', 'turned', 'bracket', 'distance', 'at'] as const)
 				stage.type(key, shot[key]);
 		}
 	}
@@ -207,12 +211,28 @@
 			onInput={(text) => stage.type('turned', text)}
 		/>
 	{/if}
-	{#if isTurned || setup.corrected}
+	{#if setup.instrument === 'line-level'}
 		<LengthField
-			label={isTurned ? 'Span' : 'Sight distance'}
+			label="Bubble at its other line"
+			value={bracket}
+			{units}
+			signed
+			hint="leave empty when it is centred; the mean counts"
+			onInput={(text) => stage.type('bracket', text)}
+		/>
+	{/if}
+	{#if isTurned || setup.corrected || bent}
+		<LengthField
+			label={bent || setup.spanned ? 'Along the string' : isTurned ? 'Span' : 'Sight distance'}
 			value={distance}
 			{units}
-			hint={setup.corrected ? 'the correction goes with it' : 'leave empty: from the plan'}
+			hint={bent
+				? 'leave empty under it: from the plan'
+				: setup.spanned
+					? 'leave empty at the far end'
+					: setup.corrected
+						? 'the correction goes with it'
+						: 'leave empty: from the plan'}
 			onInput={(text) => stage.type('distance', text)}
 		/>
 	{/if}

@@ -9,6 +9,7 @@ export interface ShotDraft {
 	thing: string;
 	reading: string;
 	turned: string;
+	bracket: string;
 	distance: string;
 }
 
@@ -45,6 +46,7 @@ export class Shots {
 				reading: shot.reading.trim(),
 				...(shot.thing ? { on: shot.thing } : {}),
 				...(shot.turned?.trim() ? { turned: shot.turned.trim() } : {}),
+				...(shot.bracket?.trim() ? { bracket: shot.bracket.trim() } : {}),
 				...(shot.distance?.trim() ? { distance: shot.distance.trim() } : {}),
 				...(replaces ? { replaces: replaces.id } : {})
 			}

@@ -8,6 +8,7 @@
 	import { draftOf, fallOf, noFall } from '$lib/levels/build/fall';
 	import Footings from '$lib/levels/build/Footings.svelte';
 	import Runs from '$lib/levels/build/Runs.svelte';
+	import Strings from '$lib/levels/build/Strings.svelte';
 	import GridForm from './GridForm.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
 	import { freeName, NO_SHARE, percentOf, shareOf, typedText } from '$lib/levels/typed';
@@ -247,5 +248,7 @@
 {/if}
 <h2 class="mt-5 text-lg font-bold">Drains and trenches</h2>
 <Runs {stage} />
+<h2 class="mt-5 text-lg font-bold">Strings that fall</h2>
+<Strings {stage} />
 <h2 class="mt-5 text-lg font-bold">Footings</h2>
 <Footings {stage} />

@@ -106,7 +106,12 @@ def _slabs(page: Paper, sheet: LevelSheetOf) -> None:
         page.heading(f"{slab.name}: {sheet.structure(slab.structure)}")
         base = f" Base {slab.base_text}." if slab.base_text else ""
         page.paragraph(f"{slab.text} Concrete {slab.concrete_text}, waste with it.{base}", 12.5)
-        _edges(page, [*slab.edges, *slab.rails])
+        _edges(page, [*slab.edges, *slab.rails, *slab.pegs])
+        for side in slab.existing:
+            falls = "; ".join(f"{sheet.point(one.at or '')} {one.height_text}, {one.fall_text}" for one in side.falls)
+            page.paragraph(f"Along {side.side} there is concrete, no form. The slab there: {falls}.", 12)
+        for trouble in slab.troubles:
+            page.paragraph(trouble, 12.5)
         if slab.spots:
             page.paragraph(
                 "Thickness: " + ", ".join(f"{sheet.point(spot.at)} {spot.text}" for spot in slab.spots) + ".", 12
@@ -150,7 +155,7 @@ def _decided(page: Paper, sheet: LevelSheetOf) -> None:
 
 def _edges(page: Paper, edges: list[EdgeResult]) -> None:
     at = (0.0, 0.4, 0.7)
-    page.head(["Form or rail", "Height", "Rod reads"], at, 14, right=(1, 2))
+    page.head(["Form, rail or peg", "Height", "Rod reads"], at, 14, right=(1, 2))
     for edge in edges:
         page.row([edge.name, edge.text, edge.reading_text or ""], at, 14, bold=2, right=(1, 2))
 

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.ground.earthwork import plane_over
-from anvilhead.core.ground.finish import DrainFinish, Finish
+from anvilhead.core.ground.finish import DrainFinish, Finish, fine_triangles
 from anvilhead.core.ground.plane import Plane, Polygon, above, area_of, clipped, volume_under
 from anvilhead.core.ground.terrain import GroundShot, Terrain
 from anvilhead.core.units.tolerances import COINCIDENT_MM, NOTHING_MM
@@ -20,9 +20,6 @@ YARD3_MM3 = 914.4**3
 
 DRAIN = "drain"
 """Name of the spot at a drain."""
-
-FINE = 4
-"""A triangle under a cone is halved so often each way where its too thin part is drawn."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -139,7 +136,7 @@ def _holds(outline: Polygon, place: Point) -> bool:
 def _thin(piece: Sequence[Point], finish: Finish, under: Plane, least_mm: float) -> list[list[Point]]:
     """Where over a piece the slab is too thin; a curved top is taken flat over small triangles."""
     too_thin = []
-    for part in [list(piece)] if isinstance(finish, Plane) else _fine(piece, FINE):
+    for part in [list(piece)] if isinstance(finish, Plane) else fine_triangles(piece):
         if isinstance(finish, Plane):
             lacking = Plane(least_mm) - (finish - under)
         else:
@@ -149,15 +146,3 @@ def _thin(piece: Sequence[Point], finish: Finish, under: Plane, least_mm: float)
         if len(thin) > 2:
             too_thin.append(thin)
     return too_thin
-
-
-def _fine(piece: Sequence[Point], halvings: int) -> list[list[Point]]:
-    """A convex piece as small triangles."""
-    parts = [[piece[0], piece[i - 1], piece[i]] for i in range(2, len(piece))]
-    for _ in range(halvings):
-        smaller = []
-        for a, b, c in parts:
-            ab, bc, ca = (a + b) * 0.5, (b + c) * 0.5, (c + a) * 0.5
-            smaller += [[a, ab, ca], [ab, b, bc], [ca, bc, c], [ab, bc, ca]]
-        parts = smaller
-    return [part for part in parts if abs(area_of(part)) > COINCIDENT_MM]

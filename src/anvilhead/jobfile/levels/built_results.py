@@ -73,6 +73,30 @@ class ThicknessResult(Result):
     thin: bool
 
 
+class EdgeFallResult(Result):
+    """How a slab falls away from concrete that is there, at a place along it.
+
+    Attributes:
+        at: the point that was shot there, null at an end that was not.
+        fall_share: on the whole way across; back: whether water would run back on some part of it.
+    """
+
+    at: str | None
+    along_mm: float
+    height_mm: float
+    height_text: str
+    fall_share: float
+    fall_text: str
+    back: bool
+
+
+class ExistingResult(Result):
+    """A side along which there is concrete already: no form, no board; how the slab falls from it."""
+
+    side: str
+    falls: list[EdgeFallResult]
+
+
 class SlabResult(Result):
     """A slab: heights of its forms and rails, and its thickness once its base was shot.
 
@@ -81,6 +105,8 @@ class SlabResult(Result):
         drain: where its top falls to; null for a top without one.
         least_mm, least_at: how thin it gets between the spots, and where.
         thin_pieces: where it is too thin, to be drawn.
+        existing: sides with concrete that is there; pegs: tops of screed pegs; troubles: where edges do not meet, and
+            where water would run back or fall too little.
     """
 
     name: str
@@ -97,6 +123,9 @@ class SlabResult(Result):
     least_text: str | None
     mean_text: str | None
     thin_pieces: list[list[Place]]
+    existing: list[ExistingResult]
+    pegs: list[EdgeResult]
+    troubles: list[str]
     covered_share: float
     concrete_mm3: float
     concrete_text: str

@@ -15,6 +15,7 @@ from anvilhead.jobfile.levels.level_points import grid_points, level_points
 from anvilhead.jobfile.levels.parts import PadPlan, SectionPlan, SlabPlan
 from anvilhead.jobfile.levels.written.book_solving import Book, work_book
 from anvilhead.jobfile.levels.written.said import benchmarks_of, truths_of
+from anvilhead.jobfile.levels.written.surfaces import EDGES
 from anvilhead.jobfile.problems import Problem, pointer_to
 from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.working.planned import Planned
@@ -185,6 +186,8 @@ def _part_problems(
     for i, rail in enumerate(part.rails if isinstance(part, SlabPlan) else ()):
         if rail.beside and rail.beside not in lines:
             found.append(_unknown(pointer, ("rails", i, "beside"), "line", rail.beside, lines))
+    if isinstance(part, SlabPlan):
+        found += _edge_problems(part, planned, lines, pointer)
     own = isinstance(part, PadPlan) and part.outline is not None
     if isinstance(part, PadPlan) and part.fall and part.fall.drain:
         message = "A pad falls one way: say “away_from” a line. Only slabs fall to a drain."
@@ -192,6 +195,19 @@ def _part_problems(
     if not planned.footprint.closed and not own and not isinstance(part, FootingPlan):
         message = "It lies on an open line, which encloses nothing. Name a closed structure."
         found.append(Problem(pointer=f"{pointer}/structure", code="open-line", message=message))
+    return found
+
+
+def _edge_problems(slab: SlabPlan, planned: Planned, lines: Sequence[str], pointer: str) -> list[Problem]:
+    """Existing sides that are none, or round a slab that is not stretched between four edges."""
+    sides = enumerate(slab.existing)
+    found = [_unknown(pointer, ("existing", i), "line", side, lines) for i, side in sides if side not in lines]
+    if slab.existing and len(planned.footprint.corners) != EDGES:
+        message = "A top is stretched between existing edges over four corners only. Part the slab, or take them out."
+        found.append(Problem(pointer=f"{pointer}/existing", code="not-four", message=message))
+    if slab.existing and slab.fall and slab.fall.drain:
+        message = "A top between existing edges has no drain of its own: say “away_from” a line, or take the edges out."
+        found.append(Problem(pointer=f"{pointer}/fall/drain", code="not-with-edges", message=message))
     return found
 
 

@@ -88,6 +88,9 @@ class SlabPlan(Strict):
             whose shots lie under it.
         waste: share of concrete ordered on top.
         rails: screed rails; rail_below: how far their tops lie below the finish.
+        existing: sides along which there is concrete already, of a slab with four corners: the top is stretched between
+            them; edge: the thing whose shots are its edge. A fall `away_from` a side is then the least that is wanted.
+        pegs: points where screed pegs are set.
     """
 
     name: Named = "slab"
@@ -103,6 +106,11 @@ class SlabPlan(Strict):
     waste: Share = 0.05
     rails: list[RailPlan] = Field(default_factory=list, max_length=60)
     rail_below: NonNegativeLength = Length(0.0, 0)
+    existing: Annotated[list[Annotated[str, Field(min_length=1, max_length=20)]], Field(max_length=4)] = Field(
+        default_factory=list
+    )
+    edge: Named = "edge"
+    pegs: Annotated[list[Named], Field(max_length=500)] = Field(default_factory=list)
 
 
 class PostPlan(Strict):

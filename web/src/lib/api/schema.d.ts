@@ -2313,6 +2313,30 @@ export interface components {
             };
         };
         /**
+         * EdgeFallResult
+         * @description How a slab falls away from concrete that is there, at a place along it.
+         *
+         *     Attributes:
+         *         at: the point that was shot there, null at an end that was not.
+         *         fall_share: on the whole way across; back: whether water would run back on some part of it.
+         */
+        EdgeFallResult: {
+            /** At */
+            at: string | null;
+            /** Along Mm */
+            along_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Height Text */
+            height_text: string;
+            /** Fall Share */
+            fall_share: number;
+            /** Fall Text */
+            fall_text: string;
+            /** Back */
+            back: boolean;
+        };
+        /**
          * EdgeResult
          * @description A height at a place, such as a form's at a corner; `reading_text` with the instrument as it stands.
          */
@@ -2351,6 +2375,16 @@ export interface components {
             ellipse: components["schemas"]["EllipseResult"] | null;
             /** Off Mm */
             off_mm: number;
+        };
+        /**
+         * ExistingResult
+         * @description A side along which there is concrete already: no form, no board; how the slab falls from it.
+         */
+        ExistingResult: {
+            /** Side */
+            side: string;
+            /** Falls */
+            falls: components["schemas"]["EdgeFallResult"][];
         };
         /**
          * Fall
@@ -6415,6 +6449,9 @@ export interface components {
          *             whose shots lie under it.
          *         waste: share of concrete ordered on top.
          *         rails: screed rails; rail_below: how far their tops lie below the finish.
+         *         existing: sides along which there is concrete already, of a slab with four corners: the top is stretched between
+         *             them; edge: the thing whose shots are its edge. A fall `away_from` a side is then the least that is wanted.
+         *         pegs: points where screed pegs are set.
          */
         "SlabPlan-Input": {
             /**
@@ -6476,6 +6513,15 @@ export interface components {
              * @example 8394.7
              */
             rail_below?: string | number;
+            /** Existing */
+            existing?: string[];
+            /**
+             * Edge
+             * @default edge
+             */
+            edge?: string;
+            /** Pegs */
+            pegs?: string[];
         };
         /**
          * SlabPlan
@@ -6488,6 +6534,9 @@ export interface components {
          *             whose shots lie under it.
          *         waste: share of concrete ordered on top.
          *         rails: screed rails; rail_below: how far their tops lie below the finish.
+         *         existing: sides along which there is concrete already, of a slab with four corners: the top is stretched between
+         *             them; edge: the thing whose shots are its edge. A fall `away_from` a side is then the least that is wanted.
+         *         pegs: points where screed pegs are set.
          */
         "SlabPlan-Output": {
             /**
@@ -6546,6 +6595,15 @@ export interface components {
              * @example 8394.7
              */
             rail_below?: string | number;
+            /** Existing */
+            existing?: string[];
+            /**
+             * Edge
+             * @default edge
+             */
+            edge?: string;
+            /** Pegs */
+            pegs?: string[];
         };
         /**
          * SlabResult
@@ -6556,6 +6614,8 @@ export interface components {
          *         drain: where its top falls to; null for a top without one.
          *         least_mm, least_at: how thin it gets between the spots, and where.
          *         thin_pieces: where it is too thin, to be drawn.
+         *         existing: sides with concrete that is there; pegs: tops of screed pegs; troubles: where edges do not meet, and
+         *             where water would run back or fall too little.
          */
         SlabResult: {
             /** Name */
@@ -6584,6 +6644,12 @@ export interface components {
             mean_text: string | null;
             /** Thin Pieces */
             thin_pieces: components["schemas"]["Place"][][];
+            /** Existing */
+            existing: components["schemas"]["ExistingResult"][];
+            /** Pegs */
+            pegs: components["schemas"]["EdgeResult"][];
+            /** Troubles */
+            troubles: string[];
             /** Covered Share */
             covered_share: number;
             /** Concrete Mm3 */
@@ -8726,6 +8792,9 @@ export interface components {
          *             whose shots lie under it.
          *         waste: share of concrete ordered on top.
          *         rails: screed rails; rail_below: how far their tops lie below the finish.
+         *         existing: sides along which there is concrete already, of a slab with four corners: the top is stretched between
+         *             them; edge: the thing whose shots are its edge. A fall `away_from` a side is then the least that is wanted.
+         *         pegs: points where screed pegs are set.
          */
         SlabPlan: {
             /**
@@ -8800,6 +8869,15 @@ export interface components {
              * @example 8394.7
              */
             rail_below?: string | number;
+            /** Existing */
+            existing?: string[];
+            /**
+             * Edge
+             * @default edge
+             */
+            edge?: string;
+            /** Pegs */
+            pegs?: string[];
         };
         /**
          * SteppedPlan

@@ -13,7 +13,7 @@ from anvilhead.jobfile.levels import footing_results as r
 from anvilhead.jobfile.levels.footings import FootingPlan
 from anvilhead.jobfile.levels.written.frames import Frames
 from anvilhead.jobfile.levels.written.height_solving import target_reading_of, target_text
-from anvilhead.jobfile.levels.written.surfaces import outline_of
+from anvilhead.jobfile.levels.written.surfaces import line_between, outline_of
 from anvilhead.jobfile.written.writing import place, text_of, tidy
 
 ASKED_EVERY = 60
@@ -88,7 +88,7 @@ class _Footing:
         names = [*self.corners, *self.corners][leg : leg + 2]
         along = at - self.path.stations[leg]
         return r.StationOnResult(
-            side="".join(names) if all(len(name) == 1 for name in names) else "-".join(names),
+            side=line_between(*names),
             along_mm=tidy(along),
             text=f"{text_of(along, self.book.units)} from {names[0]}",
             place=place(self.path.at(at)),

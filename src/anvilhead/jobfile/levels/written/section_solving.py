@@ -36,7 +36,7 @@ def _section(frames: Frames, plan: SectionPlan, structure: str, ends: tuple[Poin
     start, end = ends
     mesh = frames.mesh(structure)
     ground = section(mesh, start, end) if mesh else []
-    lines = [*_strings(book, planned, start, end, plan.line), *_layers(book, planned, structure, start, end)]
+    lines = [*_strings(book, planned, start, end, plan.line), *_layers(frames, structure, start, end)]
     length = start.distance_to(end)
     heights = [one.ground_mm for stretch in ground for one in stretch]
     heights += [one.height_mm for line in lines for one in line.points]
@@ -107,14 +107,14 @@ def _crossing(start: Point, end: Point, one: Point, other: Point) -> float | Non
     return found[0] * start.distance_to(end)
 
 
-def _layers(book: Book, planned: Planned, structure: str, start: Point, end: Point) -> list[r.SectionLine]:
+def _layers(frames: Frames, structure: str, start: Point, end: Point) -> list[r.SectionLine]:
     """Finishes, bases and pads where the section passes over them."""
-    out = []
+    out, book, planned = [], frames.book, frames.site.planned[structure]
     on = book.points.on
     for slab in book.levels.slabs:
         if (slab.structure or on) == structure:
-            corners = list(outline_of(planned, slab).values())
-            finish, over = finish_of(planned, corners, slab), _over(corners, start, end)
+            outline = outline_of(planned, slab)
+            finish, over = finish_of(frames, structure, outline, slab), _over(list(outline.values()), start, end)
             top = [(at, finish.height_at(point)) for at, point in over]
             out.append(_line("finish", slab.name, top, text_of(slab.thickness.mm, book.units)))
             under = [(at, height - slab.thickness.mm) for at, height in top]

@@ -11,6 +11,7 @@ from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.parts import RailPlan, SlabPlan
 from anvilhead.jobfile.levels.written.book_solving import Book
+from anvilhead.jobfile.levels.written.edge_solving import edge_troubles, existing_sides
 from anvilhead.jobfile.levels.written.frames import Frames
 from anvilhead.jobfile.levels.written.surfaces import edge, fall_words, finish_of, outline_of
 from anvilhead.jobfile.working.planned import Planned
@@ -26,7 +27,8 @@ def _slab(frames: Frames, slab: SlabPlan, structure: str) -> r.SlabResult:
     book, planned = frames.book, frames.site.planned[structure]
     outline = outline_of(planned, slab)
     corners = list(outline.values())
-    finish = finish_of(planned, corners, slab)
+    finish = finish_of(frames, structure, outline, slab)
+    existing = existing_sides(frames, structure, outline, slab, finish)
     points, base = frames.points(structure), frames.shots(structure, slab.base)
     least = mm_of(slab.least) or slab.thickness.mm
     measured = slab_thickness(base, frames.mesh(structure, slab.base), finish, corners, least) if base else None
@@ -39,6 +41,9 @@ def _slab(frames: Frames, slab: SlabPlan, structure: str) -> r.SlabResult:
         outline=[place(point) for point in corners],
         edges=[edge(book, name, point, finish.height_at(point)) for name, point in outline.items()],
         rails=_rails(book, slab, planned, finish),
+        existing=existing,
+        pegs=_pegs(frames, structure, slab, finish),
+        troubles=edge_troubles(book, outline, slab, finish, existing),
         fall_text=fall_words(slab.fall, finish, book.units),
         spots=_spots(book, measured) if measured else [],
         drain=place(finish.drain) if isinstance(finish, DrainFinish) else None,
@@ -86,6 +91,16 @@ def _rails(book: Book, slab: SlabPlan, planned: Planned, finish: Finish) -> list
             edge(book, f"{rail.name} {which}", at, finish.height_at(at) - slab.rail_below.mm) for which, at in places
         ]
     return out
+
+
+def _pegs(frames: Frames, structure: str, slab: SlabPlan, finish: Finish) -> list[r.EdgeResult]:
+    """Tops of screed pegs: the finish over their points."""
+    places = frames.points(structure).places
+    return [
+        edge(frames.book, name, places[name], finish.height_at(places[name]) - slab.rail_below.mm)
+        for name in slab.pegs
+        if name in places
+    ]
 
 
 def _ends(rail: RailPlan, planned: Planned) -> tuple[Point, Point]:

@@ -4,6 +4,7 @@
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { draftOf, fallOf, type FallDraft } from './fall';
 	import FallFields from './FallFields.svelte';
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
 	import { freeName, NO_SHARE, percentOf, shareOf, typedText } from '$lib/levels/typed';
 
@@ -32,6 +33,10 @@
 	);
 	let family = $state(before?.family ?? '');
 	let fall = $state<FallDraft>(draftOf(before?.fall));
+	/** Sides along which there is concrete already, and points where pegs are set, each after a comma. */
+	let existing = $state<string[]>(untrack(() => before?.existing ?? []));
+	let pegs = $state(untrack(() => (before?.pegs ?? []).map((one) => stage.label(one)).join(', ')));
+	const fourSided = $derived(lines.length === 4 && stage.structure.result.closed);
 	let rail = $state(typedText(before?.rails?.find((one) => one.beside)?.at));
 	let trouble = $state('');
 
@@ -63,6 +68,11 @@
 				base_thickness: base.trim() || null,
 				family: family || null,
 				rails: [...kept, ...added],
+				existing,
+				pegs: pegs
+					.split(',')
+					.map((one) => stage.nameOf(one))
+					.filter(Boolean),
 				fall: fallOf(fall) ?? null
 			};
 			return { ...plan, slabs: [...others, changed] };
@@ -124,6 +134,31 @@
 		placeholder="none"
 		onInput={(t) => (rail = t)}
 	/>
+	<label
+		><span class="font-semibold">Screed pegs at</span>
+		<input class="field mt-1" placeholder="none; H1, H2" bind:value={pegs} /></label
+	>
+	{#if fourSided}
+		<fieldset class="col-span-2">
+			<legend class="font-semibold">Concrete that is there already</legend>
+			<div class="flex flex-wrap gap-x-4">
+				{#each lines as line (line)}
+					<Checkbox
+						checked={existing.includes(line)}
+						onChecked={(on) =>
+							(existing = on ? [...existing, line] : existing.filter((one) => one !== line))}
+						>along {line}</Checkbox
+					>
+				{/each}
+			</div>
+			{#if existing.length}
+				<p class="text-sm text-ink-soft">
+					No form there: the top is stretched from edge to edge. Shoot its edge on “edge” at both ends, and
+					wherever it bends. A fall away from such a side is the least that is wanted.
+				</p>
+			{/if}
+		</fieldset>
+	{/if}
 	<FallFields draft={fall} {lines} {units} drains onChange={(next) => (fall = next)} />
 	{#if trouble}<p role="alert" class="col-span-2 font-semibold text-string">{trouble}</p>{/if}
 	<button class="board-button col-span-2" disabled={!height.trim() || !thickness.trim()}

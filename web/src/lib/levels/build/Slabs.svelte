@@ -52,17 +52,31 @@
 					<dd>{slab.base_text}</dd>
 				</div>{/if}
 		</dl>
+		{#each slab.troubles as one (one)}<p class="caution font-semibold"><Words text={one} /></p>{/each}
+		{#each slab.existing as side (side.side)}
+			<p class="mt-1 font-semibold">Along {side.side} there is concrete: no form.</p>
+			<ul>
+				{#each side.falls as one (one.along_mm)}
+					<li class:font-semibold={one.back}>
+						{#if one.at}<b>{stage.label(one.at)}</b>,{/if}
+						<Len text={one.height_text} />: the slab <Words text={one.fall_text} /> from there{one.back
+							? '; water runs back'
+							: ''}.
+					</li>
+				{/each}
+			</ul>
+		{/each}
 		{#if slab.fall_text}<p><Words text={slab.fall_text} /></p>{/if}
 		<table class="w-full text-left" aria-label="Forms and rails of {slab.name}">
 			<thead class="text-sm text-ink-soft">
 				<tr
-					><th>Form or rail</th><th class="text-right">Height</th><th class="text-right"
+					><th>Form, rail or peg</th><th class="text-right">Height</th><th class="text-right"
 						>Rod reads</th
 					></tr
 				>
 			</thead>
 			<tbody>
-				{#each [...slab.edges, ...slab.rails] as edge (edge.name)}
+				{#each [...slab.edges, ...slab.rails, ...slab.pegs] as edge (edge.name)}
 					<tr class="border-t border-rule text-lg">
 						<th class="py-1 font-semibold">{edge.name}</th>
 						<td class="text-right"><Len text={edge.text} /></td>

@@ -52,10 +52,10 @@ def test_wall_and_blocks_that_do_not_come_out_even_have_one_cut() -> None:
 def test_unequal_fill_is_for_an_engineer_only_where_it_is_too_much() -> None:
     """Inside 3' down; outside 0 but at C, 2' down: there the two are 1' apart."""
     grades = [{"at": "A", "height": 0}, {"at": "C", "height": "-2'"}]
-    found = footing_of(HOLES, frost='30"', inside="-3'", unequal="2'", grades=grades)["stretches"]
-    by_engineer = {one["engineer"]: one for one in found}
-    assert set(by_engineer) == {True, False}
-    assert "an engineer says what this wall needs" in by_engineer[True]["text"]
+    footing = footing_of(HOLES, frost='30"', inside="-3'", unequal="2'", grades=grades)
+    found = footing["stretches"]
+    assert {one["engineer"] for one in found} == {True, False}
+    assert "Fill stands up to 3' 0\" higher on one side than on the other: an engineer" in footing["text"]
     assert all(one["engineer"] is (one["unequal_mm"] > 2 * FOOT) for one in found)
 
 

@@ -68,6 +68,12 @@ def _high(mm: float) -> str:
 
 
 @says_boards
+def begin_words(first: str) -> str:
+    """Where a book begins."""
+    return f"The first shot stands on {first}; it gives HI."
+
+
+@says_boards
 def within_words(within_mm: float, least_sure: str, benchmarks: Sequence[str], units: Units) -> str:
     """How sure the heights of a book are: its least sure one."""
     held = benchmarks[0] if len(benchmarks) == 1 else "the benchmarks"

@@ -50,6 +50,7 @@ class ShotResult(Result):
     height_text: str
     within_mm: float | None
     half_mm: float | None
+    half_text: str | None
     carries: str | None
 
 

@@ -6327,6 +6327,8 @@ export interface components {
             within_mm: number | null;
             /** Half Mm */
             half_mm: number | null;
+            /** Half Text */
+            half_text: string | null;
             /** Carries */
             carries: string | null;
         };

@@ -32,5 +32,8 @@ export const THINGS = [
 	'whisker stakes'
 ] as const;
 
+/** What a rod may stand on that nobody sets: test holes, and concrete that is there. */
+export const FOUND_THERE = ['sound soil', 'edge'] as const;
+
 /** What a length typed for a rod is echoed in. */
 export const unitsOf = (rod: RodMarks): Units => (rod === 'ft-hundredths' ? 'ft-in' : rod);

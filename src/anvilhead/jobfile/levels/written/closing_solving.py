@@ -25,7 +25,7 @@ def book_standing(book: Book) -> tuple[r.BookState, str, str]:
     shots = sum(len(setup.shots) for setup in book.setups)
     if not shots:
         first = next(iter(book.book.benchmarks))
-        return r.BookState.EMPTY, "Set up, and shoot the benchmark", f"The first shot stands on {first}; it gives HI."
+        return r.BookState.EMPTY, "Set up, and shoot the benchmark", words.begin_words(str(first))
     adrift = [i for i, one in enumerate(book.book.setups) if book.setups[i].shots and one.hi_mm is None]
     if adrift:
         return r.BookState.UNCERTAIN, f"Setup {adrift[0] + 1} has no height", words.ADRIFT

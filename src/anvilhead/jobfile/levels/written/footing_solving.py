@@ -41,9 +41,12 @@ class _Footing:
         soil, rule = self._soil(), self._rule()
         try:
             found = sorted(footing_bottoms(soil, rule), key=lambda one: one.start_mm % self.length_mm)
-            text = say.footing_text(found, self.book.units)
         except GeometryError as error:
-            found, text = [], error.message
+            return self._result(soil, rule, [], error.message)
+        too_much = [mm for one in found if (mm := self._too_unequal(one, soil)) is not None]
+        return self._result(soil, rule, found, say.footing_text(found, max(too_much, default=None), self.book.units))
+
+    def _result(self, soil: SoilAlong, rule: BottomRule, found: list[BottomStretch], text: str) -> r.FootingResult:
         return r.FootingResult(
             name=self.plan.name,
             structure=self.structure,
@@ -108,11 +111,11 @@ class _Footing:
         units, start = self.book.units, self._at(one.start_mm)
         middle = Point(start.place.x_mm, start.place.y_mm)
         reading = target_reading_of(self.book, one.bottom_mm, middle)
-        wall, blocks, unequal = self._wall(one.bottom_mm), None, self._unequal(one, soil)
+        wall, blocks = self._wall(one.bottom_mm), None
+        unequal = self._unequal(one, soil)
         if wall is not None and self.plan.course and wall >= 0:
             courses = int(wall / self.plan.course.mm + FLOAT_SLACK)
             blocks = (courses, max(wall - courses * self.plan.course.mm, 0.0))
-        too_much = unequal is not None and self.plan.unequal is not None and unequal > self.plan.unequal.mm + NOTHING_MM
         return r.StretchResult(
             start=start,
             end=self._at(one.end_mm, is_end=True),
@@ -131,8 +134,8 @@ class _Footing:
             cut_mm=blocks and tidy(blocks[1]),
             cut_text=text_of(blocks[1], units) if blocks and blocks[1] > NOTHING_MM else None,
             unequal_mm=None if unequal is None else tidy(unequal),
-            engineer=too_much,
-            text=say.stretch_text(one, blocks, unequal if too_much else None, units),
+            engineer=self._too_unequal(one, soil) is not None,
+            text=say.stretch_text(one, blocks, units),
         )
 
     def _wall(self, bottom_mm: float) -> float | None:
@@ -140,6 +143,11 @@ class _Footing:
         if self.plan.top is None or self.plan.thickness is None:
             return None
         return self.plan.top.mm - bottom_mm - self.plan.thickness.mm
+
+    def _too_unequal(self, one: BottomStretch, soil: SoilAlong) -> float | None:
+        """The same where it is over the limit."""
+        most, limit = self._unequal(one, soil), self.plan.unequal
+        return most if most is not None and limit is not None and most > limit.mm + NOTHING_MM else None
 
     def _unequal(self, one: BottomStretch, soil: SoilAlong) -> float | None:
         """The most that the grade on either side differs along a stretch."""

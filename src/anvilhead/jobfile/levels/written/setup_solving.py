@@ -48,7 +48,7 @@ def _shots(book: Book, index: int, hi_mm: float, line_mm: float) -> list[r.ShotR
     for n, shot in enumerate(setup.shots):
         role = "start" if (index, n) == found.back else "check" if shot.spot in book.book.benchmarks else "shot"
         height = (hi_mm if role == "check" else line_mm) - shot.used_mm
-        within = within_of(book, shot.spot)
+        within, half = within_of(book, shot.spot), _half(book, (index, n))
         out.append(
             r.ShotResult(
                 number=book.number_of((index, n)),
@@ -60,7 +60,8 @@ def _shots(book: Book, index: int, hi_mm: float, line_mm: float) -> list[r.ShotR
                 height_mm=tidy(height),
                 height_text=text_of(height, book.units),
                 within_mm=within,
-                half_mm=_half(book, (index, n)),
+                half_mm=None if half is None else tidy(half),
+                half_text=None if half is None else print_difference(half, book.units),
                 carries=carried_by(book, (index, n)),
             )
         )
@@ -70,7 +71,7 @@ def _shots(book: Book, index: int, hi_mm: float, line_mm: float) -> list[r.ShotR
 def _half(book: Book, place: tuple[int, int]) -> float | None:
     """Half of what lies between the readings at both lines of a bubble."""
     shot = book.entry_of(place)
-    return None if shot.bracket is None else tidy(abs(shot.bracket.mm - shot.reading.mm) / 2)
+    return None if shot.bracket is None else abs(shot.bracket.mm - shot.reading.mm) / 2
 
 
 def within_of(book: Book, spot: Spot) -> float | None:

@@ -105,9 +105,12 @@
 							>
 							<span class="numbers text-xl font-bold"><Len text={one.bottom_text} /></span>
 						</span>
-						{#if one.reading_text}Rod reads <b class="numbers text-lg"><Len text={one.reading_text} /></b>.
-						{/if}{#if one.wall_text}Wall <Len text={one.wall_text} /> high.
-						{/if}<Words text={one.text} />
+						{#if one.reading_text}<span class="mr-1"
+								>Rod reads <b class="numbers text-lg"><Len text={one.reading_text} /></b>.</span
+							>{/if}
+						{#if one.wall_text}<span class="mr-1">Wall <Len text={one.wall_text} /> high.</span>{/if}
+						<Words text={one.text} />
+						{#if one.engineer}<b class="ml-1">Ask the engineer.</b>{/if}
 					</li>
 				{/each}
 			</ol>

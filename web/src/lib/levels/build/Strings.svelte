@@ -84,9 +84,7 @@
 						<th class="py-1 text-left font-semibold"
 							>{#if one.name}{stage.label(one.name)}{:else}<Len
 									text={one.along_text}
-								/>{/if}{#if one.is_nail}<span class="font-normal text-ink-soft">
-									nail</span
-								>{/if}</th
+								/>{/if}{#if one.is_nail}<span class="ml-1 font-normal text-ink-soft">nail</span>{/if}</th
 						>
 						<td class="max-sm:hidden"><Len text={one.along_text} /></td>
 						<td class="text-lg font-bold"><Len text={one.height_text} /></td>

@@ -36,7 +36,7 @@
 		/></label
 	>
 	<label
-		><span class="font-semibold">What of it</span>
+		><span class="font-semibold">Thing there</span>
 		<input
 			class="field mt-1"
 			list="{id}-things"

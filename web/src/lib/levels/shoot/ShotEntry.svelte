@@ -7,7 +7,7 @@
 	import { ReadingEcho } from './readingEcho.svelte';
 	import type { ShotDraft } from './shots';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
-	import { CARRIED, THINGS, TURNED, unitsOf } from '$lib/levels/words';
+	import { CARRIED, FOUND_THERE, THINGS, TURNED, unitsOf } from '$lib/levels/words';
 
 	interface Props {
 		stage: LevelsStage;
@@ -88,7 +88,7 @@
 		...meaning
 	});
 	$effect(() => echo.ask(asked));
-	const things = $derived([...new Set([...stage.things, ...THINGS])]);
+	const things = $derived([...new Set([...stage.things, ...THINGS, ...FOUND_THERE])]);
 
 	function keep(event: SubmitEvent) {
 		event.preventDefault();

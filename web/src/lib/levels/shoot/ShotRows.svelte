@@ -47,6 +47,7 @@
 				thing: shot.thing ?? '',
 				reading: text,
 				turned: shot.turned?.written ?? '',
+				bracket: shot.bracket?.written ?? '',
 				distance: shot.distance?.written ?? ''
 			},
 			shot
@@ -71,7 +72,13 @@
 					<span class="block text-sm font-normal text-ink-soft"
 						>{shot.struck
 							? `struck by ${shot.struck.who}`
-							: (ROLES[row.found?.role ?? ''] ?? shot.thing ?? '')}</span
+							: [
+									shot.thing,
+									ROLES[row.found?.role ?? ''],
+									row.found?.half_text && `middle of ± ${row.found.half_text}`
+								]
+									.filter(Boolean)
+									.join(', ')}</span
 					></th
 				>
 				<td class="text-right text-lg"

@@ -490,6 +490,24 @@ class TestFinishTaken:
         undone = book.client.post(f"{book.base}/plan/undo", json={"base_revision": again["revision"]}).json()
         assert undone["result"]["finishes"][0]["adopted"]["height_text"] == '4"'
 
+    def test_once_things_were_set_to_it_it_is_not_changed_by_hand(self, book: Book) -> None:
+        plan = self.take(book).json()["plan"]
+        by_hand = plan | {"targets": [plan["targets"][0] | {"height": '5"'}]}
+        assert book.plan(**by_hand).status_code == 200  # nothing was set yet
+        plan = self.take(book).json()["plan"]
+        setup = book.get()["setups"][0]
+        shot = {"id": str(uuid4()), "rod": "ft-in", "at": "A", "on": "top / 1", "reading": "3 8"}
+        assert book.client.post(f"{book.base}/setups/{setup['id']}/shots", json=shot).status_code == 201
+        refused = book.plan(**by_hand | {"finishes": plan["finishes"]})
+        assert (refused.status_code, refused.json()["problems"][0]["pointer"]) == (422, "/plan/targets/0/height")
+        assert "Take another height by its button" in refused.text
+
+    def test_a_slab_that_is_planned_keeps_what_lies_beside_it(self, book: Book) -> None:
+        slab = {"name": "top / 1", "height": "0", "thickness": '6"', "existing": ["AB"], "pegs": ["C"]}
+        assert book.plan(**book.get()["plan"] | {"slabs": [slab]}).status_code == 200
+        (kept,) = self.take(book).json()["plan"]["slabs"]
+        assert (kept["existing"], kept["pegs"], kept["height"], kept["thickness"]) == (["AB"], ["C"], '4"', '4"')
+
     def test_two_at_once_and_what_gives_no_height(self, book: Book) -> None:
         stale = book.get()["revision"]
         assert self.take(book).status_code == 200

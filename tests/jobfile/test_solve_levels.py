@@ -162,6 +162,9 @@ class TestGround:
         assert pad["fill_mm3"] == pytest.approx(cubic_feet * FOOT**3)
         assert (pad["cut_text"], pad["loose_text"]) == ("5.1 cu yd", "6.4 cu yd")
         assert pad["balance_text"] == "Cut and fill are even."
+        # along AB it stands over the pad on its high half, 22 ft long, by 5 1/2" at the corner; and all along DA
+        assert pad["banks"][0].startswith('Along AB a bank stands up to 5 1/2" above it, 0" to 22\' 0" from A')
+        assert [one[:8] for one in pad["banks"]] == ["Along AB", "Along CD", "Along DA"]
         assert (pad["rough"], pad["covered_share"]) == ("machine-first", pytest.approx(1))
         # cut turns to fill half-way along
         assert {round(p["x_mm"] / FOOT) for p in pad["parted"][0]} == {22}
@@ -300,14 +303,15 @@ class TestStanding:
         found = levels_of(
             {
                 "stepped": [{"line": "8'", "plates": ['1 1/2"'] * 3, "trim": '1/8"',
-                             "steps": [{"name": "low", "height": "2'"}, {"name": "shot", "at": "S"}]}],
+                             "steps": [{"name": "low", "height": "2'"}, {"name": "shot", "at": "S"},
+                                       {"name": "one plate", "height": "2'", "plates": ['1 1/2"']}]}],
                 "straight": [{"name": "north", "gaps": [
                     {"name": "A", "along": 0, "gap": '1"'}, {"name": "mid", "along": "10'", "gap": '1/2"'},
                     {"name": "B", "along": "20'", "gap": '1"'}]}],
             }
         )  # fmt: skip
         studs = found["stepped"][0]["studs"]
-        assert (studs[0]["text"], studs[1]["text"]) == ("Stud 5' 7 3/8\"", "Shoot S first.")
+        assert [one["text"] for one in studs] == ["Stud 5' 7 3/8\"", "Shoot S first.", "Stud 5' 10 3/8\""]
         assert found["straight"][0]["text"] == 'It stands 1/2" out at mid: more than the 1/4" allowed.'
 
     def test_the_story_stick_drops_from_the_string(self) -> None:

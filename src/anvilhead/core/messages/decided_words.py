@@ -180,6 +180,16 @@ def broken_post_text(one: BrokenPost, units: Units) -> str:
     return f"{print_difference(one.low_mm, units)} short of its clearance: take the ground down there, or all tops up."
 
 
+def bank_text(line: str, begin: str, found: Profile, units: Units) -> str:
+    """Where a bank stands above the edge of a pad, and what that asks for."""
+    highest = max(found.humps, key=lambda hump: hump.most_mm)
+    start, end = (print_length(mm, units).text for mm in (found.humps[0].start_mm, found.humps[-1].end_mm))
+    return (
+        f"Along {line} a bank stands up to {print_difference(highest.most_mm, units)} above it, {start} to {end} from "
+        f"{begin}: it must be held or sloped back, and water led round it."
+    )
+
+
 def profile_text(found: Profile, begin: str, wanted_mm: float, units: Units) -> str:
     """What comes nearest to a string, or to the tops of forms, and where it stands through."""
     at = print_length(found.least_at_mm, units).text

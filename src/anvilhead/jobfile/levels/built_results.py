@@ -41,7 +41,7 @@ class EdgeResult(Result):
 
 
 class PadResult(Result):
-    """Cut and fill to a pad; null volumes when its ground was not shot."""
+    """Cut and fill to a pad; null volumes when its ground was not shot; `banks`: where ground stands above its edge."""
 
     name: str
     structure: str
@@ -60,6 +60,7 @@ class PadResult(Result):
     most_fill_mm: float | None
     parted: list[list[Place]]
     rough: Rough | None
+    banks: list[str]
     text: str
 
 

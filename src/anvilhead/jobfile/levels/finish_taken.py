@@ -18,6 +18,8 @@ def with_taken(
 ) -> LevelPlan:
     """The plan with a height taken: it stays, form tops go to it at the corners, and the slab is poured to it.
 
+    A slab of that name that is planned already keeps its fall, its rails and the concrete beside it.
+
     Args:
         plan: of heights.
         finish: one of its finishes.
@@ -26,16 +28,17 @@ def with_taken(
         corners: of its structure, as the book calls them.
     """
     target = TargetPlan(name=finish.name, kind=ThingKind.FORM_TOPS, height=height, at=list(corners))
-    slab = SlabPlan(
-        name=finish.name,
-        structure=finish.structure,
-        family=finish.family,
-        height=height,
-        thickness=finish.thickness,
-        least=finish.least,
-        waste=finish.waste,
-        **({"base": finish.base} if finish.base else {}),
-    )
+    poured: dict[str, object] = {
+        "height": height,
+        "thickness": finish.thickness,
+        "least": finish.least,
+        "waste": finish.waste,
+    }
+    poured |= {"base": finish.base} if finish.base else {}
+    there = next((one for one in plan.slabs if one.name == finish.name), None)
+    new = SlabPlan(name=finish.name, structure=finish.structure, family=finish.family, height=height,
+                   thickness=finish.thickness)  # fmt: skip
+    slab = (there or new).model_copy(update=poured)
     taken = finish.model_copy(update={"adopted": AdoptedFinish(rule=rule, height=height)})
     return plan.model_copy(
         update={

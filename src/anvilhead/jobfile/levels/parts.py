@@ -142,12 +142,13 @@ class PostPlan(Strict):
 
 
 class StepPlan(Strict):
-    """A step: its height, or the point whose shot is its height; and how long it is."""
+    """A step: its height, or the point whose shot is its height; how long it is; its plates, where they are others."""
 
     name: Named
     height: SignedLength | None = None
     at: Named | None = None
     length: PositiveLength | None = None
+    plates: Annotated[list[PositiveLength], Field(max_length=10)] | None = None
 
     @model_validator(mode="after")
     def _has_a_height(self) -> Self:

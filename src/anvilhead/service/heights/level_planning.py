@@ -7,6 +7,7 @@ from sqlalchemy.orm import Session
 from anvilhead.core.messages.decided_words import RULE_NAMES
 from anvilhead.core.messages.words import listed
 from anvilhead.core.units.length_printing import print_length
+from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.lengths import length_of
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
@@ -48,6 +49,7 @@ def change_level_plan(
         plan = LevelPlan.model_validate(document)
         refuse(plan_problems(plan, plans.site, "/plan"))
         refuse(_still_begins(plans, plan))
+        refuse(_frozen(plans, plan))
         if not record.plans or document != record.plans[-1].document:
             keep_plan(session, job, record.revision + 1, document, by)
             store.add_log(session, job, "heights-planned", "Changed the plan of heights.", by.who, by.at, row.id)
@@ -85,6 +87,27 @@ def take_finish(
         text = f"Took {print_length(height_mm, units).text} for {taken.name}: {RULE_NAMES[taken.rule].lower()}."
         store.add_log(session, job, "finish-taken", text, by.who, by.at, row.id)
     return get_levels(database, structure_id, in_hand)
+
+
+def _frozen(plans: JobPlans, plan: LevelPlan) -> list[Problem]:
+    """Heights of finishes that were taken and that things were set to, changed by hand: they are taken anew instead."""
+    set_to = {spot.thing for spot in plans.book.book.found} if plans.book else set()
+    taken = {one.name: one.adopted for one in plans.record.plan.finishes if one.adopted and one.name in set_to}
+    still = {one.name for one in plan.finishes if one.adopted and one.adopted == taken.get(one.name)}
+    changed = [
+        (i, target.name, taken[target.name].height)
+        for i, target in enumerate(plan.targets)
+        if target.name in still and abs(target.height.mm - taken[target.name].height.mm) > NOTHING_MM
+    ]
+    return [
+        Problem(
+            pointer=f"/plan/targets/{i}/height",
+            code="frozen",
+            message=f"“{name}” was taken at {height.text}, and things were set to it. Take another height by its "
+            "button; what must be set again is told then.",
+        )
+        for i, name, height in changed
+    ]
 
 
 def _still_begins(plans: JobPlans, plan: LevelPlan) -> list[Problem]:

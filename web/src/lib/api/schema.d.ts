@@ -4599,7 +4599,7 @@ export interface components {
         };
         /**
          * PadResult
-         * @description Cut and fill to a pad; null volumes when its ground was not shot.
+         * @description Cut and fill to a pad; null volumes when its ground was not shot; `banks`: where ground stands above its edge.
          */
         PadResult: {
             /** Name */
@@ -4635,6 +4635,8 @@ export interface components {
             /** Parted */
             parted: components["schemas"]["Place"][][];
             rough: components["schemas"]["Rough"] | null;
+            /** Banks */
+            banks: string[];
             /** Text */
             text: string;
         };
@@ -6919,7 +6921,7 @@ export interface components {
         };
         /**
          * StepPlan
-         * @description A step: its height, or the point whose shot is its height; and how long it is.
+         * @description A step: its height, or the point whose shot is its height; how long it is; its plates, where they are others.
          */
         StepPlan: {
             /** Name */
@@ -6930,6 +6932,8 @@ export interface components {
             at?: string | null;
             /** Length */
             length?: (string | number) | null;
+            /** Plates */
+            plates?: (string | number)[] | null;
         };
         /**
          * StepResult

@@ -1,17 +1,22 @@
 """The ground written down: high, low, mean, contours; cut and fill to pads."""
 
+from collections.abc import Mapping
+from itertools import pairwise
+
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.ground.contour import contours, usual_step_mm
 from anvilhead.core.ground.earthwork import between, earthwork, rough_level
 from anvilhead.core.ground.plane import Plane
+from anvilhead.core.ground.profile import profile
 from anvilhead.core.ground.terrain import Terrain
 from anvilhead.core.messages import level_words as words
+from anvilhead.core.messages.decided_words import bank_text
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.parts import PadPlan
 from anvilhead.jobfile.levels.written.book_solving import Book
 from anvilhead.jobfile.levels.written.frames import Frames
-from anvilhead.jobfile.levels.written.surfaces import edge, fall_words, outline_of, plane_of
+from anvilhead.jobfile.levels.written.surfaces import edge, fall_words, line_between, outline_of, plane_of
 from anvilhead.jobfile.written.writing import place, text_of, tidy
 
 MOST_LINES = 200
@@ -91,9 +96,21 @@ def _pad(frames: Frames, pad: PadPlan, structure: str) -> r.PadResult:
         most_fill_mm=None,
         parted=[],
         rough=None,
+        banks=_banks(frames, outline, surface, mesh) if mesh else [],
         text="Shoot the ground at three points or more to know cut and fill.",
     )
     return _measured(book, pad, head, mesh, corners, surface) if mesh else head
+
+
+def _banks(frames: Frames, outline: Mapping[str, Point], surface: Plane, mesh: Terrain) -> list[str]:
+    """Where the ground along the edge of a pad stands above it, side by side."""
+    told = []
+    corners = list(outline.items())
+    for (name, start), (other, end) in pairwise([*corners, corners[0]]):
+        found = profile(mesh, start, end, surface.height_at(start), surface.height_at(end))
+        if found is not None and found.humps:
+            told.append(bank_text(line_between(name, other), name, found, frames.book.units))
+    return told
 
 
 def _measured(

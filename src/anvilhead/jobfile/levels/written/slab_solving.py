@@ -97,7 +97,7 @@ def _pegs(frames: Frames, structure: str, slab: SlabPlan, finish: Finish) -> lis
     """Tops of screed pegs: the finish over their points."""
     places = frames.points(structure).places
     return [
-        edge(frames.book, name, places[name], finish.height_at(places[name]) - slab.rail_below.mm)
+        edge(frames.book, f"peg {name}", places[name], finish.height_at(places[name]) - slab.rail_below.mm)
         for name in slab.pegs
         if name in places
     ]

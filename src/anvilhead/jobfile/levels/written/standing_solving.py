@@ -138,7 +138,7 @@ def _stud(book: Book, plan: SteppedPlan, step: StepPlan) -> r.StudResult:
     height = step.height.mm if step.height else book.book.height_of(Spot(step.at or ""))
     if height is None:
         return r.StudResult(step=step.name, length_mm=length, stud_mm=None, text=f"Shoot {step.at} first.")
-    plates = sum(plate.mm for plate in plan.plates)
+    plates = sum(plate.mm for plate in (plan.plates if step.plates is None else step.plates))
     stud = step_studs(plan.line.mm, [(step.name, height)], plates, plan.trim.mm)[0].stud_mm
     text = f"Stud {text_of(stud, book.units)}" if stud > 0 else "No room for a stud: the plates fill it."
     return r.StudResult(step=step.name, length_mm=length, stud_mm=tidy(stud), text=text)

@@ -126,6 +126,7 @@
 	>
 		<h2 class="text-lg font-bold">{pad.name}</h2>
 		<p><Words text={pad.text} /></p>
+		{#each pad.banks as bank (bank)}<p class="caution"><Words text={bank} /></p>{/each}
 		{#if pad.cut_text}
 			<dl class="numbers grid grid-cols-3 text-xl font-bold">
 				<div>

@@ -440,7 +440,7 @@ def test_the_mark_of_fetched_rows_is_the_mark_of_the_database(
         afresh = level_record(session, job.id)
         assert known.mark == afresh.mark == level_marks(session, [job.id])[job.id]
         assert known.levels == afresh.levels
-        assert [count for count in afresh.mark[::3]] == [1, 1, 3, 2, 1, 0]
+        assert [count for count in afresh.mark[::3]] == [1, 1, 3, 2, 1, 0, 0]
 
 
 def test_a_book_read_while_another_records_is_not_kept_as_the_newer_one(
@@ -517,3 +517,56 @@ class TestFinishTaken:
         assert "gives no height" in refused.text
         assert self.take(book, name="porch").status_code == 404
         assert self.take(book, rule="by eye").status_code == 422
+
+
+class TestAccepted:
+    """Heights accepted by name: within tolerance, over it with a reason, taken back, and what changed since."""
+
+    @pytest.fixture
+    def set_tops(self, book: Book) -> Book:
+        """Form tops at 8 inches: A on height, B a quarter of an inch high."""
+        book.plan(targets=[{"name": "form tops", "height": '8"', "at": ["A", "B"]}])
+        self.setup = book.setup()
+        for at, reading, more in (
+            ("BM", "4 2", {}),
+            ("A", "3 6", {"on": "form tops"}),
+            ("B", '3 5 3/4"', {"on": "form tops"}),
+        ):
+            book.shoot(self.setup, at, reading, **more)
+        return book
+
+    def accept(self, book: Book, note: str = "") -> Any:
+        return book.client.post(f"{book.base}/acceptances", json={"note": note})
+
+    def test_over_tolerance_only_with_a_reason_and_what_changes_is_told(
+        self, client: TestClient, set_tops: Book
+    ) -> None:
+        book = set_tops
+        refused = self.accept(book)
+        assert (refused.status_code, "Say why it is good enough" in refused.text) == (409, True)
+        (one,) = self.accept(book, "Screed takes it up.").json()["result"]["accepted"]
+        assert (one["count"], one["note"], one["changed"]) == (2, "Screed takes it up.", [])
+        assert one["text"] == '2 heights accepted, over: B, form tops: lower 1/4".'
+        assert one["who"] and one["taken"]
+        book.shoot(self.setup, "A", '3 5 7/8"', on="form tops")
+        (one,) = book.get()["result"]["accepted"]
+        assert one["changed"] == ["A, form tops"]
+        assert "Not as it was since: A, form tops." in one["text"]
+        back = client.post(f"{book.base}/acceptances/back").json()
+        assert back["result"]["accepted"] == []
+        again = client.post(f"{book.base}/acceptances/back").json()
+        assert again["result"]["accepted"] == []
+
+    def test_nothing_set_is_nothing_to_accept(self, book: Book) -> None:
+        assert self.accept(book).status_code == 409
+
+    def test_it_goes_into_the_job_file_and_back(self, client: TestClient, set_tops: Book, structure: str) -> None:
+        self.accept(set_tops, "Screed takes it up.")
+        job_id = client.get(f"/api/structures/{structure}").json()["job_id"]
+        file = client.get(f"/api/jobs/{job_id}/file").json()
+        (kept,) = file["levels"]["accepted"]
+        assert (kept["note"], [one["at"] for one in kept["heights"]]) == ("Screed takes it up.", ["A", "B"])
+        copy = client.post("/api/jobs/files?again=true", json=file).json()
+        other = copy["structures"][0]["id"]
+        (one,) = client.get(f"/api/structures/{other}/levels").json()["result"]["accepted"]
+        assert (one["count"], one["changed"]) == (2, [])

@@ -13,6 +13,7 @@ from sqlalchemy.orm import InstrumentedAttribute, Session
 
 from anvilhead.store.jobs import STRIKE_TAKEN_BACK, Mark, add, marks_of
 from anvilhead.store.tables import (
+    HeightsAcceptedRow,
     InstrumentCheckRow,
     LevelPlanRow,
     LevelSetupRow,
@@ -33,6 +34,7 @@ _KINDS: tuple[tuple[Select[str], InstrumentedAttribute[int]], ...] = (
     (_STRIKES, LevelStrikeRow.number),
     (_BACKS, LevelStrikeBackRow.strike_number),
     (select(InstrumentCheckRow.job_id), InstrumentCheckRow.number),
+    (select(HeightsAcceptedRow.job_id), HeightsAcceptedRow.number),
 )
 
 _COLUMNS: tuple[tuple[InstrumentedAttribute[Any], ...], ...] = (
@@ -67,11 +69,12 @@ _COLUMNS: tuple[tuple[InstrumentedAttribute[Any], ...], ...] = (
         InstrumentCheckRow.who,
         InstrumentCheckRow.at,
     ),
+    (HeightsAcceptedRow.number, HeightsAcceptedRow.document, HeightsAcceptedRow.who, HeightsAcceptedRow.at),
 )
 
 
 def level_marks(session: Session, job_ids: Sequence[str]) -> dict[str, Mark]:
-    """The mark of each job's heights: planned, set up, shot, struck, strikes taken back, tested."""
+    """The mark of each job's heights: planned, set up, shot, struck, strikes taken back, tested, accepted."""
     return marks_of(session, job_ids, *_KINDS)
 
 
@@ -84,6 +87,7 @@ class Seen(NamedTuple):
     strike: int = 0
     back: int = 0
     check: int = 0
+    accepted: int = 0
 
 
 class LevelRows(NamedTuple):
@@ -95,6 +99,7 @@ class LevelRows(NamedTuple):
     strikes: Sequence[Row[Any]]
     backs: Sequence[Row[Any]]
     checks: Sequence[Row[Any]]
+    accepted: Sequence[Row[Any]]
 
 
 def level_rows(session: Session, job_id: str, after: Seen) -> LevelRows:

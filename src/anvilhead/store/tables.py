@@ -325,6 +325,18 @@ class InstrumentCheckRow(Base):
     at: Mapped[datetime] = mapped_column(UtcDateTime)
 
 
+class HeightsAcceptedRow(Base):
+    """Heights of a structure accepted by name, or that taken back; never changed, the latest of a structure counts."""
+
+    __tablename__ = "heights_accepted"
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id"), index=True)
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+
 class LogRow(Base):
     """What happened, in words, for the record; never changed."""
 

@@ -16,6 +16,7 @@ from anvilhead.service.asked.level_documents import (
     BookRead,
     CheckCreate,
     FinishTaken,
+    HeightsAcceptance,
     LevelPlanChange,
     SetupCreate,
     ShotCreate,
@@ -112,6 +113,24 @@ def strike_shot(
 def take_strike_back(database: Db, by: ByWhom, structure_id: UUID, shot_id: UUID, in_hand: InHand = None) -> LevelsView:
     """Let a struck reading count again."""
     return levels.take_strike_back(database, str(structure_id), str(shot_id), by, named(in_hand))
+
+
+@router.post("/acceptances", status_code=201)
+def accept_heights(
+    database: Db,
+    by: ByWhom,
+    structure_id: UUID,
+    acceptance: Annotated[HeightsAcceptance, Body(examples=[{"note": "Within the pour's own tolerance."}])],
+    in_hand: InHand = None,
+) -> LevelsView:
+    """Accept what was set to height by name, within tolerance or over it."""
+    return levels.accept_heights(database, str(structure_id), acceptance, by, named(in_hand))
+
+
+@router.post("/acceptances/back")
+def take_heights_back(database: Db, by: ByWhom, structure_id: UUID, in_hand: InHand = None) -> LevelsView:
+    """Take back that the heights were accepted."""
+    return levels.take_heights_back(database, str(structure_id), by, named(in_hand))
 
 
 @router.post("/checks", status_code=201)

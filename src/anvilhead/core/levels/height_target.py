@@ -1,10 +1,12 @@
 """Going to height: what the rod must read, and how far a thing still is from where it belongs."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 
+from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.units.tolerances import NOTHING_MM
-from anvilhead.core.units.units import INCH_MM
+from anvilhead.core.units.units import INCH_MM, SIXTEENTH_MM
 
 
 class ThingKind(StrEnum):
@@ -65,6 +67,19 @@ class Standing:
 def target_reading_mm(hi_mm: float, target_mm: float) -> float:
     """What the rod reads when its foot is at the target: HI − target; a higher target is a smaller reading."""
     return hi_mm - target_mm
+
+
+def moved_since(then_mm: Mapping[Spot, float], now_mm: Mapping[Spot, float]) -> list[Spot]:
+    """Things that are not found any more where they were when somebody accepted them, or that came since.
+
+    A sixteenth of an inch is nothing: no rod is read finer twice.
+
+    Args:
+        then_mm: heights as they were found then, millimetres.
+        now_mm: as they are found now.
+    """
+    changed = [spot for spot, mm in then_mm.items() if spot not in now_mm or abs(now_mm[spot] - mm) > SIXTEENTH_MM]
+    return changed + [spot for spot in now_mm if spot not in then_mm]
 
 
 def standing(found_mm: float, target_mm: float, tolerance_mm: float) -> Standing:

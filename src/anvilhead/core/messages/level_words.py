@@ -68,6 +68,14 @@ def _high(mm: float) -> str:
 
 
 @says_boards
+def accepted_words(count: int, over: Sequence[str], changed: Sequence[str]) -> str:
+    """What was accepted, over what, and whether it still stands as it was."""
+    things = f"{count} height{'' if count == 1 else 's'}"
+    said = f"{things} accepted, all within tolerance." if not over else f"{things} accepted, over: {listed(over)}."
+    return f"{said} Not as it was since: {listed(changed)}. Accept again, or set again." if changed else said
+
+
+@says_boards
 def begin_words(first: str) -> str:
     """Where a book begins."""
     return f"The first shot stands on {first}; it gives HI."

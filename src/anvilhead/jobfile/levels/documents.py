@@ -29,7 +29,7 @@ from anvilhead.jobfile.levels.decided import (
     Runs,
 )
 from anvilhead.jobfile.levels.footings import Footings
-from anvilhead.jobfile.levels.measured import CheckEntry, SetupEntry, ShotEntry
+from anvilhead.jobfile.levels.measured import CheckEntry, HeightsAccepted, SetupEntry, ShotEntry
 from anvilhead.jobfile.levels.names import InstrumentName, Named, Points
 from anvilhead.jobfile.levels.parts import (
     Fall,
@@ -179,6 +179,7 @@ class Levels(LevelPlan):
 
     setups: list[SetupEntry] = Field(default_factory=list, max_length=2000)
     checks: list[CheckEntry] = Field(default_factory=list, max_length=500)
+    accepted: list[HeightsAccepted] = Field(default_factory=list, max_length=2000)
 
     @property
     def plan(self) -> LevelPlan:

@@ -1,5 +1,6 @@
 """Results of levels: the book, instruments, what is to be set to height."""
 
+from datetime import datetime
 from enum import StrEnum
 
 from pydantic import Field
@@ -230,6 +231,24 @@ class DeviceResult(Result):
     correction: str | None
 
 
+class AcceptedResult(Result):
+    """Heights of a structure that somebody accepted and nobody took back.
+
+    Attributes:
+        over: things that were farther off than allowed then, in words.
+        changed: things found otherwise since, or new since; text: whether it still stands, in words.
+    """
+
+    structure: str
+    who: str | None
+    taken: datetime | None
+    note: str
+    count: int
+    over: list[str]
+    changed: list[str]
+    text: str
+
+
 class BookState(StrEnum):
     """Whether the book may be built on."""
 
@@ -291,6 +310,7 @@ class LevelsResult(Result):
     profiles: list[ProfileResult] = Field(default_factory=list)
     finishes: list[FinishResult] = Field(default_factory=list)
     runs: list[RunResult] = Field(default_factory=list)
+    accepted: list[AcceptedResult] = Field(default_factory=list)
     footings: list[FootingResult] = Field(default_factory=list)
     strings: list[StringResult] = Field(default_factory=list)
     sections: list[SectionResult] = Field(default_factory=list)

@@ -56,6 +56,32 @@ class ShotEntry(Sparse):
     struck: bool = False
 
 
+class HeightFound(Sparse):
+    """A thing at a point as it was found when it was accepted, and how far it then lay over its target."""
+
+    thing: Named
+    at: Named
+    height: SignedLength
+    off: SignedLength
+
+
+class HeightsAccepted(Sparse):
+    """What of a structure was set to height, accepted by name; `back` takes that back.
+
+    Attributes:
+        heights: everything that was found, as it was found then.
+        over: things that were farther off than their tolerance then, in words.
+    """
+
+    structure: Named
+    note: Annotated[str, Field(max_length=500)] = ""
+    heights: list[HeightFound] = Field(default_factory=list, max_length=20_000)
+    over: list[Annotated[str, Field(max_length=200)]] = Field(default_factory=list, max_length=20_000)
+    back: bool = False
+    who: Who | None = None
+    taken: datetime | None = None
+
+
 class SetupHead(InRodUnits):
     """One standing of an instrument, without its shots.
 

@@ -61,6 +61,12 @@ class CheckCreate(InJobUnits, CheckEntry):
     id: UUID
 
 
+class HeightsAcceptance(Strict):
+    """That a structure's heights are good enough: within tolerance, or over it and why."""
+
+    note: Annotated[str, Field(max_length=500)] = ""
+
+
 class LevelAsked(InJobUnits):
     """A reading as it is being typed, and what it is read for, so that it can be told what it would mean.
 

@@ -11,7 +11,7 @@ from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.reading import refuse
 from anvilhead.service.asked.level_documents import BookRead
 from anvilhead.service.heights.level_planning import keep_plan
-from anvilhead.service.heights.level_rows import check_row, setup_row, shot_row
+from anvilhead.service.heights.level_rows import accepted_row, check_row, setup_row, shot_row
 from anvilhead.service.people import By
 from anvilhead.service.shown.job_plans import plans_of
 from anvilhead.service.views.level_views import BookReadView
@@ -56,6 +56,9 @@ def import_levels(session: Session, job: JobRow, levels: Levels, by: By) -> None
     for check in levels.checks:
         row = check_row(None, job.id, check, by.unless_told(check.who, check.taken))
         store.add(session, row, "This test is there already.")
+    for accepted in levels.accepted:
+        session.add(accepted_row(job.id, accepted, by.unless_told(accepted.who, accepted.taken)))
+        session.flush()
     count = sum(len(setup.shots) for setup in levels.setups)
     if count:
         text = f"Took over {count} level readings in {len(levels.setups)} setups."

@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session
 
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
-from anvilhead.jobfile.levels.measured import CheckEntry, SetupEntry, SetupHead, ShotEntry
+from anvilhead.jobfile.levels.measured import CheckEntry, HeightsAccepted, SetupEntry, SetupHead, ShotEntry
 from anvilhead.service.revisions import to_restore
 from anvilhead.service.shown.kept import Kept
 from anvilhead.store.jobs import Mark
@@ -118,6 +118,14 @@ class InstrumentCheck:
     entry: CheckEntry
 
 
+@dataclass(frozen=True)
+class AcceptedHeights:
+    """Heights accepted, or that taken back."""
+
+    number: int
+    entry: HeightsAccepted
+
+
 @dataclass(frozen=True, eq=False)
 class LevelRecord:
     """Everything recorded about a job's heights."""
@@ -125,6 +133,7 @@ class LevelRecord:
     plans: tuple[PlanRevision, ...] = ()
     setups: tuple[Setup, ...] = ()
     checks: tuple[InstrumentCheck, ...] = ()
+    accepted: tuple[AcceptedHeights, ...] = ()
 
     @property
     def is_empty(self) -> bool:
@@ -150,7 +159,8 @@ class LevelRecord:
     def levels(self) -> Levels:
         """All of it as a document, struck readings with it."""
         setups = [setup.entry for setup in self.setups]
-        return Levels(**dict(self.plan), setups=setups, checks=[check.entry for check in self.checks])
+        checks, accepted = [check.entry for check in self.checks], [one.entry for one in self.accepted]
+        return Levels(**dict(self.plan), setups=setups, checks=checks, accepted=accepted)
 
     def index_of(self, setup_id: str | None) -> int | None:
         """Which of the setups an id means, from 0; None when there is none of it."""
@@ -172,7 +182,7 @@ class LevelRecord:
         shots = [shot for setup in self.setups for shot in setup.shots]
         strikes = [strike for shot in shots for strike in shot.strikes]
         backs = [strike for strike in strikes if strike.back]
-        kinds = (self.plans, self.setups, shots, strikes, backs, self.checks)
+        kinds = (self.plans, self.setups, shots, strikes, backs, self.checks, self.accepted)
         return [[one.number for one in kind] for kind in kinds]
 
     @property
@@ -224,7 +234,13 @@ def _with(record: LevelRecord, rows: LevelRows) -> LevelRecord:
         (*record.plans, *map(_plan, rows.plans)),
         tuple(setups.values()),
         (*record.checks, *map(_check, rows.checks)),
+        (*record.accepted, *map(_accepted, rows.accepted)),
     )
+
+
+def _accepted(row: Row[Any]) -> AcceptedHeights:
+    entry = HeightsAccepted.model_validate(row.document)
+    return AcceptedHeights(row.number, entry.model_copy(update={"who": row.who, "taken": row.at}))
 
 
 def _plan(row: Row[Any]) -> PlanRevision:

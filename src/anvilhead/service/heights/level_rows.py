@@ -3,11 +3,11 @@
 from typing import Any
 from uuid import UUID
 
-from anvilhead.jobfile.levels.measured import CheckEntry, SetupHead, ShotEntry
+from anvilhead.jobfile.levels.measured import CheckEntry, HeightsAccepted, SetupHead, ShotEntry
 from anvilhead.service.asked.level_documents import ShotCreate
 from anvilhead.service.people import By
 from anvilhead.store.jobs import new_id
-from anvilhead.store.tables import InstrumentCheckRow, LevelSetupRow, LevelShotRow
+from anvilhead.store.tables import HeightsAcceptedRow, InstrumentCheckRow, LevelSetupRow, LevelShotRow
 
 
 def setup_row(setup_id: str, job_id: str, head: SetupHead, by: By) -> LevelSetupRow:
@@ -42,7 +42,15 @@ def check_row(check_id: UUID | None, job_id: str, check: CheckEntry, by: By) -> 
     return InstrumentCheckRow(id=str(check_id or new_id()), job_id=job_id, document=document, who=by.who, at=by.at)
 
 
-def kept(model: type[SetupHead] | type[CheckEntry], document: SetupHead | CheckEntry) -> dict[str, Any]:
+def accepted_row(job_id: str, accepted: HeightsAccepted, by: By) -> HeightsAcceptedRow:
+    """A row for heights that were accepted, or for taking that back."""
+    return HeightsAcceptedRow(job_id=job_id, document=kept(HeightsAccepted, accepted), who=by.who, at=by.at)
+
+
+def kept(
+    model: type[SetupHead] | type[CheckEntry] | type[HeightsAccepted],
+    document: SetupHead | CheckEntry | HeightsAccepted,
+) -> dict[str, Any]:
     """A document as it is kept: without who and when, which have columns of their own."""
     fields = {name: getattr(document, name) for name in model.model_fields if name not in ("who", "taken")}
     return model.model_construct(**fields).model_dump(mode="json", exclude={"who", "taken"})

@@ -3,12 +3,13 @@
 from anvilhead.core.closing.questioned import off_rod
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.levels.rod import marks_for
-from anvilhead.core.messages.level_words import off_rod_words
+from anvilhead.core.messages.level_words import accepted_words, off_rod_words
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels.documents import Levels
 from anvilhead.jobfile.levels.level_faults import DISTANCE_MISSING, OFF_STRING, level_problems, unknown_start
-from anvilhead.jobfile.levels.measured import ShotEntry
+from anvilhead.jobfile.levels.measured import HeightsAccepted, ShotEntry
+from anvilhead.jobfile.levels.written.accepted_solving import accepting
 from anvilhead.jobfile.levels.written.book_solving import work_book
 from anvilhead.jobfile.levels.written.hanging import station_of
 from anvilhead.jobfile.levels.written.said import benchmarks_of
@@ -16,9 +17,9 @@ from anvilhead.jobfile.levels.written.setup_solving import carried_by
 from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.working.placed import Site
-from anvilhead.service.asked.level_documents import CheckCreate, SetupCreate, ShotCreate
+from anvilhead.service.asked.level_documents import CheckCreate, HeightsAcceptance, SetupCreate, ShotCreate
 from anvilhead.service.heights.level_record import LevelRecord, Setup, Shot, level_record
-from anvilhead.service.heights.level_rows import check_row, setup_row, shot_row
+from anvilhead.service.heights.level_rows import accepted_row, check_row, setup_row, shot_row
 from anvilhead.service.heights.level_showing import book_of, get_levels, levels_now
 from anvilhead.service.people import By
 from anvilhead.service.shown.job_plans import JobPlans, control_of, plans_of
@@ -198,6 +199,44 @@ def _carries(plans: JobPlans, index: int, shot: Shot) -> str | None:
         return None
     number = plans.record.setups[index].in_book_order.index(shot)
     return carried_by(plans.book, (index, plans.book.kept[index].index(number)))
+
+
+@again_when_busy
+def accept_heights(
+    database: Database, structure_id: str, document: HeightsAcceptance, by: By, in_hand: str | None = None
+) -> LevelsView:
+    """Accept what of a structure was set to height, by name, with what it is off.
+
+    Raises:
+        Conflict: when nothing was set yet, or something is over its tolerance and nobody says why.
+    """
+    with database.session() as session:
+        row, job = store.locked_structure(session, structure_id)
+        plans, units = plans_of(job), Units(job.units)
+        accepted = accepting(book_of(plans, units), row.name_in_file, document.note.strip())
+        if not accepted.heights:
+            raise Conflict("Nothing here was set to height and shot yet. Set something, then accept it.")
+        if accepted.over and not accepted.note:
+            raise Conflict(f"{accepted.over[0].capitalize()}. Say why it is good enough, for the record.")
+        session.add(accepted_row(job.id, accepted, by))
+        note = f" {accepted.note}" if accepted.note else ""
+        text = f"{accepted_words(len(accepted.heights), accepted.over, ())}{note}"
+        store.add_log(session, job, "heights-accepted", text, by.who, by.at, row.id)
+    return get_levels(database, structure_id, in_hand)
+
+
+@again_when_busy
+def take_heights_back(database: Database, structure_id: str, by: By, in_hand: str | None = None) -> LevelsView:
+    """Take back that a structure's heights were accepted, whoever did; doing so twice changes nothing."""
+    with database.session() as session:
+        row, job = store.locked_structure(session, structure_id)
+        record = level_record(session, job.id)
+        mine = [one.entry for one in record.accepted if one.entry.structure == row.name_in_file]
+        if mine and not mine[-1].back:
+            session.add(accepted_row(job.id, HeightsAccepted(structure=row.name_in_file, back=True), by))
+            text = f"Took back that heights were accepted by {mine[-1].who}."
+            store.add_log(session, job, "heights-acceptance-taken-back", text, by.who, by.at, row.id)
+    return get_levels(database, structure_id, in_hand)
 
 
 @again_when_busy

@@ -760,6 +760,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/structures/{structure_id}/levels/acceptances": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Accept Heights
+         * @description Accept what was set to height by name, within tolerance or over it.
+         */
+        post: operations["accept_heights_api_structures__structure_id__levels_acceptances_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/levels/acceptances/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Heights Back
+         * @description Take back that the heights were accepted.
+         */
+        post: operations["take_heights_back_api_structures__structure_id__levels_acceptances_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/structures/{structure_id}/levels/checks": {
         parameters: {
             query?: never;
@@ -1244,6 +1284,32 @@ export interface components {
              * @default
              */
             note?: string;
+        };
+        /**
+         * AcceptedResult
+         * @description Heights of a structure that somebody accepted and nobody took back.
+         *
+         *     Attributes:
+         *         over: things that were farther off than allowed then, in words.
+         *         changed: things found otherwise since, or new since; text: whether it still stands, in words.
+         */
+        AcceptedResult: {
+            /** Structure */
+            structure: string;
+            /** Who */
+            who: string | null;
+            /** Taken */
+            taken: string | null;
+            /** Note */
+            note: string;
+            /** Count */
+            count: number;
+            /** Over */
+            over: string[];
+            /** Changed */
+            changed: string[];
+            /** Text */
+            text: string;
         };
         /**
          * AdoptedFinish
@@ -3021,6 +3087,23 @@ export interface components {
              */
             height: string | number;
         };
+        HeightFound: {
+            [key: string]: unknown;
+        };
+        /**
+         * HeightsAcceptance
+         * @description That a structure's heights are good enough: within tolerance, or over it and why.
+         */
+        HeightsAcceptance: {
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        HeightsAccepted: {
+            [key: string]: unknown;
+        };
         /**
          * HeightsResult
          * @description All boards in height.
@@ -3845,6 +3928,8 @@ export interface components {
             finishes: components["schemas"]["FinishResult"][];
             /** Runs */
             runs: components["schemas"]["RunResult"][];
+            /** Accepted */
+            accepted: components["schemas"]["AcceptedResult"][];
             /** Footings */
             footings: components["schemas"]["FootingResult"][];
             /** Strings */
@@ -12306,6 +12391,174 @@ export interface operations {
             path: {
                 structure_id: string;
                 shot_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelsView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    accept_heights_api_structures__structure_id__levels_acceptances_post: {
+        parameters: {
+            query?: {
+                /** @description The setup that target readings are for; the last when left out. */
+                setup?: string | null;
+            };
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeightsAcceptance"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelsView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    take_heights_back_api_structures__structure_id__levels_acceptances_back_post: {
+        parameters: {
+            query?: {
+                /** @description The setup that target readings are for; the last when left out. */
+                setup?: string | null;
+            };
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
             };
             cookie?: never;
         };

@@ -246,6 +246,22 @@ export class LevelsStage {
 		);
 	}
 
+	/** Accept what of this structure was set to height, by name; answers what went wrong, or ''. */
+	acceptHeights(note: string): Promise<string> {
+		return this.#ask(() =>
+			api.POST('/api/structures/{structure_id}/levels/acceptances', {
+				...this.#path,
+				body: { note }
+			})
+		);
+	}
+
+	takeHeightsBack(): Promise<string> {
+		return this.#ask(() =>
+			api.POST('/api/structures/{structure_id}/levels/acceptances/back', this.#path)
+		);
+	}
+
 	undo(): Promise<string> {
 		return this.#ask(() =>
 			api.POST('/api/structures/{structure_id}/levels/plan/undo', {

@@ -5,6 +5,7 @@ from anvilhead.core.messages import level_words as words
 from anvilhead.jobfile.levels import level_results as r
 from anvilhead.jobfile.levels.documents import Device
 from anvilhead.jobfile.levels.level_points import LevelPoints
+from anvilhead.jobfile.levels.written.accepted_solving import solve_accepted
 from anvilhead.jobfile.levels.written.book_solving import Book
 from anvilhead.jobfile.levels.written.closing_solving import (
     book_standing,
@@ -83,6 +84,7 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         profiles=solve_profiles(frames, only),
         finishes=solve_finishes(frames),
         runs=solve_runs(frames),
+        accepted=solve_accepted(book),
         footings=solve_footings(frames),
         strings=solve_strings(frames),
         slabs=solve_slabs(frames),

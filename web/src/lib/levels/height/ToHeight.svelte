@@ -7,6 +7,7 @@
 	import HeightRow from './HeightRow.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
 	import { withoutSpots } from './targets';
+	import AcceptHeights from './AcceptHeights.svelte';
 	import TargetForm from './TargetForm.svelte';
 
 	interface Props {
@@ -97,6 +98,7 @@
 	</p>
 {/if}
 {#if trouble}<p role="alert" class="font-semibold text-string">{trouble}</p>{/if}
+<AcceptHeights {stage} />
 {#if adding || !plan.length}
 	<TargetForm {stage} onKept={() => (adding = false)} />
 {:else}

@@ -547,7 +547,8 @@ class TestAccepted:
         (one,) = self.accept(book, "Screed takes it up.").json()["result"]["accepted"]
         assert (one["count"], one["note"], one["changed"]) == (2, "Screed takes it up.", [])
         assert one["text"] == '2 heights accepted, over: B, form tops: lower 1/4".'
-        assert one["who"] and one["taken"]
+        assert one["who"]
+        assert one["taken"]
         book.shoot(self.setup, "A", '3 5 7/8"', on="form tops")
         (one,) = book.get()["result"]["accepted"]
         assert one["changed"] == ["A, form tops"]

@@ -101,3 +101,18 @@ def _problem(error: Any, known_keys: list[str]) -> Problem:
         message=message,
         position=context.get("position"),
     )
+
+
+def unknown(pointer: str, path: Sequence[str | int], what: str, name: str, known: Sequence[str]) -> Problem:
+    """That something names what is not there, and what is.
+
+    Args:
+        pointer: of the document it stands in.
+        path: from there to the name.
+        what: that is not there: a line, a point.
+        name: as it was said.
+        known: what there is.
+    """
+    listed = ", ".join(known[:12]) or "none yet"
+    message = f"There is no {what} “{name}”. Known: {listed}."
+    return Problem(pointer=pointer + pointer_to(path), code=f"unknown-{what.replace(' ', '-')}", message=message)

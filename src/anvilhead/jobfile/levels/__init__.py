@@ -1,5 +1,6 @@
 """Levels in the open job file: documents, what is wrong with them, and from them to results.
 
-documents → shapes; level_points → where a name is on the plan; level_faults → what contradicts what;
-book_solving, ground_solving, slab_solving, standing_solving, section_solving → results, in level_results.
+documents, measured, parts, decided, footings, strings, names → shapes; level_points → where a name is on the plan;
+level_faults, line_faults → what contradicts what; finish_taken → a height taken; level_results, built_results,
+decided_results, footing_results, string_results → results, which the files in written/ make.
 """

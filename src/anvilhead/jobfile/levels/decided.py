@@ -79,6 +79,7 @@ class RunPlan(Strict):
     """A run that falls evenly from one point of the plan to another.
 
     Attributes:
+        structure: in whose plan frame its points are; the book's when left out.
         start, end: names of points.
         start_height: of the invert at the start; outlet: height that the end must not lie below.
         cover: least ground above the invert; every: from station to station.
@@ -86,6 +87,7 @@ class RunPlan(Strict):
     """
 
     name: Named = "run"
+    structure: Named | None = None
     start: Named = Field(alias="from")
     end: Named = Field(alias="to")
     start_height: SignedLength

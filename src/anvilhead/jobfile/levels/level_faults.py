@@ -1,22 +1,21 @@
 """What is wrong with the levels of a job beyond the shape of their documents, each fault with its place."""
 
 from collections.abc import Iterable, Iterator, Sequence
-from itertools import pairwise
 
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.units.errors import InputError
-from anvilhead.core.units.tolerances import COINCIDENT_MM
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.levels.decided import FinishPlan, RunPlan
+from anvilhead.jobfile.levels.decided import FinishPlan
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
 from anvilhead.jobfile.levels.footings import FootingPlan
 from anvilhead.jobfile.levels.level_points import grid_points, level_points
+from anvilhead.jobfile.levels.line_faults import line_problems
 from anvilhead.jobfile.levels.parts import PadPlan, SectionPlan, SlabPlan
 from anvilhead.jobfile.levels.written.book_solving import Book, work_book
 from anvilhead.jobfile.levels.written.said import benchmarks_of, truths_of
 from anvilhead.jobfile.levels.written.surfaces import EDGES
-from anvilhead.jobfile.problems import Problem, pointer_to
+from anvilhead.jobfile.problems import Problem, pointer_to, unknown
 from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.working.planned import Planned
 
@@ -35,7 +34,7 @@ def level_problems(levels: Levels, site: Site, pointer: str = "/levels") -> list
     strings = [one.name for one in levels.strings]
     for i, check in enumerate(levels.checks):
         if check.device not in devices:
-            found.append(_unknown(pointer, ("checks", i, "device"), "instrument", check.device, list(devices)))
+            found.append(unknown(pointer, ("checks", i, "device"), "instrument", check.device, list(devices)))
             continue
         try:
             truths_of(check, devices[check.device])
@@ -43,9 +42,9 @@ def level_problems(levels: Levels, site: Site, pointer: str = "/levels") -> list
             found.append(Problem(pointer=f"{pointer}/checks/{i}/distance", code=error.code, message=error.message))
     for i, setup in enumerate(levels.setups):
         if setup.device and setup.device not in devices:
-            found.append(_unknown(pointer, ("setups", i, "device"), "instrument", setup.device, list(devices)))
+            found.append(unknown(pointer, ("setups", i, "device"), "instrument", setup.device, list(devices)))
         elif setup.string and setup.string not in strings:
-            found.append(_unknown(pointer, ("setups", i, "string"), "string", setup.string, strings))
+            found.append(unknown(pointer, ("setups", i, "string"), "string", setup.string, strings))
         elif setup.string and setup.instrument != LevelInstrument.STRING:
             message = f"A {setup.instrument} hangs from no string. Make it a “string” setup, or leave “string” out."
             found.append(Problem(pointer=f"{pointer}/setups/{i}/string", code="no-string", message=message))
@@ -60,13 +59,13 @@ def plan_problems(plan: LevelPlan, site: Site, pointer: str = "") -> list[Proble
     found = list(_twice(plan, site, pointer))
     known = list(site.planned)
     if plan.on is not None and plan.on not in known:
-        found.append(_unknown(pointer, ("on",), "structure", plan.on, known))
+        found.append(unknown(pointer, ("on",), "structure", plan.on, known))
         return found
     on = plan.on or next(iter(known), "")
     for key in ("points", "grids"):
         for i, one in enumerate(getattr(plan, key)):
             if one.structure is not None and one.structure not in site.planned:
-                found.append(_unknown(pointer, (key, i, "structure"), "structure", one.structure, known))
+                found.append(unknown(pointer, (key, i, "structure"), "structure", one.structure, known))
     found += _endless_grids(plan, site, pointer)
     parts: list[PadPlan | SlabPlan | SectionPlan | FinishPlan | FootingPlan] = [
         *plan.pads, *plan.slabs, *plan.sections, *plan.finishes, *plan.footings,
@@ -81,8 +80,8 @@ def plan_problems(plan: LevelPlan, site: Site, pointer: str = "") -> list[Proble
         if structure in site.planned:
             found += _part_problems(part, site.planned[structure], f"{pointer}/{key}/{i}")
         else:
-            found.append(_unknown(pointer, (key, i, "structure"), "structure", structure, known))
-    return found + _unknown_ends(plan, site, pointer)
+            found.append(unknown(pointer, (key, i, "structure"), "structure", structure, known))
+    return found + line_problems(plan, site, pointer)
 
 
 MOST_POINTS = 500
@@ -104,65 +103,6 @@ def _endless_grids(plan: LevelPlan, site: Site, pointer: str) -> list[Problem]:
     return found
 
 
-def _unknown_ends(plan: LevelPlan, site: Site, pointer: str) -> list[Problem]:
-    """Points between which a section is cut, or a run falls, that have no place beside their structure."""
-    found = []
-    for i, section in enumerate(plan.sections):
-        structure = section.structure or plan.on or next(iter(site.planned), "")
-        if section.between and structure in site.planned:
-            places = level_points(plan, site, structure).places
-            for n, name in enumerate(section.between):
-                if name not in places:
-                    found.append(_unknown(pointer, ("sections", i, "between", n), "point", name, list(places)))
-    for i, footing in enumerate(plan.footings):
-        structure = footing.structure or plan.on or next(iter(site.planned), "")
-        if footing.grades and structure in site.planned:
-            places = level_points(plan, site, structure).places
-            unknown_at = [(n, one.at) for n, one in enumerate(footing.grades) if one.at not in places]
-            found += [
-                _unknown(pointer, ("footings", i, "grades", n, "at"), "point", name, list(places))
-                for n, name in unknown_at
-            ]
-    places = level_points(plan, site).places if plan.runs or plan.strings else {}
-    for i, string in enumerate(plan.strings):
-        named: list[tuple[tuple[str | int, ...], str]]
-        named = [(("strings", i, "through", n), name) for n, name in enumerate(string.through)]
-        named += [(("strings", i, "heights", n, "at"), one.at) for n, one in enumerate(string.heights) if one.at]
-        missing = [(path, name) for path, name in named if name not in places]
-        found += [_unknown(pointer, path, "point", name, list(places)) for path, name in missing]
-        same = [n for n, (one, other) in enumerate(pairwise(string.through), 1)
-                if not missing and places[one].distance_to(places[other]) < COINCIDENT_MM]  # fmt: skip
-        for n in same:
-            message = f"The string passes {string.through[n]} twice in a row. Name it once."
-            path = f"{pointer}/strings/{i}/through/{n}"
-            found.append(Problem(pointer=path, code="same-place", message=message))
-    for i, run in enumerate(plan.runs):
-        unknown = [(key, name) for key, name in (("from", run.start), ("to", run.end)) if name not in places]
-        found += [_unknown(pointer, ("runs", i, key), "point", name, list(places)) for key, name in unknown]
-        if not unknown:
-            found += _endless_run(run, places[run.start].distance_to(places[run.end]), f"{pointer}/runs/{i}")
-    return found
-
-
-MOST_STATIONS = 500
-"""Stations of a run; nobody marks more, and a slip of the keys asks for them."""
-USUAL_EVERY_MM = 3000.0
-"""About from station to station where nobody said, whatever the units."""
-
-
-def _endless_run(run: RunPlan, length_mm: float, pointer: str) -> list[Problem]:
-    """A run that goes nowhere, or has more stations than anybody marks."""
-    if length_mm < COINCIDENT_MM:
-        message = f"{run.start} and {run.end} lie at one place: the run goes nowhere. Name two points apart."
-        return [Problem(pointer=f"{pointer}/to", code="same-place", message=message)]
-    every_mm = run.every.mm if run.every else USUAL_EVERY_MM
-    if length_mm / every_mm > MOST_STATIONS:
-        count = f"{length_mm / every_mm:,.0f}"
-        message = f"This run has {count} stations; nobody marks over {MOST_STATIONS}. Take them farther apart."
-        return [Problem(pointer=f"{pointer}/every", code="too-many-stations", message=message)]
-    return []
-
-
 def _part_problems(
     part: PadPlan | SlabPlan | SectionPlan | FinishPlan | FootingPlan, planned: Planned, pointer: str
 ) -> list[Problem]:
@@ -170,7 +110,7 @@ def _part_problems(
     lines = list(planned.footprint.sides_by_name)
     if isinstance(part, SectionPlan):
         if part.line and part.line not in lines:
-            return [_unknown(pointer, ("line",), "line", part.line, lines)]
+            return [unknown(pointer, ("line",), "line", part.line, lines)]
         if (part.start and part.start == part.end) or (part.between and part.between[0] == part.between[1]):
             message = "The section begins where it ends. Name two places apart."
             pointer = f"{pointer}/{'between' if part.between else 'to'}"
@@ -179,13 +119,13 @@ def _part_problems(
     found = []
     families = [outline.family.name for outline in planned.outlines]
     if part.family and part.family not in families:
-        found.append(_unknown(pointer, ("family",), "line family", part.family, families))
+        found.append(unknown(pointer, ("family",), "line family", part.family, families))
     fall = None if isinstance(part, FinishPlan | FootingPlan) else part.fall
     if fall and fall.away_from and fall.away_from not in lines:
-        found.append(_unknown(pointer, ("fall", "away_from"), "line", fall.away_from, lines))
+        found.append(unknown(pointer, ("fall", "away_from"), "line", fall.away_from, lines))
     for i, rail in enumerate(part.rails if isinstance(part, SlabPlan) else ()):
         if rail.beside and rail.beside not in lines:
-            found.append(_unknown(pointer, ("rails", i, "beside"), "line", rail.beside, lines))
+            found.append(unknown(pointer, ("rails", i, "beside"), "line", rail.beside, lines))
     if isinstance(part, SlabPlan):
         found += _edge_problems(part, planned, lines, pointer)
     own = isinstance(part, PadPlan) and part.outline is not None
@@ -201,7 +141,7 @@ def _part_problems(
 def _edge_problems(slab: SlabPlan, planned: Planned, lines: Sequence[str], pointer: str) -> list[Problem]:
     """Existing sides that are none, or round a slab that is not stretched between four edges."""
     sides = enumerate(slab.existing)
-    found = [_unknown(pointer, ("existing", i), "line", side, lines) for i, side in sides if side not in lines]
+    found = [unknown(pointer, ("existing", i), "line", side, lines) for i, side in sides if side not in lines]
     if slab.existing and len(planned.footprint.corners) != EDGES:
         message = "A top is stretched between existing edges over four corners only. Part the slab, or take them out."
         found.append(Problem(pointer=f"{pointer}/existing", code="not-four", message=message))
@@ -294,9 +234,3 @@ def unknown_start(spot: Spot, setup: int, held: Iterable[Spot]) -> str:
         f"The height of {spot} is not known when setup {setup + 1} begins there. "
         f"Begin on a benchmark ({'; '.join(map(str, held))}) or on a point shot before."
     )
-
-
-def _unknown(pointer: str, path: Sequence[str | int], what: str, name: str, known: Sequence[str]) -> Problem:
-    listed = ", ".join(known[:12]) or "none yet"
-    message = f"There is no {what} “{name}”. Known: {listed}."
-    return Problem(pointer=pointer + pointer_to(path), code=f"unknown-{what.replace(' ', '-')}", message=message)

@@ -27,12 +27,20 @@ class LevelPoints:
             without structures.
         corners: of the structure that bare names belong to.
         places: by name; names of structures that are not placed from one another are left out.
+        plan, site: what they come from.
     """
 
     on: str | None
     frame: str | None
     corners: tuple[str, ...]
     places: Mapping[str, Point]
+    plan: LevelPlan
+    site: Site
+
+    def framed(self, structure: str | None) -> "LevelPoints":
+        """The same names in the plan frame of a structure; the book's own when none is named."""
+        frame = structure or self.on
+        return self if frame == self.frame else level_points(self.plan, self.site, frame)
 
     def name_in(self, structure: str, point: str) -> str:
         """How the book calls a point of a structure."""
@@ -61,7 +69,7 @@ def level_points(plan: LevelPlan, site: Site, frame: str | None = None) -> Level
     on = plan.on or next(iter(site.planned), None)
     frame = frame or on
     places: dict[str, Point] = {}
-    own = LevelPoints(on, frame, site.planned[on].footprint.names if on else (), places)
+    own = LevelPoints(on, frame, site.planned[on].footprint.names if on else (), places, plan, site)
     for structure, found in site.planned.items():
         points = naming_of(found, (site, structure)).points | _more_points(plan, structure, on, found.footprint)
         for name, point in points.items():

@@ -40,9 +40,10 @@ class GradeResult(Result):
 
 
 class StringResult(Result):
-    """A string that carries heights."""
+    """A string that carries heights; places in the plan frame of `structure`."""
 
     name: str
+    structure: str | None
     thing: str | None
     length_mm: float
     length_text: str

@@ -28,6 +28,7 @@ class StringPlan(Strict):
     """A string over a line of the plan, straight between nails whose heights are known.
 
     Attributes:
+        structure: in whose plan frame its points are; the book's when left out.
         through: points that it passes, in order.
         heights: at its nails; one alone is a level string.
         thing: what is set under it: form tops, a kerb.
@@ -37,6 +38,7 @@ class StringPlan(Strict):
     """
 
     name: Named = "string"
+    structure: Named | None = None
     through: Annotated[list[Named], Field(min_length=2, max_length=200)]
     heights: Annotated[list[NailHeight], Field(min_length=1, max_length=200)]
     thing: Named | None = None

@@ -11,7 +11,6 @@ from anvilhead.jobfile.levels.level_faults import DISTANCE_MISSING, OFF_STRING, 
 from anvilhead.jobfile.levels.measured import HeightsAccepted, ShotEntry
 from anvilhead.jobfile.levels.written.accepted_solving import accepting
 from anvilhead.jobfile.levels.written.book_solving import work_book
-from anvilhead.jobfile.levels.written.hanging import station_of
 from anvilhead.jobfile.levels.written.said import benchmarks_of
 from anvilhead.jobfile.levels.written.setup_solving import carried_by
 from anvilhead.jobfile.problems import Problem
@@ -128,7 +127,7 @@ def _shot_problems(
     if setup.head.corrected and document.distance is None and not (setup.head.place and document.at in points.places):
         return [Problem(pointer="/distance", code="distance-missing", message=DISTANCE_MISSING)]
     string = known.strings.get(setup.head.string or "")
-    if string is not None and station_of(string, points, document.at, mm_of(document.distance)) is None:
+    if string is not None and string.station_of(document.at, mm_of(document.distance)) is None:
         return [Problem(pointer="/distance", code="off-string", message=OFF_STRING)]
     if replaced is None and known.book.setups[index].hi_mm is not None:
         return []  # one reading more takes no height away

@@ -5969,6 +5969,7 @@ export interface components {
          * @description A run that falls evenly from one point of the plan to another.
          *
          *     Attributes:
+         *         structure: in whose plan frame its points are; the book's when left out.
          *         start, end: names of points.
          *         start_height: of the invert at the start; outlet: height that the end must not lie below.
          *         cover: least ground above the invert; every: from station to station.
@@ -5980,6 +5981,8 @@ export interface components {
              * @default run
              */
             name?: string;
+            /** Structure */
+            structure?: string | null;
             /** From */
             from: string;
             /** To */
@@ -7384,6 +7387,7 @@ export interface components {
          * @description A string over a line of the plan, straight between nails whose heights are known.
          *
          *     Attributes:
+         *         structure: in whose plan frame its points are; the book's when left out.
          *         through: points that it passes, in order.
          *         heights: at its nails; one alone is a level string.
          *         thing: what is set under it: form tops, a kerb.
@@ -7397,6 +7401,8 @@ export interface components {
              * @default string
              */
             name?: string;
+            /** Structure */
+            structure?: string | null;
             /** Through */
             through: string[];
             /** Heights */
@@ -8119,11 +8125,13 @@ export interface components {
         };
         /**
          * StringResult
-         * @description A string that carries heights.
+         * @description A string that carries heights; places in the plan frame of `structure`.
          */
         anvilhead__jobfile__levels__string_results__StringResult: {
             /** Name */
             name: string;
+            /** Structure */
+            structure: string | null;
             /** Thing */
             thing: string | null;
             /** Length Mm */

@@ -4,7 +4,6 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
-from anvilhead.core.boards.graded_string import GradedString
 from anvilhead.core.closing.closed_book import LevelBook, keep_book
 from anvilhead.core.closing.closing import Closing, DistributeRule, Trust, closings, trust_of
 from anvilhead.core.closing.questioned import Around, Questioned, questioned
@@ -21,7 +20,7 @@ from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels.documents import Levels
 from anvilhead.jobfile.levels.level_points import LevelPoints
 from anvilhead.jobfile.levels.measured import SetupEntry, ShotEntry
-from anvilhead.jobfile.levels.written.hanging import ON_STRING_MM, as_hung, station_of, strings_of
+from anvilhead.jobfile.levels.written.hanging import Strung, as_hung, strings_of
 from anvilhead.jobfile.levels.written.said import TOPS, benchmarks_of, class_of, kind_of, tested
 
 
@@ -45,7 +44,7 @@ class Book:
     sights: Sights
     rods: tuple[RodMarks, ...]
     truths: Mapping[str, tuple[Truth, ...]]
-    strings: Mapping[str, GradedString]
+    strings: Mapping[str, Strung]
     book: LevelBook
     in_hand: int | None = None
 
@@ -71,14 +70,11 @@ class Book:
     def line_mm(self, setup: int, at: str | Point) -> float | None:
         """Height of a setup's level line over a point; None before it has one, or where its string does not pass."""
         line = self.book.setups[setup].level_line_mm
-        string = self.strings.get(self.levels.setups[setup].string or "")
-        if line is None or string is None:
+        strung = self.strings.get(self.levels.setups[setup].string or "")
+        if line is None or strung is None:
             return line
-        if isinstance(at, Point):
-            station, off = string.path.nearest(at)
-            return string.height_mm(station) if off <= ON_STRING_MM else None
-        station_mm = station_of(string, self.points, at, None)
-        return None if station_mm is None else string.height_mm(station_mm)
+        station = None if isinstance(at, Point) else strung.station_of(at, None)
+        return None if station is None else strung.string.height_mm(station)
 
     @cached_property
     def off_string(self) -> list[tuple[int, int]]:
@@ -86,9 +82,9 @@ class Book:
         return [
             (s, n)
             for s, entry in enumerate(self.levels.setups)
-            if (string := self.strings.get(entry.string or "")) is not None
+            if (strung := self.strings.get(entry.string or "")) is not None
             for n, shot in enumerate(self.setups[s].shots)
-            if station_of(string, self.points, shot.spot.at, shot.distance_mm) is None
+            if strung.station_of(shot.spot.at, shot.distance_mm) is None
         ]
 
     def sight_mm(self, setup: int, at: str | Point) -> float | None:
@@ -213,7 +209,7 @@ def work_book(levels: Levels, points: LevelPoints, units: Units, in_hand: int | 
     truths = {check.device: tested(check, devices) for check in levels.checks}
     strings = strings_of(levels, points)
     setups = [
-        as_hung(_corrected(setup, entry, truths, sights, s), entry, strings, points, devices.get(entry.device or ""))
+        as_hung(_corrected(setup, entry, truths, sights, s), entry, strings, devices.get(entry.device or ""))
         for s, (setup, entry) in enumerate(zip(raw, levels.setups, strict=True))
     ]
     rods = tuple(entry.rod or marks_for(units) for entry in levels.setups)

@@ -4,7 +4,7 @@ What is read is turned into what a level line through the setup's HI would show,
 """
 
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from anvilhead.core.boards.graded_string import GradedString
 from anvilhead.core.boards.string_sag import PULL_N, STRING_N_PER_M, HungLine
@@ -24,13 +24,32 @@ ON_STRING_MM = FOOT_MM
 """A point nearer to a string than this, in plan, is under it."""
 
 
-def strings_of(plan: LevelPlan, points: LevelPoints) -> dict[str, GradedString]:
+@dataclass(frozen=True)
+class Strung:
+    """A string over the plan, and the names in whose frame its line is."""
+
+    string: GradedString
+    points: LevelPoints
+
+    def station_of(self, at: str, distance_mm: float | None) -> float | None:
+        """How far along it a point lies: as said, else from the plan; None where it lies beside it."""
+        if distance_mm is not None:
+            return distance_mm
+        place = self.points.places.get(at)
+        if place is None:
+            return None
+        station, off = self.string.path.nearest(place)
+        return station if off <= ON_STRING_MM else None
+
+
+def strings_of(plan: LevelPlan, points: LevelPoints) -> dict[str, Strung]:
     """Every string whose points have a place, by name."""
     found = {}
     for one in plan.strings:
-        string = _string(one, points.places)
+        framed = points.framed(one.structure)
+        string = _string(one, framed.places)
         if string is not None:
-            found[one.name] = string
+            found[one.name] = Strung(string, framed)
     return found
 
 
@@ -54,27 +73,15 @@ def _string(plan: StringPlan, places: Mapping[str, Point]) -> GradedString | Non
     return GradedString(path, HeightsAlong(tuple(sorted(known.items()))), plan.pull, weight)
 
 
-def station_of(string: GradedString, points: LevelPoints, at: str, distance_mm: float | None) -> float | None:
-    """How far along a string a point lies: as said, else from the plan; None where it lies beside it."""
-    if distance_mm is not None:
-        return distance_mm
-    place = points.places.get(at)
-    if place is None:
-        return None
-    station, off = string.path.nearest(place)
-    return station if off <= ON_STRING_MM else None
-
-
 def as_hung(
     setup: LevelSetup,
     entry: SetupEntry,
-    strings: Mapping[str, GradedString],
-    points: LevelPoints,
+    strings: Mapping[str, Strung],
     device: Device | None,
 ) -> LevelSetup:
     """A setup whose readings are as from a level line; one that hangs from nothing stays as it is."""
     if entry.string is not None and entry.string in strings:
-        return _on_string(setup, strings[entry.string], points)
+        return _on_string(setup, strings[entry.string])
     if entry.span is not None and setup.instrument is LevelInstrument.LINE:
         return _under_level(setup, _hung(entry, device, entry.span.mm))
     return setup
@@ -92,12 +99,12 @@ def hung_line_of(entry: SetupEntry, device: Device | None) -> HungLine | None:
     return _hung(entry, device, entry.span.mm) if is_line and entry.span is not None else None
 
 
-def _on_string(setup: LevelSetup, string: GradedString, points: LevelPoints) -> LevelSetup:
-    reference = string.heights.known[0][1]
+def _on_string(setup: LevelSetup, strung: Strung) -> LevelSetup:
+    reference = strung.string.heights.known[0][1]
 
     def level(shot: LevelShot) -> LevelShot:
-        station = station_of(string, points, shot.spot.at, shot.distance_mm)
-        rise = 0.0 if station is None else reference - string.height_mm(station)
+        station = strung.station_of(shot.spot.at, shot.distance_mm)
+        rise = 0.0 if station is None else reference - strung.string.height_mm(station)
         return replace(shot, reading_mm=shot.used_mm + rise, turned_mm=None)
 
     return replace(setup, shots=tuple(map(level, setup.shots)), height_mm=reference)

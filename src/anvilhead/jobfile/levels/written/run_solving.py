@@ -19,10 +19,10 @@ from anvilhead.jobfile.written.writing import place, text_of, tidy
 
 def solve_runs(frames: Frames) -> list[r.RunResult]:
     """Every run whose ends have a place."""
-    places = frames.points(frames.book.points.on).places
     return [
         _run(frames, plan, places[plan.start], places[plan.end])
         for plan in frames.book.levels.runs
+        for places in [frames.points(plan.structure or frames.book.points.on).places]
         if plan.start in places and plan.end in places
     ]
 
@@ -36,7 +36,7 @@ def _run(frames: Frames, plan: RunPlan, start: Point, end: Point) -> r.RunResult
     book, units = frames.book, frames.book.units
     every = mm_of(plan.every) or usual_every_mm(units)
     run = FallingRun(start, end, plan.start_height.mm, plan.fall.share, mm_of(plan.cover) or 0.0, every)
-    mesh = frames.mesh(book.points.on)
+    mesh = frames.mesh(plan.structure or book.points.on)
     at_ends = {start: book.heights_on().get(plan.start), end: book.heights_on().get(plan.end)}
 
     def ground_at(at: Point) -> float | None:

@@ -1,6 +1,6 @@
 """Strings that carry heights written down, station by station."""
 
-from anvilhead.core.boards.graded_string import Grade, GradedString
+from anvilhead.core.boards.graded_string import Grade
 from anvilhead.core.levels.height_target import TOLERANCES_MM, standing
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.messages import decided_words as say
@@ -11,7 +11,7 @@ from anvilhead.jobfile.levels import string_results as r
 from anvilhead.jobfile.levels.strings import StringPlan
 from anvilhead.jobfile.levels.written.book_solving import Book
 from anvilhead.jobfile.levels.written.frames import Frames
-from anvilhead.jobfile.levels.written.hanging import ON_STRING_MM
+from anvilhead.jobfile.levels.written.hanging import ON_STRING_MM, Strung
 from anvilhead.jobfile.levels.written.height_solving import target_reading_of, target_text
 from anvilhead.jobfile.levels.written.said import kind_named
 from anvilhead.jobfile.written.writing import place, text_of, tidy
@@ -23,12 +23,13 @@ def solve_strings(frames: Frames) -> list[r.StringResult]:
     return [_string(frames, plan, book.strings[plan.name]) for plan in book.levels.strings if plan.name in book.strings]
 
 
-def _string(frames: Frames, plan: StringPlan, string: GradedString) -> r.StringResult:
-    book, units = frames.book, frames.book.units
-    stations = [_station(frames, plan, string, at, name) for at, name in _stations(book, plan, string)]
+def _string(frames: Frames, plan: StringPlan, strung: Strung) -> r.StringResult:
+    book, units, string = frames.book, frames.book.units, strung.string
+    stations = [_station(frames, plan, strung, at, name) for at, name in _stations(book, plan, strung)]
     through = [one for one in stations if one.reveal_mm is not None and one.reveal_mm < -NOTHING_MM]
     return r.StringResult(
         name=plan.name,
+        structure=strung.points.frame,
         thing=plan.thing,
         length_mm=tidy(string.path.length_mm),
         length_text=text_of(string.path.length_mm, units),
@@ -43,11 +44,12 @@ def _string(frames: Frames, plan: StringPlan, string: GradedString) -> r.StringR
     )
 
 
-def _stations(book: Book, plan: StringPlan, string: GradedString) -> list[tuple[float, str | None]]:
+def _stations(book: Book, plan: StringPlan, strung: Strung) -> list[tuple[float, str | None]]:
     """Its nails, every point under it, and every so much of it; each station once, named where a point lies there."""
+    string = strung.string
     named = {
         round(station / COINCIDENT_MM): name
-        for name, at in reversed(list(book.points.places.items()))
+        for name, at in reversed(list(strung.points.places.items()))
         for station, off in [string.path.nearest(at)]
         if off <= COINCIDENT_MM or (off <= ON_STRING_MM and Spot(name) in book.book.found)
     }
@@ -66,12 +68,12 @@ def _every(step_mm: float, length_mm: float) -> list[float]:
 
 
 def _station(
-    frames: Frames, plan: StringPlan, string: GradedString, station_mm: float, name: str | None
+    frames: Frames, plan: StringPlan, strung: Strung, station_mm: float, name: str | None
 ) -> r.StringStationResult:
-    book, units = frames.book, frames.book.units
+    book, units, string = frames.book, frames.book.units, strung.string
     at, height = string.path.at(station_mm), string.height_mm(station_mm)
     ground = book.book.height_of(Spot(name)) if name else None
-    if ground is None and (mesh := frames.mesh(book.points.on)) is not None:
+    if ground is None and (mesh := frames.mesh(strung.points.frame)) is not None:
         ground = mesh.height_at(at)
     reveal = None if ground is None else height - ground
     reading = target_reading_of(book, height, name or at)

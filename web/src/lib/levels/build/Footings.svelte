@@ -14,7 +14,11 @@
 
 	type Plan = NonNullable<LevelPlan['footings']>[number];
 	const units = $derived(stage.job.units);
-	const footings = $derived(stage.result?.footings ?? []);
+	const footings = $derived(
+		(stage.result?.footings ?? []).filter(
+			(one) => one.structure === stage.structure.name_in_file
+		)
+	);
 	/** What is typed, by field; empty fields are left out. */
 	let typed = $state<Record<string, string>>({});
 	let at = $state('');

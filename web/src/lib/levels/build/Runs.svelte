@@ -40,6 +40,7 @@
 				);
 			const run: Run = {
 				name: called,
+				structure: stage.structure.name_in_file,
 				from: stage.nameOf(from),
 				to: stage.nameOf(to),
 				start_height: start.trim(),

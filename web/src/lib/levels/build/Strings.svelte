@@ -14,7 +14,11 @@
 
 	type Plan = NonNullable<LevelPlan['strings']>[number];
 	const units = $derived(stage.job.units);
-	const strings = $derived(stage.result?.strings ?? []);
+	const strings = $derived(
+		(stage.result?.strings ?? []).filter(
+			(one) => one.structure === stage.structure.name_in_file
+		)
+	);
 	let name = $state('');
 	let thing = $state('');
 	let every = $state('');
@@ -39,6 +43,7 @@
 				);
 			const string: Plan = {
 				name: called,
+				structure: stage.structure.name_in_file,
 				through: passed.map((one) => stage.nameOf(one.at)),
 				heights: passed
 					.filter((one) => one.height.trim())

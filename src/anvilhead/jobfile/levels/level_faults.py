@@ -218,7 +218,7 @@ def start_problems(book: Book, pointer: str = "/levels") -> list[Problem]:
     return found
 
 
-OFF_STRING = "This point does not lie under the string: say how far along it the tape hangs, as its “distance”."
+OFF_STRING = "This point does not lie under the string: say how far along it the tape hangs."
 DISTANCE_MISSING = "This setup is corrected by its instrument's test: say how far the sight is, or where both ends are."
 
 

@@ -37,7 +37,8 @@ def book_standing(book: Book) -> tuple[r.BookState, str, str]:
     if book.standing is None:
         return r.BookState.OPEN, "Shoot the benchmark first", words.FIRST_SHOT
     line = book.book.setups[book.standing].level_line_mm
-    headline = f"Level line at {text_of(line or 0.0, book.units)}"
+    hung = book.levels.setups[book.standing].string
+    headline = f"Down from “{hung}”" if hung else f"Level line at {text_of(line or 0.0, book.units)}"
     closed = [closing for closing in book.closings if closing.check.setup == book.standing]
     if closed:
         return r.BookState.CLOSED, headline, words.closing_words(closed[-1], book.units)

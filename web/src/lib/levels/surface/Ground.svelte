@@ -240,7 +240,7 @@
 				<b>{one.line}</b>{#if one.of !== 'string'}, {one.of}{/if}: <Words
 					text={one.text}
 				/>{#if one.seen_share < 0.995}
-					<span class="text-sm text-ink-soft"
+					<span class="ml-1 text-sm text-ink-soft"
 						>{Math.round(one.seen_share * 100)} in 100 of it was shot under.</span
 					>{/if}
 			</li>

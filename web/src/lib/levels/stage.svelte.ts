@@ -171,6 +171,9 @@ export class LevelsStage {
 		this.#current.leave();
 	}
 
+	/** The benchmark that counts while nobody named one. */
+	readonly firstBenchmark = { name: 'BM', height: '0' };
+
 	/** The benchmark as typed and not kept yet; undefined when nothing was. */
 	get benchmarkTyped(): { name: string; height: string; on?: string } | undefined {
 		const kept = this.planned.benchmark;
@@ -179,8 +182,8 @@ export class LevelsStage {
 		if (kept && !name && !height && !on) return undefined;
 		const thing = (on || (kept?.on ?? '')).trim();
 		return {
-			name: this.nameOf(name || kept?.name || 'BM'),
-			height: (height || String(kept?.height ?? '0')).trim(),
+			name: this.nameOf(name || kept?.name || this.firstBenchmark.name),
+			height: (height || String(kept?.height ?? this.firstBenchmark.height)).trim(),
 			...(thing ? { on: thing } : {})
 		};
 	}

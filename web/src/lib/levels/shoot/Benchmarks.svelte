@@ -17,6 +17,8 @@
 		event.preventDefault();
 		trouble = await stage.plan((plan) => ({
 			...plan,
+			// a book that began on the unspoken benchmark goes on standing on it
+			benchmark: plan.benchmark ?? stage.firstBenchmark,
 			benchmarks: [...(plan.benchmarks ?? []), { name: name.trim(), height: height.trim() }]
 		}));
 		if (!trouble) name = height = '';

@@ -133,8 +133,12 @@ class Book:
     def is_sound(self, spot: Spot) -> bool:
         """Whether no reading that may have slipped carries the height of a spot."""
         found = self.book.found[spot]
-        suspected = {one.place for closing in self.closings if not closing.check.shared for one in closing.suspects}
-        return self.trust[found.setup] is Trust.SOUND and (found.setup, found.shot) not in suspected
+        return self.trust[found.setup] is Trust.SOUND and (found.setup, found.shot) not in self._suspected
+
+    @cached_property
+    def _suspected(self) -> set[tuple[int, int]]:
+        """Shots that may have slipped, of checks that did not close."""
+        return {one.place for closing in self.closings if not closing.check.shared for one in closing.suspects}
 
     @cached_property
     def questioned(self) -> list[Questioned]:

@@ -13,9 +13,11 @@ import math
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from itertools import pairwise
+from operator import mul
 
 from anvilhead.core.closing.level_network import Seen, adjust
-from anvilhead.core.closing.sights import Sights, within_mm
+from anvilhead.core.closing.sights import Sights
+from anvilhead.core.closing.ways import Ways
 from anvilhead.core.levels.level_book import BookRead, LevelSetup, Place, RawShot, Spot, Step, read_book
 from anvilhead.core.units.tolerances import NOTHING_MM
 
@@ -132,7 +134,7 @@ class LevelBook:
     """A book worked out: `found` holds the latest height of every spot but for those that only check."""
 
     read: BookRead
-    squares: Mapping[Place, float]
+    ways: Ways
     setups: tuple[SetupFound, ...]
     found: Mapping[Spot, SpotFound]
     checks: tuple[Check, ...]
@@ -167,20 +169,20 @@ def keep_book(
     """
     read = read_book(benchmarks, setups)
     squares = sights.squares(read)
-    checks = _judged(read, squares, may_distribute)
+    ways = Ways(read, squares)
+    checks = _judged(read, ways, may_distribute)
     again = tuple(
-        Again(spot, one.place, other.place, other.height_mm - one.height_mm,
-              within_mm(squares, read.readings(one.place), read.readings(other.place)))
+        Again(spot, one.place, other.place, other.height_mm - one.height_mm, ways.apart_mm(one.place, other.place))
         for spot, shots in read.shots.items()
         for one, other in pairwise(shots)
-    )  # fmt: skip
+    )
     seen = _seen(read, {(one.first, one.second) for one in again if not one.spot.thing and one.agrees})
     network = adjust(read, squares, [*(seen[shot] for shot in dict.fromkeys(seen) if seen[shot].shots[0] == shot),
                                      *_on_benchmarks(read, checks)])  # fmt: skip
     corrections = network.corrections_mm
     return LevelBook(
         read=read,
-        squares=squares,
+        ways=ways,
         setups=tuple(
             SetupFound(one.hi_mm, correction, one.back, one.start, one.spare)
             for one, correction in zip(read.begun, corrections, strict=True)
@@ -200,18 +202,22 @@ def keep_book(
     )  # fmt: skip
 
 
-def _judged(read: BookRead, squares: Mapping[Place, float], may_distribute: Callable[[Check], bool]) -> list[Check]:
+def _judged(read: BookRead, ways: Ways, may_distribute: Callable[[Check], bool]) -> list[Check]:
     """Every check, in order, held against those before it that closed; the last of its setup decides."""
-    closed = _Closed(read, squares)
+    closed = _Closed(read, ways)
     deciding = {shot.place[0]: shot.place for shot in read.on_benchmarks}
     found = []
     for shot in read.on_benchmarks:
         check = closed.check(shot, decides=deciding[shot.place[0]] == shot.place)
         if check.decides and may_distribute(check):
             check = replace(check, shared=True)
-            closed.take(check)
+            closed.take(shot, check.run)
         found.append(check)
     return found
+
+
+MOST_HELD = 40
+"""Closed checks that a new one is held against at least: the latest.  More would make long books dear for little."""
 
 
 class _Closed:
@@ -220,10 +226,9 @@ class _Closed:
     What a new check comes out at, given those before it, and what that may be off by, follow from its own row.
     """
 
-    def __init__(self, read: BookRead, squares: Mapping[Place, float]) -> None:
-        self._read, self._squares = read, squares
-        self._ways: list[Mapping[Place, float]] = []
-        self._with: dict[Place, list[int]] = {}
+    def __init__(self, read: BookRead, ways: Ways) -> None:
+        self._read, self._ways = read, ways
+        self._held: list[RawShot] = []
         self._rows: list[list[float]] = []
         self._off: list[float] = []
         self._setups: set[int] = set()
@@ -232,40 +237,38 @@ class _Closed:
         """A check against what is closed so far."""
         spot = self._read.shot(shot.place).spot
         known = self._read.benchmarks[spot]
-        row, square = self._row(self._read.readings(shot.place))
-        off = shot.height_mm - known - sum(map(float.__mul__, row, self._off))
+        off, square, _ = self._against(shot)
         return Check(*shot.place, spot, known + off, known, math.sqrt(square), self._steps(shot.place), decides)
 
-    def take(self, check: Check) -> None:
-        """Close a check."""
-        way = self._read.readings(check.place)
-        row, square = self._row(way)
-        root = math.sqrt(square)
-        for place in way:
-            self._with.setdefault(place, []).append(len(self._ways))
-        self._ways.append(way)
-        self._rows.append([*row, root])
-        self._off.append(check.misclosure_mm / root)
-        self._setups.update(check.run)
+    def take(self, shot: RawShot, run: Sequence[int]) -> None:
+        """Close a check over the setups of its run."""
+        self._setups.update(run)
+        kept = [*self._held, shot]
+        if len(kept) > 2 * MOST_HELD:
+            kept = kept[-MOST_HELD:]
+            self._held, self._rows, self._off = [], [], []
+        for one in kept[len(self._held) :]:
+            off, square, row = self._against(one)
+            root = math.sqrt(square)
+            self._held.append(one)
+            self._rows.append([*row, root])
+            self._off.append(off / root)
 
-    def _row(self, way: Mapping[Place, float]) -> tuple[list[float], float]:
-        """The row of a new condition under those that are closed, and what is left of its own square."""
-        shared = [0.0] * len(self._ways)
-        for place, sign in way.items():
-            for k in self._with.get(place, ()):
-                shared[k] += sign * self._ways[k][place] * self._squares[place]
+    def _against(self, shot: RawShot) -> tuple[float, float, list[float]]:
+        """Found less known of a check given those that are held, the square of its ±, and its row under theirs."""
         row: list[float] = []
-        for k, above in enumerate(self._rows):
-            entry = shared[k] - sum(map(float.__mul__, above, row))
-            row.append(entry / above[k])
-        whole = sum(sign * sign * self._squares[place] for place, sign in way.items())
-        return row, whole - sum(entry * entry for entry in row)
+        for held, above in zip(self._held, self._rows, strict=True):
+            row.append((self._ways.shared(shot.place, held.place) - sum(map(mul, above, row))) / above[-1])
+        known = self._read.benchmarks[self._read.shot(shot.place).spot]
+        off = shot.height_mm - known - sum(map(mul, row, self._off))
+        return off, self._ways.square(shot.place) - sum(map(mul, row, row)), row
 
     def _steps(self, fore: Place) -> tuple[Step, ...]:
         """The way to a shot from a benchmark, or from what is closed already."""
-        steps = self._read.steps(fore)
-        open_from = next((i for i in range(len(steps) - 1, 0, -1) if steps[i - 1].setup in self._setups), 0)
-        return tuple(steps[open_from:])
+        steps = [self._read.step(fore)]
+        while (start := self._read.begun[steps[-1].setup].start) is not None and start[0] not in self._setups:
+            steps.append(self._read.step(start))
+        return tuple(reversed(steps))
 
 
 def _seen(read: BookRead, one_height: set[tuple[Place, Place]]) -> dict[Place, Seen]:

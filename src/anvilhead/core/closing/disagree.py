@@ -5,13 +5,10 @@ Two honest ways differ by less than the root sum of the squares of their ± nine
 both readings are in question, and neither wins for being the last: the earlier height stays until somebody decides.
 """
 
-from collections.abc import Mapping
 from dataclasses import dataclass
 
 from anvilhead.core.closing.closed_book import LevelBook, Rechecked
-from anvilhead.core.closing.sights import within_mm
 from anvilhead.core.levels.instrument_check import CheckKind
-from anvilhead.core.levels.level_book import Place
 from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.units.tolerances import NOTHING_MM
 
@@ -51,13 +48,6 @@ def agreements(book: LevelBook) -> list[Agreement]:
 
 
 def _agreement(book: LevelBook, one: Rechecked) -> Agreement:
-    first, second = book.read.readings(one.first), book.read.readings(one.second)
-    allowed = within_mm(book.squares, first, second)
-    alone = [within_mm(book.squares, _without(way, other), {}) for way, other in ((first, second), (second, first))]
-    weaker = one.first[0] if alone[0] > alone[1] + NOTHING_MM else one.second[0]
-    return Agreement(one, one.differs_mm, allowed, weaker)
-
-
-def _without(way: Mapping[Place, float], other: Mapping[Place, float]) -> dict[Place, float]:
-    """What only this way hangs on."""
-    return {place: sign for place, sign in way.items() if place not in other}
+    first, second = (book.ways.alone_mm(*pair) for pair in ((one.first, one.second), (one.second, one.first)))
+    weaker = one.first[0] if first > second + NOTHING_MM else one.second[0]
+    return Agreement(one, one.differs_mm, book.ways.apart_mm(one.first, one.second), weaker)

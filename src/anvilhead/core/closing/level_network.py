@@ -4,14 +4,17 @@ Unknown are the HI of every setup and the height of everything seen.  A shot say
 square of its ±.  The heights are eliminated first (each is the weighted mean of the setups that saw it), which leaves
 normal equations of the setups alone: N δ = b for what is to be added to each HI as read.
 
+N is sparse: a setup hangs on few others.  It is factored from the last setup to the first, so that a chain fills
+nothing in, and of its inverse only those entries are formed that the factor has (Takahashi, Fagan and Chin, 1973): the
+ones that two setups need which saw the same thing.  The cost grows with the shots, and with the loops that interlock.
+
 Source: weighted least squares with a Schur complement; cofactors of what was eliminated by the inverse of a matrix in
-blocks.  The cost grows with the shots, and with the cube of the setups that hang together.
+blocks.
 """
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from anvilhead.core.adjust.normal_matrix import Matrix, factorise
 from anvilhead.core.levels.level_book import BookRead, Place
 
 
@@ -41,7 +44,7 @@ class LevelNetwork:
 
     Attributes:
         corrections_mm: what is added to each HI as read, by setup.
-        cofactors: squares and products of the ± of HIs, by setup and setup; nothing where two do not hang together.
+        cofactors: squares and products of the ± of HIs, by setup and setup, of all that saw the same things.
     """
 
     read: BookRead
@@ -86,14 +89,9 @@ def adjust(read: BookRead, squares: Mapping[Place, float], seen: Sequence[Seen])
     right = dict.fromkeys(normal, 0.0)
     for thing in seen:
         _add(normal, right, read, squares, thing)
-    corrections = [0.0] * len(read.begun)
-    cofactors: list[dict[int, float]] = [{} for _ in read.begun]
-    for together in _components(normal):
-        solved, inverse = _solve(normal, right, together)
-        for i, setup in enumerate(together):
-            corrections[setup] = solved[i]
-            cofactors[setup] = dict(zip(together, inverse[i], strict=True))
-    return LevelNetwork(read, squares, corrections, cofactors)
+    solved, cofactors = _solve(normal, right)
+    setups = range(len(read.begun))
+    return LevelNetwork(read, squares, [solved.get(s, 0.0) for s in setups], [cofactors.get(s, {}) for s in setups])
 
 
 def _is_free(read: BookRead, setup: int) -> bool:
@@ -128,26 +126,32 @@ def _add(
                     row[other] = row.get(other, 0.0) - weight * pull / whole
 
 
-def _components(normal: Mapping[int, Mapping[int, float]]) -> list[list[int]]:
-    """Setups that hang together, each group in order."""
-    left, groups = set(normal), []
-    for first in normal:
-        if first not in left:
-            continue
-        group, ahead = [], [first]
-        left.remove(first)
-        while ahead:
-            setup = ahead.pop()
-            group.append(setup)
-            near = [other for other in normal[setup] if other in left]
-            left.difference_update(near)
-            ahead += near
-        groups.append(sorted(group))
-    return groups
-
-
 def _solve(
-    normal: Mapping[int, Mapping[int, float]], right: Mapping[int, float], together: Sequence[int]
-) -> tuple[Sequence[float], Matrix]:
-    factor = factorise([[normal[one].get(other, 0.0) for other in together] for one in together])
-    return factor.solve([right[setup] for setup in together]), factor.inverse()
+    normal: dict[int, dict[int, float]], right: dict[int, float]
+) -> tuple[dict[int, float], dict[int, dict[int, float]]]:
+    """The solution, and the inverse on the pattern of the factor; the equations are used up.
+
+    N = L D Lᵀ by taking setups out from the last to the first; row s of the factor has the setups left beside it then.
+    """
+    factor: list[tuple[int, float, dict[int, float]]] = []
+    for setup in sorted(normal, reverse=True):
+        row = normal.pop(setup)
+        pivot = row.pop(setup)
+        shares = {other: value / pivot for other, value in row.items()}
+        for other, share in shares.items():
+            beside = normal[other]
+            del beside[setup]
+            for third, value in row.items():
+                beside[third] = beside.get(third, 0.0) - share * value
+            right[other] -= share * right[setup]
+        factor.append((setup, pivot, shares))
+    solved: dict[int, float] = {}
+    inverse: dict[int, dict[int, float]] = {}
+    for setup, pivot, shares in reversed(factor):
+        solved[setup] = right[setup] / pivot - sum(share * solved[other] for other, share in shares.items())
+        own = {other: -sum(share * inverse[third][other] for third, share in shares.items()) for other in shares}
+        for other, value in own.items():
+            inverse[other][setup] = value
+        own[setup] = 1.0 / pivot - sum(share * own[other] for other, share in shares.items())
+        inverse[setup] = own
+    return solved, inverse

@@ -1,6 +1,5 @@
 """How good each reading of a level book is, by its instrument and the length of its sight."""
 
-import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
@@ -44,15 +43,3 @@ class Sights:
         if read.setups[setup].instrument in SPANNED:
             span_mm = 0.0 if place == back else max(span_mm, self.length_mm(back) if back else 0.0)
         return max(kind.sight_mm(span_mm), FINEST_SIGHT_MM) ** 2
-
-
-def within_mm(squares: Mapping[Place, float], one: Mapping[Place, float], other: Mapping[Place, float]) -> float:
-    """± of the difference of two heights that hang on these readings; what both share errs alike and drops out.
-
-    Args:
-        squares: of every reading, as `Sights.squares`.
-        one: readings of the way to one of them, as `BookRead.readings`.
-        other: of the way to the other.
-    """
-    apart = {place: one.get(place, 0.0) - other.get(place, 0.0) for place in [*one, *other]}
-    return math.sqrt(sum(sign * sign * squares[place] for place, sign in apart.items()))

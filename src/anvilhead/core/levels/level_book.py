@@ -132,11 +132,15 @@ class BookRead:
         assert hi_mm is not None, "only shots of setups with an HI find heights"
         return hi_mm - self.shot(place).used_mm
 
+    def step(self, fore: Place) -> Step:
+        """The setup that a shot was taken from, as a step of a way."""
+        return Step(fore[0], self.begun[fore[0]].back, fore)
+
     def steps(self, fore: Place) -> list[Step]:
         """The way to a shot from where a height is known."""
-        steps = [Step(fore[0], self.begun[fore[0]].back, fore)]
+        steps = [self.step(fore)]
         while (start := self.begun[steps[-1].setup].start) is not None:
-            steps.append(Step(start[0], self.begun[start[0]].back, start))
+            steps.append(self.step(start))
         return steps[::-1]
 
     def readings(self, fore: Place) -> dict[Place, float]:

@@ -181,13 +181,10 @@ def broken_post_text(one: BrokenPost, units: Units) -> str:
 
 
 def bank_text(line: str, begin: str, found: Profile, units: Units) -> str:
-    """Where a bank stands above the edge of a pad, and what that asks for."""
+    """Where a bank stands above the edge of a pad, and how high."""
     highest = max(found.humps, key=lambda hump: hump.most_mm)
     start, end = (print_length(mm, units).text for mm in (found.humps[0].start_mm, found.humps[-1].end_mm))
-    return (
-        f"Along {line} a bank stands up to {print_difference(highest.most_mm, units)} above it, {start} to {end} from "
-        f"{begin}: it must be held or sloped back, and water led round it."
-    )
+    return f"{line} up to {print_difference(highest.most_mm, units)}, {start} to {end} from {begin}"
 
 
 def profile_text(found: Profile, begin: str, wanted_mm: float, units: Units) -> str:

@@ -96,19 +96,19 @@ def _pad(frames: Frames, pad: PadPlan, structure: str) -> r.PadResult:
         most_fill_mm=None,
         parted=[],
         rough=None,
-        banks=_banks(frames, outline, surface, mesh) if mesh else [],
+        banks=_banks(frames, pad, outline, surface, mesh) if mesh else [],
         text="Shoot the ground at three points or more to know cut and fill.",
     )
     return _measured(book, pad, head, mesh, corners, surface) if mesh else head
 
 
-def _banks(frames: Frames, outline: Mapping[str, Point], surface: Plane, mesh: Terrain) -> list[str]:
-    """Where the ground along the edge of a pad stands above it, side by side."""
+def _banks(frames: Frames, pad: PadPlan, outline: Mapping[str, Point], surface: Plane, mesh: Terrain) -> list[str]:
+    """Where the ground along the edge of a pad stands above it, side by side; what a rake takes away is no bank."""
     told = []
     corners = list(outline.items())
     for (name, start), (other, end) in pairwise([*corners, corners[0]]):
         found = profile(mesh, start, end, surface.height_at(start), surface.height_at(end))
-        if found is not None and found.humps:
+        if found is not None and any(hump.most_mm > pad.rough.mm for hump in found.humps):
             told.append(bank_text(line_between(name, other), name, found, frames.book.units))
     return told
 

@@ -126,7 +126,12 @@
 	>
 		<h2 class="text-lg font-bold">{pad.name}</h2>
 		<p><Words text={pad.text} /></p>
-		{#each pad.banks as bank (bank)}<p class="caution"><Words text={bank} /></p>{/each}
+		{#if pad.banks.length}
+			<p class="caution my-1">
+				<b>Banks over its edge:</b>
+				<Words text={pad.banks.join('; ')} />. Slope them back or hold them, and lead water round.
+			</p>
+		{/if}
 		{#if pad.cut_text}
 			<dl class="numbers grid grid-cols-3 text-xl font-bold">
 				<div>

@@ -60,6 +60,7 @@ def test_what_cannot_be_is_refused() -> None:
     for slab, shape, pointer in (
         ({"existing": ["AC"]}, None, "/levels/slabs/0/existing/0"),
         ({"existing": ["AB"]}, L_SHAPE, "/levels/slabs/0/existing"),
+        ({"pegs": ["P", "Q"]}, None, "/levels/slabs/0/pegs/1"),
         (
             {"existing": ["AB"], "fall": {"rise": 1, "over": 50, "drain": [1000, 1000]}},
             None,

@@ -1,8 +1,29 @@
 """Two changes of one plan, made by two people: put together where they touch different things, told where not."""
 
-from typing import Any
+from datetime import datetime
+from typing import Any, Protocol
 
 from anvilhead.service.views.structure_views import PlanFieldChange, StaleDetails
+
+
+class Kept(Protocol):
+    """A revision as it is kept."""
+
+    @property
+    def revision(self) -> int:
+        """Number, counted from 1."""
+
+    @property
+    def document(self) -> dict[str, Any]:
+        """The plan."""
+
+    @property
+    def who(self) -> str:
+        """Who made it."""
+
+    @property
+    def at(self) -> datetime:
+        """When."""
 
 
 class PlanIsStale(Exception):
@@ -11,6 +32,25 @@ class PlanIsStale(Exception):
     def __init__(self, details: StaleDetails, said: str = "Look at what changed, then save again.") -> None:
         super().__init__(f"{details.who} changed this plan while you were at it. {said}")
         self.details = details
+
+
+def stale_details(base_revision: int, base: dict[str, Any], newest: Kept, *, can_merge: bool = False) -> StaleDetails:
+    """What somebody changed since a revision.
+
+    Args:
+        base_revision: that a change was made against.
+        base: its document.
+        newest: the newest revision.
+        can_merge: whether both changes can be kept.
+    """
+    return StaleDetails(
+        base_revision=base_revision,
+        current_revision=newest.revision,
+        who=newest.who,
+        at=newest.at,
+        changes=changes_between(base, newest.document),
+        can_merge=can_merge,
+    )
 
 
 def changes_between(was: dict[str, Any], now: dict[str, Any]) -> list[PlanFieldChange]:

@@ -21,11 +21,11 @@ from anvilhead.jobfile.written.writing import place
 from anvilhead.service.asked.documents import PlanChange, PullCreate, SiteAsked
 from anvilhead.service.jobs import new_pull_row
 from anvilhead.service.people import By
-from anvilhead.service.put_together import PlanIsStale, changes_between, merged
+from anvilhead.service.put_together import PlanIsStale, changes_between, merged, stale_details
 from anvilhead.service.revisions import to_restore
 from anvilhead.service.shown.job_plans import control_of, counting, plans_of, reading_of
 from anvilhead.service.shown.showing import get_structure
-from anvilhead.service.views.structure_views import StaleDetails, StructureView
+from anvilhead.service.views.structure_views import StructureView
 from anvilhead.service.views.worked_views import SitePreview
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
@@ -216,18 +216,8 @@ def _merged_with_newest(row: StructureRow, base_revision: int, document: dict[st
 def _refuse_stale(row: StructureRow, base_revision: int, *, can_merge: bool = False) -> None:
     if row.revision == base_revision:
         return
-    newest = row.newest
     base = _document_at(row, base_revision)
-    raise PlanIsStale(
-        StaleDetails(
-            base_revision=base_revision,
-            current_revision=row.revision,
-            who=newest.who,
-            at=newest.at,
-            changes=changes_between(base, newest.document),
-            can_merge=can_merge,
-        )
-    )
+    raise PlanIsStale(stale_details(base_revision, base, row.newest, can_merge=can_merge))
 
 
 def _refuse_another(known: PullRow, row: StructureRow, document: PullCreate) -> None:

@@ -23,15 +23,18 @@ def line_problems(plan: LevelPlan, site: Site, pointer: str) -> list[Problem]:
             for n, name in enumerate(section.between):
                 if name not in places:
                     found.append(unknown(pointer, ("sections", i, "between", n), "point", name, list(places)))
-    for i, footing in enumerate(plan.footings):
-        structure = footing.structure or plan.on or next(iter(site.planned), "")
-        if footing.grades and structure in site.planned:
-            places = level_points(plan, site, structure).places
-            unknown_at = [(n, one.at) for n, one in enumerate(footing.grades) if one.at not in places]
-            found += [
-                unknown(pointer, ("footings", i, "grades", n, "at"), "point", name, list(places))
-                for n, name in unknown_at
-            ]
+    named: list[tuple[str | None, tuple[str | int, ...], str]] = [
+        (footing.structure, ("footings", i, "grades", n, "at"), one.at)
+        for i, footing in enumerate(plan.footings)
+        for n, one in enumerate(footing.grades)
+    ]
+    named += [(slab.structure, ("slabs", i, "pegs", n), name) for i, slab in enumerate(plan.slabs)
+              for n, name in enumerate(slab.pegs)]  # fmt: skip
+    for said, path, name in named:
+        structure = said or plan.on or next(iter(site.planned), "")
+        places = level_points(plan, site, structure).places if structure in site.planned else {name: Point(0, 0)}
+        if name not in places:
+            found.append(unknown(pointer, path, "point", name, list(places)))
     every: list[tuple[str, Sequence[StringPlan | RunPlan]]] = [("strings", plan.strings), ("runs", plan.runs)]
     for key, lines in every:
         for i, line in enumerate(lines):

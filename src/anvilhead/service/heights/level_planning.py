@@ -21,10 +21,9 @@ from anvilhead.service.asked.level_documents import FinishTaken, LevelPlanChange
 from anvilhead.service.heights.level_record import LevelRecord, level_record
 from anvilhead.service.heights.level_showing import book_of, get_levels
 from anvilhead.service.people import By
-from anvilhead.service.put_together import PlanIsStale, changes_between, merged, things_changed
+from anvilhead.service.put_together import PlanIsStale, merged, stale_details, things_changed
 from anvilhead.service.shown.job_plans import JobPlans, plans_of
 from anvilhead.service.views.level_views import LevelsView
-from anvilhead.service.views.structure_views import StaleDetails
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound, StaleRevision
@@ -153,15 +152,10 @@ def _with_newest(record: LevelRecord, base_revision: int, document: dict[str, An
     base = next((plan.document for plan in record.plans if plan.revision == base_revision), {})
     both = merged(base, document, newest.document)
     if both is None:
+        changed = listed(things_changed(base, newest.document))
         raise PlanIsStale(
-            StaleDetails(
-                base_revision=base_revision,
-                current_revision=record.revision,
-                who=newest.who,
-                at=newest.at,
-                changes=changes_between(base, newest.document),
-            ),
-            f"Changed: {listed(things_changed(base, newest.document))}. It is shown afresh; make your change again.",
+            stale_details(base_revision, base, newest),
+            f"Changed: {changed}. It is shown afresh; make your change again.",
         )
     return both
 

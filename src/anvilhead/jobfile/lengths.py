@@ -24,6 +24,8 @@ from pydantic import (
 )
 from pydantic_core import PydanticCustomError
 
+from anvilhead.core.slate.expression import work_out
+from anvilhead.core.slate.quantity import QuantityKind
 from anvilhead.core.units.errors import LengthError
 from anvilhead.core.units.length_printing import print_length
 from anvilhead.core.units.length_reading import LONGEST_MM, read_length
@@ -142,6 +144,44 @@ NonNegativeLength = Annotated[Length, PlainValidator(_reader("zero")), _WRITTEN,
 
 SignedLength = Annotated[Length, PlainValidator(_reader("any")), _WRITTEN, _SCHEMA]
 """A height or an offset: below zero as well."""
+
+
+@dataclass(frozen=True, slots=True)
+class VolumeSaid:
+    """A volume of a document: what it means, and what was written."""
+
+    mm3: float
+    written: str | float
+
+
+def _read_volume(value: object) -> VolumeSaid:
+    if isinstance(value, VolumeSaid):
+        return value
+    if isinstance(value, str):
+        try:
+            found = work_out(value, _units.get() or Units.MM)
+        except LengthError as error:
+            raise _refused(error.code, error.message, error.position) from error
+        if found.kind is not QuantityKind.VOLUME or found.value <= 0:
+            raise _refused("not-a-volume", f"{value} is no volume. Write it with its unit: 0.6 cu ft, or 17 litres.")
+        return VolumeSaid(float(found.value), value)
+    if isinstance(value, bool) or not isinstance(value, int | float) or not math.isfinite(value) or value <= 0:
+        raise _refused("not-a-volume", "A volume is a number of cubic millimetres or a text such as 0.6 cu ft.")
+    return VolumeSaid(float(value), value)
+
+
+Volume = Annotated[
+    VolumeSaid,
+    PlainValidator(_read_volume),
+    PlainSerializer(lambda volume: volume.written, return_type=str | int | float),
+    WithJsonSchema(
+        {
+            "anyOf": [{"type": "string", "maxLength": 60}, {"type": "number"}],
+            "description": "A number is cubic millimetres; a text is a volume as typed: 0.6 cu ft, 17 litres.",
+        }
+    ),
+]
+"""A volume above zero."""
 
 Coordinates = Annotated[
     tuple[SignedLength, SignedLength],

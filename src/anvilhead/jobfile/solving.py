@@ -23,6 +23,8 @@ from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.working.planned import Planned
 from anvilhead.jobfile.working.worked import WorkedJob, worked
 from anvilhead.jobfile.written.board_solving import Boards
+from anvilhead.jobfile.written.fence_solving import solve_fence, solve_obstacles, solve_places
+from anvilhead.jobfile.written.form_solving import solve_forms
 from anvilhead.jobfile.written.line_solving import (
     solve_families,
     solve_inner,
@@ -173,6 +175,10 @@ def _laid_out(found: Planned, units: Units, obstacles: Mapping[str, Footprint], 
         "lines_gone": list(found.gone),
         "sticks": solve_sticks(found, units),
         "inner": solve_inner(found, units),
+        "places": solve_places(found, units),
+        "fence": solve_fence(found, units),
+        "obstacles": solve_obstacles(found, units),
+        "forms": solve_forms(found, units),
         "boards": boards.results(),
         "stakes": len(boards.standing.stakes),
         "stakes_at": boards.stakes(),

@@ -3,6 +3,7 @@
 from functools import cache
 from typing import Literal
 
+from anvilhead.core.fence.post_depth import USUAL_SHARE
 from anvilhead.core.measure.tape import STEEL_TAPE
 from anvilhead.core.units.length_printing import print_small
 from anvilhead.core.units.standards import CUT_SLOPES, STANDARDS, SWELL, TOP_PLATES
@@ -29,6 +30,8 @@ class Usual(Result):
         setbacks: how far boards stand out, by how one digs.
         fall_rise, fall_over: of a top that sheds water; grid_beyond: how far past the walls ground is shot;
             run_every: from station to station of a drain; course: of block with its joint.
+        bay, post, hole: of a fence; depth_percent: of a post in the ground.
+        form_board, form_lap, cleat, joint_clear: of forms.
         swell_percent: what dug ground gains; waste_percent: concrete ordered on top; plates: on a stepped wall.
     """
 
@@ -46,6 +49,14 @@ class Usual(Result):
     grid_beyond: str
     run_every: str
     course: str
+    bay: str
+    post: str
+    hole: str
+    form_board: str
+    form_lap: str
+    cleat: str
+    joint_clear: str
+    depth_percent: float
     setbacks: str
     swell_percent: float
     waste_percent: float
@@ -77,6 +88,14 @@ def usual_in(units: Units) -> Usual:
         grid_beyond=standard.grid_beyond,
         run_every=standard.run_every,
         course=standard.course,
+        bay=standard.bay,
+        post=standard.post,
+        hole=standard.hole,
+        form_board=standard.form_board,
+        form_lap=standard.form_lap,
+        cleat=standard.cleat,
+        joint_clear=standard.joint_clear,
+        depth_percent=round(100 * USUAL_SHARE, 1),
         setbacks=standard.setbacks,
         swell_percent=100 * SWELL,
         waste_percent=100 * SlabPlan.model_fields["waste"].default,

@@ -284,6 +284,10 @@ class LevelShotRow(Base):
     bracket_written: Mapped[str | None] = mapped_column(String(80))
     distance_mm: Mapped[Decimal | None] = mapped_column(Millimetres)
     distance_written: Mapped[str | None] = mapped_column(String(80))
+    foot_mm: Mapped[Decimal | None] = mapped_column(Millimetres)
+    foot_written: Mapped[str | None] = mapped_column(String(80))
+    leans_mm: Mapped[Decimal | None] = mapped_column(Millimetres)
+    leans_written: Mapped[str | None] = mapped_column(String(80))
     who: Mapped[str] = mapped_column(String(80))
     at: Mapped[datetime] = mapped_column(UtcDateTime)
 

@@ -12,7 +12,8 @@ from anvilhead.core.boards.board_face import BoardFace, face_of
 from anvilhead.core.boards.board_height import HeightRule, heights_of
 from anvilhead.core.boards.board_stand import Standing, stand, strings_of, through_lines
 from anvilhead.core.boards.dig import Dig, boards_in, carried_mm, clashes, setback_needs, trenches
-from anvilhead.core.boards.materials import KERF_MM, cut_list, joints_of, one_string_round
+from anvilhead.core.boards.materials import cut_list, joints_of, one_string_round
+from anvilhead.core.forms.cutting import KERF_MM
 from anvilhead.core.geometry.footprint import Footprint, rectangle
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.geometry.walk import Leg, run_of, walk

@@ -149,7 +149,7 @@ class TestFallingRun:
         there = fall_there(self.RUN, self.ground, -600.0)
         assert there.ground == pytest.approx(0.01)
         assert there.most == pytest.approx(0.01)
-        told = run_troubles(self.RUN, run_stations(self.RUN, self.ground), there, Units.M)
+        told = run_troubles(self.RUN, run_stations(self.RUN, self.ground), there, None, Units.M)
         assert told[0] == "The outlet allows 1.0 % at the most; 2.0 % is wanted."
         assert told[1] == "The cover is 50 mm short at the worst, from 0.000 m to 4.000 m along."
         assert "less than the run" in run_text(self.RUN, run_stations(self.RUN, self.ground), there, Units.M)

@@ -5,11 +5,8 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from anvilhead.core.boards.batter_board import Board, BoardStyle
+from anvilhead.core.forms.cutting import KERF_MM, cut_from
 from anvilhead.core.units.tolerances import NOTHING_MM
-from anvilhead.core.units.units import INCH_MM
-
-KERF_MM = INCH_MM / 8
-"""Wood a saw takes at each cut."""
 
 SCREWS_PER_JOINT = 3
 """Two hold a board on its stake; the third stops it from turning."""
@@ -59,31 +56,17 @@ class StringRoute:
 
 
 def cut_list(lengths_mm: Sequence[float], stock_mm: Sequence[float]) -> CutList:
-    """Cut pieces from stock lengths: longest first, each into the fullest length that still holds it.
-
-    First-fit by decreasing length takes at most 11/9 of the least number of lengths, plus one (Johnson, 1973);
-    then every length is taken as short as its cuts allow.
+    """Cut pieces from stock lengths with little waste; pieces longer than any stock are told apart.
 
     Raises:
         ValueError: without stock.
     """
     longest = max(stock_mm)
-    opened: list[list[float]] = []
-    too_long: list[float] = []
-    for length in sorted(lengths_mm, reverse=True):
-        if length > longest + NOTHING_MM:
-            too_long.append(length)
-            continue
-        fits = [cuts for cuts in opened if _taken(cuts) + KERF_MM + length <= longest + NOTHING_MM]
-        if fits:
-            max(fits, key=_taken).append(length)
-        else:
-            opened.append([length])
-    pieces = [
-        StockPiece(min(stock for stock in stock_mm if stock >= _taken(cuts) - NOTHING_MM), tuple(cuts))
-        for cuts in opened
-    ]
-    return CutList(tuple(pieces), tuple(too_long))
+    fits = [length for length in lengths_mm if length <= longest + NOTHING_MM]
+    too_long = sorted((length for length in lengths_mm if length > longest + NOTHING_MM), reverse=True)
+    cuts = cut_from(fits, stock_mm) if fits else []
+    pieces = tuple(StockPiece(cut.stock_mm, tuple(fits[piece] for piece in cut.pieces)) for cut in cuts)
+    return CutList(pieces, tuple(too_long))
 
 
 def _taken(cuts: Sequence[float]) -> float:

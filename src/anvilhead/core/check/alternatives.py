@@ -40,7 +40,7 @@ def alternatives(set_out: SetOut, check: SquareCheck) -> tuple[Alternative, ...]
     found = []
     for hold in holds:
         _, corners = laid_corners(hold, check.fit.corners, planned, footprint.names)
-        moves = moves_for(footprint, set_out.boards, corners)
+        moves = moves_for(footprint, set_out.boards, corners, set_out.standing)
         order = order_for(footprint, corners, moves, set_out.tolerance_mm, set_out.hands)
         sizes = [abs(move.inward_mm) for move in order.moves]
         sizes += [max(abs(push.along_mm), abs(push.inward_mm)) for push in order.pushes]

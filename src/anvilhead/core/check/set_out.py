@@ -47,6 +47,7 @@ class SetOut:
         heights_mm: ground heights by point, where they are known.
         cut_within_mm: ± of the sides of a joined frame, as cut; None where strings are squared.
         family: boards with the nails of the family that is squared, where it is not the wall face.
+        standing: sides along which there is concrete already; nothing of theirs is moved.
         goes_on: whether a round takes in what the one before it knew; carried: that, in such a round.
     """
 
@@ -62,6 +63,7 @@ class SetOut:
     heights_mm: Mapping[str, float] = field(default_factory=dict)
     cut_within_mm: float | None = None
     family: tuple[Board, ...] | None = None
+    standing: tuple[str, ...] = ()
     goes_on: bool = False
     carried: Carried = NOTHING_CARRIED
 

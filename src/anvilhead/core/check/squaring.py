@@ -124,7 +124,7 @@ def check_square(set_out: SetOut, pulls: Sequence[Pull], units: Units = Units.FT
     waits = bool(unproved) or (went_on is False and everything.redundancy < 1)
     usable = not (loose or fit.disagrees or waits)
     laid = lay(set_out.hold, fit, network.planned, footprint.names)
-    moves = moves_for(footprint, set_out.boards, laid.corners) if usable else ()
+    moves = moves_for(footprint, set_out.boards, laid.corners, set_out.standing) if usable else ()
     whole = len(moves) == 2 * len(footprint.sides)
     helpful = helpful_pulls(set_out, network, fit, found.believed, pulls)
     return SquareCheck(

@@ -27,6 +27,11 @@ class Path:
         return list(pairwise([*self.points, self.points[0]] if self.is_closed else self.points))
 
     @cached_property
+    def ways(self) -> list[Point]:
+        """Unit vector of every leg."""
+        return [(end - start).unit() for start, end in self.legs]
+
+    @cached_property
     def stations(self) -> list[float]:
         """Of every point from the first, millimetres; the whole length behind them when it is closed."""
         return list(accumulate((one.distance_to(other) for one, other in self.legs), initial=0.0))
@@ -56,8 +61,7 @@ class Path:
     def at(self, station_mm: float) -> Point:
         """The place of a station."""
         leg = self.leg_at(station_mm)
-        start, end = self.legs[leg]
-        return start + (end - start).unit() * (station_mm - self.stations[leg])
+        return self.points[leg] + self.ways[leg] * (station_mm - self.stations[leg])
 
 
 @dataclass(frozen=True, slots=True)

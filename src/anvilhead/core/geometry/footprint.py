@@ -132,6 +132,15 @@ class Footprint:
             Side(names[i], names[(i + 1) % count], points[i], points[(i + 1) % count], walls[i]) for i in range(sides)
         )
 
+    def ends_of(self, line: str) -> tuple[str, str] | None:
+        """The two corners of a side, in the order named: BA begins at B; None for a name of no side."""
+        for side in self.sides:
+            if line == side.name:
+                return side.start, side.end
+            if line in (side.end + side.start, f"{side.end}-{side.start}"):
+                return side.end, side.start
+        return None
+
     @cached_property
     def sides_by_name(self) -> dict[str, Side]:
         """Sides by line name, in walking order."""

@@ -21,6 +21,8 @@ class FallingRun:
         fall: for each unit of length, above zero down toward the end.
         cover_mm: least ground above the invert.
         every_mm: from station to station.
+        string_mm: height of the string that drops are measured from; None without one.
+        embed_mm: of the stakes that carry it in the ground.
     """
 
     start: Point
@@ -29,6 +31,8 @@ class FallingRun:
     fall: float
     cover_mm: float
     every_mm: float
+    string_mm: float | None = None
+    embed_mm: float = 0.0
 
     @property
     def length_mm(self) -> float:
@@ -58,6 +62,7 @@ class RunStation:
     Attributes:
         cut_mm: from the ground down to the invert; below zero the invert lies above the ground.
         short_mm: how much of the cover is missing; 0 where there is enough.
+        stake_mm: the stake that carries the string here: what stands out of the ground, and in it; None without one.
     """
 
     along_mm: float
@@ -65,6 +70,7 @@ class RunStation:
     invert_mm: float
     cut_mm: float | None
     short_mm: float | None
+    stake_mm: float | None
 
 
 def run_stations(run: FallingRun, ground_at: Callable[[Point], float | None]) -> tuple[RunStation, ...]:
@@ -79,7 +85,10 @@ def run_stations(run: FallingRun, ground_at: Callable[[Point], float | None]) ->
         ground, invert = ground_at(run.at(along)), run.invert_mm(along)
         cut = None if ground is None else ground - invert
         short = None if cut is None else max(0.0, run.cover_mm - cut)
-        found.append(RunStation(along, ground, invert, cut, 0.0 if short is not None and short < NOTHING_MM else short))
+        if short is not None and short < NOTHING_MM:
+            short = 0.0
+        stake = None if ground is None or run.string_mm is None else run.string_mm - ground + run.embed_mm
+        found.append(RunStation(along, ground, invert, cut, short, stake))
     return tuple(found)
 
 

@@ -195,10 +195,10 @@ def _roots(square: float, linear: float, plain: float) -> list[float]:
     return [far / square, *([plain / far] if far else [])]
 
 
-def fine_triangles(piece: Sequence[Point]) -> list[list[Point]]:
-    """A convex piece as small triangles, turned as it is."""
+def fine_triangles(piece: Sequence[Point], times: int = FINE) -> list[list[Point]]:
+    """A convex piece as small triangles, turned as it is: its sides halved so many times."""
     parts = [[piece[0], piece[i - 1], piece[i]] for i in range(2, len(piece))]
-    for _ in range(FINE):
+    for _ in range(times):
         smaller = []
         for a, b, c in parts:
             ab, bc, ca = (a + b) * 0.5, (b + c) * 0.5, (c + a) * 0.5

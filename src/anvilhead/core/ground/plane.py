@@ -33,6 +33,9 @@ class Plane:
         """Where over a polygon it is nearest above another plane: at a corner."""
         return min(polygon, key=(self - under).height_at)
 
+    def __add__(self, other: "Plane") -> "Plane":
+        return Plane(self.base_mm + other.base_mm, self.slope_x + other.slope_x, self.slope_y + other.slope_y)
+
     def __sub__(self, other: "Plane") -> "Plane":
         return Plane(self.base_mm - other.base_mm, self.slope_x - other.slope_x, self.slope_y - other.slope_y)
 

@@ -8,7 +8,7 @@ snake of strips, so that the triangle a new one falls in is found by a short wal
 """
 
 import math
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, field
 from itertools import combinations
 
@@ -47,18 +47,32 @@ class Terrain:
         a, b, c = triangle
         return self.shots[a], self.shots[b], self.shots[c]
 
-    def without_long(self) -> "Terrain":
+    def without_long(self, owner: Callable[[str], str | None] = lambda name: None) -> "Terrain":
         """The same ground without triangles that reach from one cluster of shots to another.
 
-        What lies under an edge many times longer than usual nobody saw; a line drawn there would be a guess.
+        What lies under an edge many times longer than usual nobody saw; a line drawn there would be a guess.  Between
+        what was shot for one thing and for another an edge longer than usual is such a reach already.
+
+        Args:
+            owner: what a shot of that name was taken for.
         """
-        edges = {
-            t: max(a.place.distance_to(b.place) for a, b in combinations(self.corners(t), 2)) for t in self.triangles
-        }
+        edges = {t: self._longest(t, owner) for t in self.triangles}
         if not edges:
             return self
-        usual = sorted(edges.values())[len(edges) // 2]
-        return Terrain(self.shots, tuple(t for t in self.triangles if edges[t] <= LONG_TIMES * usual))
+        usual = sorted(max(own, across) for own, across in edges.values())[len(edges) // 2]
+        kept = (t for t, (own, across) in edges.items() if own <= LONG_TIMES * usual and across <= usual)
+        return Terrain(self.shots, tuple(kept))
+
+    def _longest(self, triangle: Triangle, owner: Callable[[str], str | None]) -> tuple[float, float]:
+        """The longest edge between shots of one owner, and between shots of two; 0 where there is none."""
+        own = across = 0.0
+        for a, b in combinations(self.corners(triangle), 2):
+            length = a.place.distance_to(b.place)
+            if owner(a.name) == owner(b.name):
+                own = max(own, length)
+            else:
+                across = max(across, length)
+        return own, across
 
     def height_at(self, place: Point) -> float | None:
         """Ground at a place, millimetres; None outside the shots."""

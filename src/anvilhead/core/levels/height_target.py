@@ -18,6 +18,7 @@ class ThingKind(StrEnum):
     BASE = "base"
     FOOTING_BOTTOM = "footing bottom"
     WHISKER_STAKES = "whisker stakes"
+    SILL = "sill"
     OTHER = "other"
 
 
@@ -28,6 +29,7 @@ TOLERANCES_MM = {
     ThingKind.POST_TOPS: EIGHTH_MM,
     ThingKind.BASE: 3 * EIGHTH_MM,
     ThingKind.FOOTING_BOTTOM: 4 * EIGHTH_MM,
+    ThingKind.SILL: EIGHTH_MM,
     ThingKind.WHISKER_STAKES: 2 * EIGHTH_MM,
     ThingKind.OTHER: 2 * EIGHTH_MM,
 }

@@ -1,5 +1,6 @@
 """How a rod, or the rule held in its place, is marked, and numbers printed as it shows them."""
 
+import math
 from enum import StrEnum
 
 from anvilhead.core.units.length_printing import print_feet_hundredths, print_length
@@ -25,6 +26,26 @@ class RodMarks(StrEnum):
 def marks_for(units: Units) -> RodMarks:
     """The rod that goes with a job's units."""
     return RodMarks(units.value)
+
+
+def upright_mm(reading_mm: float, leans_mm: float = 0.0, foot_mm: float = 0.0) -> float:
+    """What an upright rod with a whole foot would have read, millimetres.
+
+    A rod that leans reads its slant, sqrt(upright² + leans²): always too much, so that the least reading of a rocked
+    rod is the true one.  One whose foot is worn counts from a mark that is not there any more: too much by that.
+
+    Args:
+        reading_mm: as read; below zero for a rod held upside down.
+        leans_mm: how far out of plumb the rod is at the reading, less than that.
+        foot_mm: what is missing of its foot.
+    """
+    upright = math.sqrt(max(0.0, reading_mm * reading_mm - leans_mm * leans_mm))
+    return math.copysign(upright - foot_mm, reading_mm) if upright else 0.0 - foot_mm
+
+
+def shown_mm(upright: float, foot_mm: float) -> float:
+    """What a plumb rod with a worn foot shows where a whole one would read `upright`, millimetres."""
+    return upright + math.copysign(foot_mm, upright)
 
 
 def print_reading(mm: float, marks: RodMarks) -> str:

@@ -1,7 +1,7 @@
 """What is said about heights to be decided: finishes and runs that fall."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 from anvilhead.core.boards.board_height import StringRange
 from anvilhead.core.ground.falling_run import FallingRun, FallThere, RunStation
@@ -105,8 +105,10 @@ def adopted_text(drift_mm: float | None, set_again: Sequence[str], tolerance_mm:
 NOTHING_TO_CHOOSE = "Shoot the base, or the ground, at a grid; or type a number."
 
 
-def run_troubles(run: FallingRun, stations: Sequence[RunStation], there: FallThere, units: Units) -> list[str]:
-    """What does not work on a run, one sentence each."""
+def run_troubles(
+    run: FallingRun, stations: Sequence[RunStation], there: FallThere, stakes_mm: float | None, units: Units
+) -> list[str]:
+    """What does not work on a run, one sentence each; `stakes_mm`: the longest stake at hand."""
     found = []
     if there.most is not None and there.most < run.fall - NOTHING_MM / max(run.length_mm, 1.0):
         most = f"{slope_text(there.most, units)} at the most" if there.most > 0 else "none at all"
@@ -122,7 +124,29 @@ def run_troubles(run: FallingRun, stations: Sequence[RunStation], there: FallThe
         found.append(f"The cover is {amount} short at the worst, {where} along.")
     if any(one.cut_mm is not None and one.cut_mm < -NOTHING_MM for one in stations):
         found.append("It comes out of the ground.")
-    return found
+    return [*found, *_stake_troubles(run, stations, stakes_mm, units)]
+
+
+def _stake_troubles(
+    run: FallingRun, stations: Sequence[RunStation], stakes_mm: float | None, units: Units
+) -> Iterator[str]:
+    """Where the string of a run lies in the ground, and where the stakes at hand do not carry it."""
+    known = [one for one in stations if one.stake_mm is not None]
+    low = [one for one in known if (one.stake_mm or 0.0) < run.embed_mm - NOTHING_MM]
+    if low:
+        yield f"The ground stands through its string at {_alongs(low, units)} along: hang the string higher."
+    short = [one for one in known if stakes_mm is not None and (one.stake_mm or 0.0) > stakes_mm + NOTHING_MM]
+    if short and stakes_mm is not None:
+        longest = max(one.stake_mm or 0.0 for one in short)
+        yield (
+            f"Stakes of {print_length(stakes_mm, units).text} do not carry its string at {_alongs(short, units)} "
+            f"along: {print_length(longest, units).text} is needed at the most, or a string "
+            f"{print_difference(longest - stakes_mm, units)} lower."
+        )
+
+
+def _alongs(stations: Sequence[RunStation], units: Units) -> str:
+    return ", ".join(print_length(one.along_mm, units).text for one in stations)
 
 
 def run_text(run: FallingRun, stations: Sequence[RunStation], there: FallThere, units: Units) -> str:
@@ -201,6 +225,23 @@ def profile_text(found: Profile, begin: str, wanted_mm: float, units: Units) -> 
     if found.least_mm < wanted_mm - NOTHING_MM:
         return f"Only {least} clear at {at} from {begin}, where {print_difference(wanted_mm, units)} is wanted."
     return f"{least} clear at the least, {at} from {begin}."
+
+
+def clearance_text(least_mm: float, seen: float, wanted_mm: float, units: Units) -> str:
+    """How far something stands clear of the ground everywhere under it; `seen`: share of that ground that was shot."""
+    if least_mm < -NOTHING_MM:
+        told = f"The ground inside the outline stands {print_difference(-least_mm, units)} over it"
+    else:
+        told = f"{print_difference(least_mm, units)} over the highest ground inside the outline"
+    if least_mm < wanted_mm - NOTHING_MM:
+        lacking = print_difference(wanted_mm - least_mm, units)
+        told += f", where {print_difference(wanted_mm, units)} is wanted: take {lacking} off there, or go up by it"
+    unseen = "" if seen > MOSTLY_SEEN else f" Only {seen:.0%} of that ground lies between shots."
+    return f"{told}.{unseen}"
+
+
+MOSTLY_SEEN = 0.995
+"""Less of the ground between shots is told."""
 
 
 def studs_text(each: Sequence[Stud], too_long_mm: Sequence[float], begin: str, units: Units) -> str:

@@ -4,7 +4,7 @@ Strings are compared with the plan where they cross their boards, because that i
 board stands beyond the corner, so its nail moves by another amount than the corner does.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
@@ -84,8 +84,17 @@ class Order:
     worst_mm: float
 
 
-def moves_for(footprint: Footprint, boards: Sequence[Board], corners: Corners) -> tuple[Move, ...]:
-    """Nail moves at every board that bring every string to its plan; a string that misses its board has none."""
+def moves_for(
+    footprint: Footprint, boards: Sequence[Board], corners: Corners, standing: Collection[str] = ()
+) -> tuple[Move, ...]:
+    """Nail moves at every board that bring every string to its plan; a string that misses its board has none.
+
+    Args:
+        footprint: the planned outline.
+        boards: of every side.
+        corners: where they are.
+        standing: sides of concrete that is there: nothing of theirs is moved.
+    """
     ends = {side.name: (corners[side.start], corners[side.end]) for side in footprint.sides}
     moves: list[Move] = []
     for board in boards:
@@ -93,7 +102,8 @@ def moves_for(footprint: Footprint, boards: Sequence[Board], corners: Corners) -
             inward = -board.crossing_mm(*ends[board.line])
         except GeometryError:
             continue
-        moves.append(Move(board, inward if abs(inward) >= SMALLEST_MOVE_MM else 0.0))
+        stays = board.line in standing or abs(inward) < SMALLEST_MOVE_MM
+        moves.append(Move(board, 0.0 if stays else inward))
     return tuple(moves)
 
 

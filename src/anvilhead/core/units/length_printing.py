@@ -77,6 +77,19 @@ def print_area(mm2: float, units: Units) -> str:
     return f"{mm2 / 1e6:.2f} m²"
 
 
+def print_volume(mm3: float, units: Units) -> str:
+    """Print a volume: cubic yards and feet to a hundredth, or cubic metres to a thousandth."""
+    if units is Units.FT_IN:
+        return f"{mm3 / (3 * FOOT_MM) ** 3:.2f} cu yd ({mm3 / FOOT_MM**3:.1f} cu ft)"
+    return f"{mm3 / 1e9:.3f} m³"
+
+
+def print_number(value: float | Fraction) -> str:
+    """Print a plain number to six decimals, none that say nothing."""
+    text = f"{float(value):.6f}".rstrip("0").rstrip(".")
+    return "0" if text in ("", "-0") else text
+
+
 def print_feet_inches(mm: float | Fraction, denominator: int = 16) -> PrintedLength:
     """Print feet, inches and a reduced fraction: 27' 6 1/2"; under a foot, inches alone: 11 15/16"."""
     if denominator not in (2, 4, 8, 16, 32, 64):

@@ -140,6 +140,19 @@ def read_length(text: str, units: Units | None, *, signed: bool = False) -> Read
     return ReadLength(-magnitude if negative else magnitude, ("-" if negative else "") + explicit)
 
 
+def read_number(text: str) -> Fraction:
+    """Read one number without a unit: ``3``, ``3.2``, ``3/4``, ``2 1/2``.
+
+    Raises:
+        LengthError: when it is none, or could be two; `position` says where.
+    """
+    tokens = _tokens(text)
+    if not tokens or not all(token.is_number for token in tokens) or not _is_one_number(tokens):
+        message = f"{text.strip()} is not one number. Write it with digits, a point or a fraction."
+        raise LengthError("not-a-number", message)
+    return sum((token.value for token in tokens), Fraction(0))
+
+
 def _tokens(text: str) -> list[_Token]:
     plain = text.translate(_SAME)
     tokens: list[_Token] = []

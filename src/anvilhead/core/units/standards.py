@@ -18,6 +18,9 @@ class Standard:
         fall_rise, fall_over: of a top that sheds water.
         grid_beyond: how far past the walls ground is shot; run_every: from station to station of a drain.
         course: of block with its joint.
+        bay, post, hole: of a fence: from centre to centre, wide, across.
+        form_board, form_lap, cleat, joint_clear: of forms: a board's thickness, how far it runs by a corner, the board
+            behind a joint, how far a joint stays from a corner.
         setbacks: how far boards stand out, by how one digs.
     """
 
@@ -31,17 +34,27 @@ class Standard:
     run_every: str
     course: str
     setbacks: str
+    bay: str
+    post: str
+    hole: str
+    form_board: str
+    form_lap: str
+    cleat: str
+    joint_clear: str
 
 
 _METRIC_BURNS = ("100 mm", "10 mm", "0 mm")
 _FEET_SETBACKS = "by hand 1 to 3 ft, by machine 4 ft or more"
 _METRE_SETBACKS = "by hand 0.3 to 1 m, by machine 1.2 m or more"
+_FEET_MADE = ("8'", '3 1/2"', '10"', '1 1/2"', '2"', "3'", "2'")
+_METRE_MADE = ("2400 mm", "90 mm", "250 mm", "38 mm", "50 mm", "900 mm", "600 mm")
+_IN_FEET = ('1/4"', "1'", "6'", "10'", '8"', _FEET_SETBACKS, *_FEET_MADE)
+_IN_METRES = ("20 mm", "1 m", "2 m", "3 m", "200 mm", _METRE_SETBACKS, *_METRE_MADE)
+_IN_MM = ("20 mm", "1000 mm", "2000 mm", "3000 mm", "200 mm", _METRE_SETBACKS, *_METRE_MADE)
 STANDARDS = {
-    Units.FT_IN: Standard('1/8"', "4'", '2"', ("1'", '1"', '0"'), '1/4"', "1'", "6'", "10'", '8"', _FEET_SETBACKS),
-    Units.M: Standard("3 mm", "1.2 m", "50 mm", _METRIC_BURNS, "20 mm", "1 m", "2 m", "3 m", "200 mm", _METRE_SETBACKS),
-    Units.MM: Standard(
-        "3 mm", "1200 mm", "50 mm", _METRIC_BURNS, "20 mm", "1000 mm", "2000 mm", "3000 mm", "200 mm", _METRE_SETBACKS
-    ),
+    Units.FT_IN: Standard('1/8"', "4'", '2"', ("1'", '1"', '0"'), *_IN_FEET),
+    Units.M: Standard("3 mm", "1.2 m", "50 mm", _METRIC_BURNS, *_IN_METRES),
+    Units.MM: Standard("3 mm", "1200 mm", "50 mm", _METRIC_BURNS, *_IN_MM),
 }
 
 SWELL = 0.2

@@ -13,6 +13,10 @@ Place = Annotated[str, Field(min_length=1, max_length=40)]
 Stock = Annotated[list[PositiveLength], Field(max_length=20)]
 
 
+USUAL_EMBEDMENT = Length(457.2, '18"')
+"""Of a stake in firm ground, until somebody says otherwise."""
+
+
 class DigPlan(Strict):
     """The cut beside the building: depth, run of its side for each unit of depth, room beyond its top."""
 
@@ -37,6 +41,7 @@ class BoardPlan(Sparse):
         stakes: stake lengths at hand.
         stock: lengths the boards are cut from.
         one_string: one line led round the whole job without cutting.
+        existing: sides along which there is concrete already: no board stands there, no string of theirs.
     """
 
     style: BoardStyle = BoardStyle.TWO
@@ -45,9 +50,10 @@ class BoardPlan(Sparse):
     dig: DigPlan | None = None
     ground: dict[Place, SignedLength] = Field(default_factory=dict)
     clear: NonNegativeLength = Length(152.4, '6"')
-    embedment: NonNegativeLength = Length(457.2, '18"')
+    embedment: NonNegativeLength = USUAL_EMBEDMENT
     string_height: SignedLength | None = None
     step: PositiveLength | None = None
     stakes: Stock = Field(default_factory=list)
     stock: Stock = Field(default_factory=list)
     one_string: bool = False
+    existing: Annotated[list[Place], Field(max_length=200)] = Field(default_factory=list)

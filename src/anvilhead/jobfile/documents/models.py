@@ -19,7 +19,9 @@ from anvilhead.jobfile.documents.beside import Beside, FamilyName, Inner, LineNa
 from anvilhead.jobfile.documents.board_plans import BoardPlan
 from anvilhead.jobfile.documents.control import Control, Placing
 from anvilhead.jobfile.documents.footprints import AnyFootprint
+from anvilhead.jobfile.documents.forms import FormsPlan
 from anvilhead.jobfile.documents.hold_plan import FramePlan, HoldPlan, LaserCheck, PointName, StakePlan, TapeReads
+from anvilhead.jobfile.documents.marks import FencePlan, ObstaclePlan, PlacesPlan
 from anvilhead.jobfile.lengths import (
     InUnits,
     Length,
@@ -63,6 +65,8 @@ class Plan(Sparse):
         section: wall and footing, from which families follow; section_on: sides that have another.
         lines: further families, by their offsets; inner: lines inside.
         boards: how the boards stand, how high, and of what.
+        places: named places along its lines; fence: posts along an open run; obstacles: what nothing may hit.
+        forms: boards round a slab.
         placing: where the structure stands on the site; may_overlap: neighbours it overlaps on purpose.
         method: how its corners are squared, methods_on: those that are squared another way; crew: by how many people;
             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string; laser_check: its
@@ -92,6 +96,10 @@ class Plan(Sparse):
     lines: list[Beside] = Field(default_factory=list, max_length=40)
     inner: list[Inner] = Field(default_factory=list, max_length=60)
     boards: BoardPlan = BoardPlan()
+    places: list[PlacesPlan] = Field(default_factory=list, max_length=200)
+    fence: FencePlan | None = None
+    forms: FormsPlan | None = None
+    obstacles: list[ObstaclePlan] = Field(default_factory=list, max_length=500)
     placing: Placing | None = None
     may_overlap: list[Identifier] = Field(default_factory=list, max_length=60)
     methods_on: dict[PointName, Method] = Field(default_factory=dict, max_length=200)

@@ -74,6 +74,15 @@ class ThicknessResult(Result):
     thin: bool
 
 
+class BandResult(Result):
+    """Where a slab is between `least_mm` and `most_mm` thick: rings to be filled, holes the other way round."""
+
+    least_mm: float
+    most_mm: float
+    text: str
+    rings: list[list[Place]]
+
+
 class EdgeFallResult(Result):
     """How a slab falls away from concrete that is there, at a place along it.
 
@@ -105,7 +114,7 @@ class SlabResult(Result):
         concrete_mm3: with waste: from the thickness measured, else from the one planned.
         drain: where its top falls to; null for a top without one.
         least_mm, least_at: how thin it gets between the spots, and where.
-        thin_pieces: where it is too thin, to be drawn.
+        thin_pieces: where it is too thin, bands: how thick it is where, in whole steps, least first; to be drawn.
         existing: sides with concrete that is there; pegs: tops of screed pegs; troubles: where edges do not meet, and
             where water would run back or fall too little.
     """
@@ -124,6 +133,7 @@ class SlabResult(Result):
     least_text: str | None
     mean_text: str | None
     thin_pieces: list[list[Place]]
+    bands: list[BandResult]
     existing: list[ExistingResult]
     pegs: list[EdgeResult]
     troubles: list[str]
@@ -257,7 +267,12 @@ class StationResult(Result):
 
 
 class SectionLine(Result):
-    """Something drawn in a section from station to station; `kind`: string, board, finish, base, pad."""
+    """Something drawn in a section from station to station.
+
+    Attributes:
+        kind: string, board, finish, base, pad, target (where a thing is planned), set (where it was found), found (a
+            layer as it was shot).
+    """
 
     kind: str
     name: str

@@ -7,6 +7,7 @@ from pydantic_core import PydanticCustomError
 
 from anvilhead.core.ground.finish_choice import FinishRule
 from anvilhead.core.units.tolerances import NOTHING_MM
+from anvilhead.jobfile.documents.board_plans import USUAL_EMBEDMENT
 from anvilhead.jobfile.lengths import NonNegativeLength, PositiveLength, SignedLength, Strict
 from anvilhead.jobfile.levels.names import Named, Share
 
@@ -84,6 +85,7 @@ class RunPlan(Strict):
         start_height: of the invert at the start; outlet: height that the end must not lie below.
         cover: least ground above the invert; every: from station to station.
         string: height of a string, or a level line, that drops are measured from.
+        stakes: the longest stake at hand to carry it; embedment: of it in the ground.
     """
 
     name: Named = "run"
@@ -96,6 +98,8 @@ class RunPlan(Strict):
     cover: NonNegativeLength | None = None
     every: PositiveLength | None = None
     string: SignedLength | None = None
+    stakes: PositiveLength | None = None
+    embedment: NonNegativeLength = USUAL_EMBEDMENT
 
     @model_validator(mode="after")
     def _goes_somewhere(self) -> Self:

@@ -24,6 +24,27 @@ class FirstBoardResult(Result):
     text: str
 
 
+class ClearanceResult(Result):
+    """A thing held against the ground everywhere inside the outline of its structure.
+
+    Attributes:
+        least_mm: least clearance, below zero where the ground stands over it; least_at: where.
+        low_pieces: where it is less than wanted, to be drawn.
+        seen_share: of the outline, between shots.
+    """
+
+    structure: str
+    thing: str
+    height_mm: float
+    wanted_mm: float
+    least_mm: float
+    least_at: Place
+    low_pieces: list[list[Place]]
+    seen_share: float
+    works: bool
+    text: str
+
+
 class CandidateResult(Result):
     """A height for a finish by one rule, and what it makes of the slab.
 
@@ -104,6 +125,7 @@ class RunStationResult(Result):
         cut_mm: from the ground down to the invert, below zero above it; short_mm: what is missing of the cover.
         drop_mm: from the string, or the level line of its height, down to the invert; null where none is said.
         reading_mm: on the invert, with the instrument as it stands; null without one.
+        stake_mm: the stake that carries the string there; null without a string.
     """
 
     along_mm: float
@@ -121,6 +143,8 @@ class RunStationResult(Result):
     drop_text: str | None
     reading_mm: float | None
     reading_text: str | None
+    stake_mm: float | None
+    stake_text: str | None
 
 
 class RunResult(Result):

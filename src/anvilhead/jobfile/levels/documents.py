@@ -133,6 +133,7 @@ class TargetPlan(Strict):
         name: of the thing: form top, board tops; kind: what it is, for its tolerance.
         height: above the datum.
         at: points; all corners of the book's structure when none are named.
+        clear: least it must stand above the ground everywhere inside the outline: a sill, or joists over a crawl space.
     """
 
     name: Named
@@ -140,6 +141,7 @@ class TargetPlan(Strict):
     height: SignedLength
     at: Points = Field(default_factory=list)
     tolerance: PositiveLength | None = None
+    clear: NonNegativeLength | None = None
 
 
 class LevelPlan(Sparse):

@@ -51,6 +51,10 @@ def level_problems(levels: Levels, site: Site, pointer: str = "/levels") -> list
         elif setup.corrected and setup.device not in tested:
             message = "Nothing to correct by: this instrument was not tested. Test it, or leave “corrected” out."
             found.append(Problem(pointer=f"{pointer}/setups/{i}/corrected", code="not-tested", message=message))
+    for i, accepted in enumerate(levels.accepted):
+        if accepted.structure not in site.planned:
+            at = ("accepted", i, "structure")
+            found.append(unknown(pointer, at, "structure", accepted.structure, list(site.planned)))
     return found
 
 

@@ -24,7 +24,8 @@ from anvilhead.jobfile.levels.built_results import (
     StickView,
     StraightResult,
 )
-from anvilhead.jobfile.levels.decided_results import FinishResult, FirstBoardResult, RunResult
+from anvilhead.jobfile.levels.decided_results import ClearanceResult, FinishResult, FirstBoardResult, RunResult
+from anvilhead.jobfile.levels.fence_results import FenceHeights
 from anvilhead.jobfile.levels.footing_results import FootingResult
 from anvilhead.jobfile.levels.string_results import StringResult
 from anvilhead.jobfile.results.result_parts import Place, Result
@@ -308,10 +309,12 @@ class LevelsResult(Result):
     stepped: list[SteppedResult] = Field(default_factory=list)
     straight: list[StraightResult] = Field(default_factory=list)
     profiles: list[ProfileResult] = Field(default_factory=list)
+    clearances: list[ClearanceResult] = Field(default_factory=list)
     finishes: list[FinishResult] = Field(default_factory=list)
     runs: list[RunResult] = Field(default_factory=list)
     accepted: list[AcceptedResult] = Field(default_factory=list)
     footings: list[FootingResult] = Field(default_factory=list)
     strings: list[StringResult] = Field(default_factory=list)
+    fences: list[FenceHeights] = Field(default_factory=list)
     sections: list[SectionResult] = Field(default_factory=list)
     sticks: list[StickView] = Field(default_factory=list)

@@ -34,6 +34,13 @@ class InRodUnits(Sparse):
             return handler(data)
 
 
+def check_lean(reading: Length, leans: Length | None) -> None:
+    """A rod cannot be farther out of plumb than it is long."""
+    if leans is not None and leans.mm >= abs(reading.mm):
+        message = f"A rod that leans by {leans.text} cannot read {reading.text}. Type how far it is out of plumb there."
+        raise PydanticCustomError("lean-too-far", "{message}", {"message": message, "at": "leans"})
+
+
 class ShotEntry(Sparse):
     """One reading.
 
@@ -42,6 +49,8 @@ class ShotEntry(Sparse):
         turned: second reading with a line or spirit level turned end for end.
         bracket: reading where a line level's bubble touches its other line; the mean counts.
         distance: of the sight, of the span, or along a string.
+        foot: what is missing of the foot of the rod that was held, where it is another one than the setup's.
+        leans: how far out of plumb the rod was at the reading.
         who, taken: by whom and when, where that differs from the setup; struck: stays in the record, does not count.
     """
 
@@ -51,9 +60,16 @@ class ShotEntry(Sparse):
     turned: SignedLength | None = None
     bracket: SignedLength | None = None
     distance: PositiveLength | None = None
+    foot: NonNegativeLength | None = None
+    leans: PositiveLength | None = None
     who: Who | None = None
     taken: datetime | None = None
     struck: bool = False
+
+    @model_validator(mode="after")
+    def _leans_less(self) -> Self:
+        check_lean(self.reading, self.leans)
+        return self
 
 
 class HeightFound(Sparse):
@@ -87,7 +103,7 @@ class SetupHead(InRodUnits):
 
     Attributes:
         instrument: its kind; device: which one of the crew's.
-        rod: how the rod is marked; rod_length: its length.
+        rod: how the rod is marked; rod_length: its length; foot: what is missing of its foot.
         height: of the level line where that is known: a string at its height above the datum.
         string: the planned string that drops are read from, where its height is another at every station; the
             `distance` of a shot is then how far along it hangs, left out where its point lies on the string.
@@ -102,6 +118,7 @@ class SetupHead(InRodUnits):
     instrument: InstrumentName
     device: Named | None = None
     rod_length: PositiveLength | None = None
+    foot: NonNegativeLength | None = None
     height: SignedLength | None = None
     string: Named | None = None
     span: PositiveLength | None = None

@@ -6,6 +6,8 @@ from pydantic import Field
 
 from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.results.form_results import FormsResult
+from anvilhead.jobfile.results.marks_results import FenceResult, ObstacleResult, PlaceResult
 from anvilhead.jobfile.results.method_results import MethodsResult, SettingOutResult
 from anvilhead.jobfile.results.plan_results import (
     AsFoundResult,
@@ -38,6 +40,8 @@ class StructureResult(Result):
         unlikely: numbers that are hardly meant, in words.
         as_found: distances of the plan that are as they were found on site.
         sticks: marking sticks, alike sides together.
+        places: named places along its lines; fence: its posts along an open run, null without one;
+            obstacles: what nothing may hit; forms: round a slab, null where the plan asks for none.
         heights: null while no ground is said; site: null while it is not placed.
         methods: null in a quick answer that leaves them out.
         setting_out: sheet of the chosen method, else of the one recommended.
@@ -66,6 +70,10 @@ class StructureResult(Result):
     as_found: list[AsFoundResult]
     sticks: list[MarkingStick]
     inner: InnerResult
+    places: dict[str, PlaceResult]
+    fence: FenceResult | None
+    obstacles: list[ObstacleResult]
+    forms: FormsResult | None
     boards: list[BoardResult]
     stakes: int
     stakes_at: list[StakeResult]

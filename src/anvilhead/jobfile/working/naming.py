@@ -21,6 +21,7 @@ from anvilhead.core.plan.line_family import WALL_FACE, FamilyOutline
 from anvilhead.core.units.errors import GeometryError, PullError
 from anvilhead.jobfile.documents.models import Reading
 from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.working.marked import post_names
 from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.working.planned import Planned
 
@@ -224,6 +225,7 @@ def naming_of(found: Planned, site: tuple[Site, str] | None = None) -> Naming:
     points |= {
         stake.name: _from_first_side(found.footprint, stake.at[0].mm, stake.at[1].mm) for stake in found.plan.stakes
     }
+    points |= {name: one.point for name, one in found.places.items()} | post_names(found.fence)
     stakes = tuple(stake.name for stake in found.plan.stakes)
     before = _there_before(*site) if site and site[1] in site[0].poses else _ThereBefore()
     lines = dict(before.lines)

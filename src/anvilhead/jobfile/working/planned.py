@@ -1,7 +1,6 @@
 """From a plan document to the core's objects, worked out once; every fault with its place."""
 
-from collections.abc import Callable, Iterator, Sequence
-from contextlib import contextmanager
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any, TypeVar
 
@@ -9,6 +8,7 @@ from anvilhead.core.adjust.hold import Hold, HoldKind
 from anvilhead.core.boards.batter_board import Board, BoardLayout, BoardStyle, boards_for
 from anvilhead.core.boards.dig import Dig, SetbackNeed, setback_needs
 from anvilhead.core.check.set_out import SetOut
+from anvilhead.core.fence.fence import Fence
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.walk import Walked
 from anvilhead.core.measure.tape import STEEL_TAPE, TRUE_TAPE, TapeZero
@@ -28,7 +28,9 @@ from anvilhead.jobfile.documents.footprints import Walk, walked
 from anvilhead.jobfile.documents.footprints import outline_of as footprint_of
 from anvilhead.jobfile.documents.models import Plan
 from anvilhead.jobfile.lengths import mm_of
-from anvilhead.jobfile.problems import DocumentRefused, Problem, pointer_to
+from anvilhead.jobfile.problems import DocumentRefused, Problem
+from anvilhead.jobfile.working.faults import Faults
+from anvilhead.jobfile.working.marked import MarkedPlace, fence_of, form_faces, places_of
 
 Worked = TypeVar("Worked")
 
@@ -43,8 +45,10 @@ class Planned:
         families: wall face first, then those of the section, then the others; outlines: the same, worked out.
         gone: lines of the section that the footprint has no room for, in words.
         inner: inner lines.
-        boards: every board; needs: why each stands as far out as it must, when there is a dig; dig: that.
+        boards: every board that is to stand, none along existing concrete; needs: why each stands as far out as it
+            must, when there is a dig; dig: that.
         held_line: its two corners, in the order named.
+        places: named ones, by name; fence: its posts along the run.
         set_out: what is to be squared; `naming.py` adds what pulls can name.
         heights_mm: ground heights that are said or were shot, by corner and board.
         memo: what was worked out from it before; see `once`.
@@ -61,6 +65,8 @@ class Planned:
     needs: tuple[SetbackNeed, ...]
     dig: Dig | None
     held_line: tuple[str, str]
+    places: dict[str, MarkedPlace]
+    fence: Fence | None
     set_out: SetOut
     heights_mm: dict[str, float]
     memo: dict[str, tuple[object, Any]] = field(default_factory=dict, compare=False, repr=False)
@@ -104,7 +110,7 @@ def planned(plan: Plan) -> Planned:
 
 def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Problem]]:
     """A plan worked out, or what is wrong with it beyond the shape of its document."""
-    faults = _Faults(pointer)
+    faults = Faults(pointer)
     outline: Footprint | None = None
     way: Walked | None = None
     with faults.at("footprint"):
@@ -133,8 +139,17 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
             known = ", ".join(outline.names[2:])
             message = f"Corner {corner} {told}. Corners with a method of their own can be {known}."
             faults.add(("methods_on", corner), "not-squared", message)
+    if plan.forms and not outline.closed:
+        faults.add(("forms",), "open-forms", "An open line has no forms round it. Take “forms” out.")
+    elif plan.forms and outlines:
+        with faults.at("forms"):
+            form_faces(plan.forms, plan.boards.existing, outline, outlines)
+    if plan.forms and plan.forms.family and plan.forms.family not in {one.name for one in families}:
+        faults.unknown(("forms", "family"), "line family", plan.forms.family, [one.name for one in families])
     if plan.frame and not outline.closed:
         faults.add(("frame",), "open-frame", "An open line is no frame: it has no corners to rack. Take “frame” out.")
+    places = places_of(plan, outline, outlines, inner, faults)
+    fence = fence_of(plan, outline, faults)
     if faults.found or held is None:
         return None, faults.found
     tape = STEEL_TAPE if plan.tape_error is None else replace(STEEL_TAPE, constant_mm=plan.tape_error.mm)
@@ -148,6 +163,7 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
         hands=_hands(plan),
         cut_within_mm=plan.frame.sides_within.mm if plan.frame else None,
         zero=TapeZero(plan.tape_reads.more.mm, plan.tape_reads.burn.mm) if plan.tape_reads else TRUE_TAPE,
+        standing=tuple(plan.boards.existing),
         goes_on=plan.goes_on,
     )
     return (
@@ -159,10 +175,12 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
             tuple(outlines),
             tuple(gone),
             tuple(inner),
-            boards_for(outline, layout),
+            tuple(board for board in boards_for(outline, layout) if board.line not in plan.boards.existing),
             tuple(needs),
             dig,
             held,
+            places,
+            fence,
             set_out,
             {place: height.mm for place, height in plan.boards.ground.items()},
         ),
@@ -177,30 +195,8 @@ def _hands(plan: Plan) -> Hands:
     return plan.hands or (Hands.STAKES if plan.boards.style is BoardStyle.STAKES else Hands.NAILS)
 
 
-@dataclass
-class _Faults:
-    """Faults found so far, each with a pointer."""
-
-    pointer: str
-    found: list[Problem] = field(default_factory=list)
-
-    @contextmanager
-    def at(self, *path: str | int) -> Iterator[None]:
-        """Take what the core refuses as a fault of this place."""
-        try:
-            yield
-        except GeometryError as error:
-            self.add(path, error.code, error.message)
-
-    def add(self, path: tuple[str | int, ...], code: str, message: str) -> None:
-        self.found.append(Problem(pointer=self.pointer + pointer_to(path), code=code, message=message))
-
-    def unknown(self, path: tuple[str | int, ...], what: str, name: str, known: list[str]) -> None:
-        self.add(path, f"unknown-{what}", f"There is no {what} {name}. Known are {', '.join(known)}.")
-
-
-def _held_line(plan: Plan, outline: Footprint, faults: _Faults) -> tuple[str, str] | None:
-    ends = _ends_of(outline, plan.held_line)
+def _held_line(plan: Plan, outline: Footprint, faults: Faults) -> tuple[str, str] | None:
+    ends = outline.ends_of(plan.held_line)
     if ends:
         return ends
     lines = ", ".join(outline.sides_by_name)
@@ -208,17 +204,7 @@ def _held_line(plan: Plan, outline: Footprint, faults: _Faults) -> tuple[str, st
     return None
 
 
-def _ends_of(outline: Footprint, line: str) -> tuple[str, str] | None:
-    """The two corners of a line, in the order named: BA holds B."""
-    for side in outline.sides:
-        if line == side.name:
-            return side.start, side.end
-        if line in (side.end + side.start, f"{side.end}-{side.start}"):
-            return side.end, side.start
-    return None
-
-
-def _hold(plan: Plan, outline: Footprint, inner: Sequence[InnerLine], faults: _Faults) -> Hold | None:
+def _hold(plan: Plan, outline: Footprint, inner: Sequence[InnerLine], faults: Faults) -> Hold | None:
     """What else is held; known points of an existing wall are added once the structure is placed."""
     hold = plan.hold
     if hold is None:
@@ -238,7 +224,7 @@ def _hold(plan: Plan, outline: Footprint, inner: Sequence[InnerLine], faults: _F
         message = f"Holding by “{hold.by}” takes no “of”: that is for what stood there before. Leave it out."
         faults.add(("hold", "of"), "not-for-kind", message)
     if hold.by in (HoldKind.LINE, HoldKind.POINT):
-        ends = _ends_of(outline, hold.line or "")
+        ends = outline.ends_of(hold.line or "")
         row = next((one for one in inner if one.name == hold.line), None) if ends is None else None
         if row and hold.by is HoldKind.LINE:
             return Hold(hold.by, tuple(baseline_ends(outline, row)), row.name)
@@ -250,7 +236,7 @@ def _hold(plan: Plan, outline: Footprint, inner: Sequence[InnerLine], faults: _F
     return Hold(hold.by, hold.points or () if hold.by is HoldKind.POINTS else ())
 
 
-def _stakes(plan: Plan, outline: Footprint, faults: _Faults) -> None:
+def _stakes(plan: Plan, outline: Footprint, faults: Faults) -> None:
     """Stakes need names of their own."""
     taken = set(outline.names)
     for i, stake in enumerate(plan.stakes):
@@ -260,7 +246,7 @@ def _stakes(plan: Plan, outline: Footprint, faults: _Faults) -> None:
         taken.add(stake.name)
 
 
-def _families(plan: Plan, outline: Footprint, faults: _Faults) -> list[LineFamily]:
+def _families(plan: Plan, outline: Footprint, faults: Faults) -> list[LineFamily]:
     families = [LineFamily(WALL_FACE, 0.0)]
     if plan.section:
         with faults.at("section"):
@@ -284,7 +270,7 @@ def _families(plan: Plan, outline: Footprint, faults: _Faults) -> list[LineFamil
 
 
 def _outlines(
-    plan: Plan, outline: Footprint, families: list[LineFamily], faults: _Faults
+    plan: Plan, outline: Footprint, families: list[LineFamily], faults: Faults
 ) -> tuple[list[FamilyOutline], list[str]]:
     """Every family worked out; what a section asks for and a small footprint has no room for is told, not refused."""
     outlines: list[FamilyOutline] = []
@@ -307,7 +293,7 @@ def _dig(plan: Plan) -> Dig | None:
 
 
 def _layout(
-    plan: Plan, outline: Footprint, families: list[LineFamily], dig: Dig | None, faults: _Faults
+    plan: Plan, outline: Footprint, families: list[LineFamily], dig: Dig | None, faults: Faults
 ) -> tuple[BoardLayout, list[SetbackNeed]]:
     """How the boards stand: as said, and where only the usual setback is said, at least clear of the dig."""
     boards = plan.boards
@@ -319,6 +305,9 @@ def _layout(
         for place in places:
             if place not in (outline.names if key == "styles" else known):
                 faults.unknown(("boards", key, place), "corner or board", place, list(outline.names))
+    for i, line in enumerate(boards.existing):
+        if line not in outline.sides_by_name:
+            faults.unknown(("boards", "existing", i), "line", line, list(outline.sides_by_name))
     if dig is None:
         return layout, []
     needs = setback_needs(outline, standing, families, dig)

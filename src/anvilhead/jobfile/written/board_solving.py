@@ -84,7 +84,9 @@ class Boards:
 
     def _sag(self) -> str | None:
         """What taking a height from the middle of the longest string would cost."""
-        longest = max(self.strings, key=lambda string: string.length_mm)
+        longest = max(self.strings, key=lambda string: string.length_mm, default=None)
+        if longest is None:
+            return None
         sag = sag_mm(longest.length_mm)
         return plan_words.sag_words(longest.line, sag, self.units) if sag >= 2 * SMALLEST_MOVE_MM else None
 
@@ -126,6 +128,7 @@ class Boards:
                 text=text_of(length, self.units),
             )
             for run in strings_of(self.found.footprint)
+            if set(run.boards) <= nails.keys()
             for length in [nails[run.boards[0]].distance_to(nails[run.boards[1]])]
         ]
 

@@ -46,7 +46,7 @@ def solve_square(found: Planned, rounds: Rounds, burn_mm: float = 0.0) -> r.Squa
         headline=frame_words.frame_headline(check, footprint, units) or words.headline(set_out, check, units),
         reason=words.reason(set_out, check, units),
         estimated=_estimated(naming, check),
-        moves=[_move(move, naming, units) for move in check.moves],
+        moves=[_move(move, naming, units) for move in check.moves if move.board.line not in set_out.standing],
         predicted=[
             r.PredictedPull(start=p.start, end=p.end, length_mm=tidy(p.length_mm), text=text_of(p.length_mm, units))
             for p in check.predicted

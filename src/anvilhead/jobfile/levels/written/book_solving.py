@@ -13,7 +13,7 @@ from anvilhead.core.ground.terrain import GroundShot, Terrain, terrain_of
 from anvilhead.core.levels.instrument_check import Truth
 from anvilhead.core.levels.level_book import LevelSetup, LevelShot, Spot
 from anvilhead.core.levels.level_instrument import SPANNED, LevelInstrument
-from anvilhead.core.levels.rod import RodMarks, marks_for
+from anvilhead.core.levels.rod import RodMarks, marks_for, upright_mm
 from anvilhead.core.units.errors import GeometryError
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.lengths import mm_of
@@ -48,7 +48,7 @@ class Book:
     book: LevelBook
     in_hand: int | None = None
 
-    @property
+    @cached_property
     def standing(self) -> int | None:
         """The setup that target readings are for: the one in hand, else the last; None before one has a level line.
 
@@ -234,14 +234,21 @@ def work_book(levels: Levels, points: LevelPoints, units: Units, in_hand: int | 
 
 
 def _setup(entry: SetupEntry, numbers: Sequence[int]) -> LevelSetup:
-    shots = tuple(_shot(entry.shots[number]) for number in numbers)
+    foot = mm_of(entry.foot) or 0.0
+    shots = tuple(_shot(entry.shots[number], foot) for number in numbers)
     return LevelSetup(entry.instrument, shots, mm_of(entry.height), entry.rechecks)
 
 
-def _shot(entry: ShotEntry) -> LevelShot:
+def _shot(entry: ShotEntry, foot_mm: float) -> LevelShot:
+    """A reading as an upright rod with a whole foot would show it; `foot_mm`: missing of the one of the setup."""
     typed = entry.reading.written if isinstance(entry.reading.written, str) else ""
     reading = entry.reading.mm if entry.bracket is None else (entry.reading.mm + entry.bracket.mm) / 2
-    return LevelShot(Spot(entry.at, entry.thing or ""), reading, mm_of(entry.turned), mm_of(entry.distance), typed)
+    turned, leans = mm_of(entry.turned), mm_of(entry.leans) or 0.0
+    foot_mm = foot_mm if entry.foot is None else entry.foot.mm
+    if foot_mm or leans:
+        reading = upright_mm(reading, leans, foot_mm)
+        turned = None if turned is None else upright_mm(turned, leans, foot_mm)
+    return LevelShot(Spot(entry.at, entry.thing or ""), reading, turned, mm_of(entry.distance), typed)
 
 
 def _distances(

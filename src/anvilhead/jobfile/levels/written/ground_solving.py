@@ -54,7 +54,7 @@ def solve_ground(frames: Frames, frame: str | None) -> r.GroundResult | None:
                 points=[place(point) for point in line.points],
                 closed=line.closed,
             )
-            for line in (contours(mesh.without_long(), step) if mesh else [])
+            for line in (contours(mesh.without_long(book.points.owner), step) if mesh else [])
         ],
         text=f"Highest at {high.name}, {text_of(high.height_mm, book.units)}; lowest at {low.name}, "
         f"{text_of(low.height_mm, book.units)}: a fall of {text_of(fall, book.units)}.",

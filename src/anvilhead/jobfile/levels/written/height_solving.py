@@ -4,7 +4,7 @@ from anvilhead.core.geometry.point import Point
 from anvilhead.core.levels.height_target import TOLERANCES_MM, Way, standing, target_reading_mm
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.levels.level_instrument import LevelInstrument
-from anvilhead.core.levels.rod import print_reading
+from anvilhead.core.levels.rod import print_reading, shown_mm
 from anvilhead.core.levels.stake_mark import MarkedIn, hundredths_as_eighths, stake_mark
 from anvilhead.core.messages.level_words import standing_words
 from anvilhead.core.units.length_printing import print_difference
@@ -71,7 +71,9 @@ def target_reading_of(book: Book, height_mm: float, at: str | Point) -> float | 
     line = None if book.standing is None else book.line_mm(book.standing, at)
     if line is None or book.standing is None:
         return None
+    foot = mm_of(book.levels.setups[book.standing].foot)
     reading = target_reading_mm(line, height_mm)
+    reading = shown_mm(reading, foot) if foot else reading
     correction = book.correction_of(book.standing)
     if correction is None:
         return reading

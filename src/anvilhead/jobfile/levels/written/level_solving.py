@@ -13,13 +13,14 @@ from anvilhead.jobfile.levels.written.closing_solving import (
     questioned_result,
     within_text,
 )
+from anvilhead.jobfile.levels.written.fence_heights import solve_fences
 from anvilhead.jobfile.levels.written.finish_solving import solve_finishes
 from anvilhead.jobfile.levels.written.first_board_solving import solve_first_boards
 from anvilhead.jobfile.levels.written.footing_solving import solve_footings
 from anvilhead.jobfile.levels.written.frames import Frames
 from anvilhead.jobfile.levels.written.ground_solving import solve_ground, solve_pads
 from anvilhead.jobfile.levels.written.height_solving import solve_targets
-from anvilhead.jobfile.levels.written.profile_solving import solve_profiles
+from anvilhead.jobfile.levels.written.profile_solving import solve_clearances, solve_profiles
 from anvilhead.jobfile.levels.written.recheck_solving import setup_name, solve_rechecked
 from anvilhead.jobfile.levels.written.run_solving import solve_runs
 from anvilhead.jobfile.levels.written.section_solving import solve_sections
@@ -82,6 +83,7 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         ground=solve_ground(frames, frame),
         pads=solve_pads(frames),
         profiles=solve_profiles(frames, only),
+        clearances=solve_clearances(frames),
         finishes=solve_finishes(frames),
         runs=solve_runs(frames),
         accepted=solve_accepted(book),
@@ -92,6 +94,7 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         post_tops=solve_post_tops(book),
         stepped=solve_stepped(book),
         straight=solve_straight(book),
+        fences=solve_fences(frames),
         sections=solve_sections(frames),
         sticks=solve_sticks(book, site),
     )

@@ -1,22 +1,25 @@
-"""Strings and form tops over the ground, line by line, written down."""
+"""Strings and form tops over the ground, line by line, and sills over all of it, written down."""
 
 from collections.abc import Iterator
 
 from anvilhead.core.boards.board_height import heights_of
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.ground.plane import Plane
 from anvilhead.core.ground.profile import profile
+from anvilhead.core.ground.slab import slab_thickness
 from anvilhead.core.ground.terrain import Terrain
 from anvilhead.core.levels.height_target import ThingKind
-from anvilhead.core.messages.decided_words import profile_text
+from anvilhead.core.messages.decided_words import clearance_text, profile_text
 from anvilhead.core.messages.spoken import spoken
 from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.levels import built_results as r
+from anvilhead.jobfile.levels import decided_results as d
 from anvilhead.jobfile.levels.written.frames import Frames
 from anvilhead.jobfile.levels.written.said import kind_of
 from anvilhead.jobfile.working.board_ground import ground_of, height_rule_of
 from anvilhead.jobfile.working.planned import Planned
-from anvilhead.jobfile.written.writing import tidy
+from anvilhead.jobfile.written.writing import place, tidy
 
 STRING = "string"
 End = tuple[str, Point, float]
@@ -42,6 +45,40 @@ def solve_profiles(frames: Frames, only: str | None = None) -> list[r.ProfileRes
             out += _written(mesh, structure, line, STRING, (one, other), clear, frames.book.units)
         for thing, line, (one, other) in _forms(frames, structure, planned):
             out += _written(mesh, structure, line, thing, (one, other), 0.0, frames.book.units)
+    return out
+
+
+def solve_clearances(frames: Frames) -> list[d.ClearanceResult]:
+    """Everything that must stand clear of the ground inside the outline of the structure it belongs to."""
+    out, units = [], frames.book.units
+    for target in frames.book.levels.targets:
+        points = frames.book.points
+        structure = (points.owner(target.at[0]) if target.at else points.on) or ""
+        if target.clear is None or structure not in frames.site.planned:
+            continue
+        shots, mesh = frames.shots(structure), frames.mesh(structure)
+        outline = frames.site.planned[structure].footprint.points
+        if mesh is None:
+            continue
+        # clear of the ground by so much is as thick as that over it
+        over = slab_thickness(shots, mesh, Plane(target.height.mm), outline, target.clear.mm)
+        if not over.covered_mm2:
+            continue
+        seen = min(1.0, over.covered_mm2 / over.area_mm2)
+        out.append(
+            d.ClearanceResult(
+                structure=structure,
+                thing=target.name,
+                height_mm=tidy(target.height.mm),
+                wanted_mm=tidy(target.clear.mm),
+                least_mm=tidy(over.least_mm),
+                least_at=place(over.least_at),
+                low_pieces=[[place(point) for point in piece] for piece in over.thin_pieces],
+                seen_share=round(seen, 6),
+                works=over.least_mm >= target.clear.mm - NOTHING_MM,
+                text=clearance_text(over.least_mm, seen, target.clear.mm, units),
+            )
+        )
     return out
 
 

@@ -35,7 +35,8 @@ def usual_every_mm(units: Units) -> float:
 def _run(frames: Frames, plan: RunPlan, start: Point, end: Point) -> r.RunResult:
     book, units = frames.book, frames.book.units
     every = mm_of(plan.every) or usual_every_mm(units)
-    run = FallingRun(start, end, plan.start_height.mm, plan.fall.share, mm_of(plan.cover) or 0.0, every)
+    cover, string = mm_of(plan.cover) or 0.0, mm_of(plan.string)
+    run = FallingRun(start, end, plan.start_height.mm, plan.fall.share, cover, every, string, plan.embedment.mm)
     mesh = frames.mesh(plan.structure or book.points.on)
     at_ends = {start: book.heights_on().get(plan.start), end: book.heights_on().get(plan.end)}
 
@@ -46,7 +47,7 @@ def _run(frames: Frames, plan: RunPlan, start: Point, end: Point) -> r.RunResult
 
     stations = run_stations(run, ground_at)
     there = fall_there(run, ground_at, mm_of(plan.outlet))
-    troubles = say.run_troubles(run, stations, there, units)
+    troubles = say.run_troubles(run, stations, there, mm_of(plan.stakes), units)
     return r.RunResult(
         name=plan.name,
         start=place(start),
@@ -58,16 +59,16 @@ def _run(frames: Frames, plan: RunPlan, start: Point, end: Point) -> r.RunResult
         ground_share=None if there.ground is None else round(there.ground, 9),
         most_share=None if there.most is None else round(there.most, 9),
         end_mm=tidy(run.invert_mm(run.length_mm)),
-        stations=[_station(book, run, one, mm_of(plan.string)) for one in stations],
+        stations=[_station(book, run, one) for one in stations],
         works=not troubles,
         troubles=troubles,
         text=say.run_text(run, stations, there, units),
     )
 
 
-def _station(book: Book, run: FallingRun, one: RunStation, string_mm: float | None) -> r.RunStationResult:
+def _station(book: Book, run: FallingRun, one: RunStation) -> r.RunStationResult:
     at, units = run.at(one.along_mm), book.units
-    drop = None if string_mm is None else string_mm - one.invert_mm
+    drop = None if run.string_mm is None else run.string_mm - one.invert_mm
     reading = target_reading_of(book, one.invert_mm, at)
 
     def written(mm: float | None) -> str | None:
@@ -89,4 +90,6 @@ def _station(book: Book, run: FallingRun, one: RunStation, string_mm: float | No
         drop_text=written(drop),
         reading_mm=None if reading is None else tidy(reading),
         reading_text=target_text(book, reading),
+        stake_mm=None if one.stake_mm is None else tidy(one.stake_mm),
+        stake_text=None if one.stake_mm is None else text_of(one.stake_mm, units),
     )

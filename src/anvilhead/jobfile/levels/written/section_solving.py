@@ -4,10 +4,13 @@ from anvilhead.core.boards.board_height import heights_of
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.geometry.stretch import reaches
 from anvilhead.core.ground.section_line import exaggeration, section
+from anvilhead.core.levels.level_book import Spot
+from anvilhead.core.messages.spoken import spoken
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.parts import SectionPlan
 from anvilhead.jobfile.levels.written.book_solving import Book
 from anvilhead.jobfile.levels.written.frames import Frames
+from anvilhead.jobfile.levels.written.hanging import ON_STRING_MM
 from anvilhead.jobfile.levels.written.surfaces import finish_of, outline_of, plane_of
 from anvilhead.jobfile.working.board_ground import ground_of, height_rule_of
 from anvilhead.jobfile.working.planned import Planned
@@ -36,7 +39,11 @@ def _section(frames: Frames, plan: SectionPlan, structure: str, ends: tuple[Poin
     start, end = ends
     mesh = frames.mesh(structure)
     ground = section(mesh, start, end) if mesh else []
-    lines = [*_strings(book, planned, start, end, plan.line), *_layers(frames, structure, start, end)]
+    lines = [
+        *_strings(book, planned, start, end, plan.line),
+        *_layers(frames, structure, start, end),
+        *_set(frames, structure, start, end),
+    ]
     length = start.distance_to(end)
     heights = [one.ground_mm for stretch in ground for one in stretch]
     heights += [one.height_mm for line in lines for one in line.points]
@@ -85,6 +92,8 @@ def _strings(book: Book, planned: Planned, start: Point, end: Point, line: str |
     out = []
     for side in planned.footprint.sides:
         boards = [board for board in planned.boards if board.line == side.name]
+        if not boards:
+            continue  # concrete is there already
         string = rows[boards[0].name].string_mm
         text = text_of(string, book.units)
         if side.name == line:
@@ -119,6 +128,7 @@ def _layers(frames: Frames, structure: str, start: Point, end: Point) -> list[r.
             out.append(_line("finish", slab.name, top, text_of(slab.thickness.mm, book.units)))
             under = [(at, height - slab.thickness.mm) for at, height in top]
             out.append(_line("base", f"{slab.name} {slab.base}", under, ""))
+            out += _as_found(frames, structure, slab.base, start, end)
     for pad in book.levels.pads:
         if (pad.structure or on) == structure:
             corners = list(outline_of(planned, pad).values())
@@ -126,6 +136,39 @@ def _layers(frames: Frames, structure: str, start: Point, end: Point) -> list[r.
             line = [(at, surface.height_at(point)) for at, point in _over(corners, start, end)]
             out.append(_line("pad", pad.name, line, text_of(pad.height.mm, book.units)))
     return [line for line in out if line.points]
+
+
+def _as_found(frames: Frames, structure: str, thing: str, start: Point, end: Point) -> list[r.SectionLine]:
+    """What was laid, between the shots on it."""
+    mesh = frames.mesh(structure, thing)
+    stretches = section(mesh, start, end) if mesh else []
+    return [
+        _line("found", f"{thing} as found", [(one.along_mm, one.ground_mm) for one in stretch], "")
+        for stretch in stretches
+    ]
+
+
+def _set(frames: Frames, structure: str, start: Point, end: Point) -> list[r.SectionLine]:
+    """Things that belong at points of the section: where they are planned, and where they were found."""
+    book, points, way = frames.book, frames.points(structure), (end - start).unit()
+    out = []
+    for target in book.levels.targets:
+        planned: list[tuple[float, float]] = []
+        for at in target.at or book.points.corners:
+            place_of = points.places.get(at)
+            if place_of is None or abs(way.cross(place_of - start)) > ON_STRING_MM:
+                continue
+            along = way.dot(place_of - start)
+            if not 0.0 <= along <= start.distance_to(end):
+                continue
+            planned.append((along, target.height.mm))
+            spot = Spot(at, target.name)
+            if spot in book.book.found:
+                height = book.book.found[spot].height_mm
+                out.append(_line("set", f"{target.name}, {spoken(at)}", [(along, height)], text_of(height, book.units)))
+        if planned:
+            out.append(_line("target", target.name, sorted(planned), text_of(target.height.mm, book.units)))
+    return out
 
 
 def _over(corners: list[Point], start: Point, end: Point) -> list[tuple[float, Point]]:

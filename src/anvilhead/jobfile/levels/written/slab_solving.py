@@ -1,6 +1,7 @@
 """Slabs written down: heights of forms and rails, thickness over the base, concrete and base volumes."""
 
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.ground.contour import bands, usual_step_mm
 from anvilhead.core.ground.earthwork import earthwork
 from anvilhead.core.ground.finish import DrainFinish, Finish
 from anvilhead.core.ground.plane import Plane, area_of
@@ -53,6 +54,7 @@ def _slab(frames: Frames, slab: SlabPlan, structure: str) -> r.SlabResult:
         least_text=measured and text_of(measured.least_mm, book.units),
         mean_text=measured and text_of(measured.mean_mm, book.units),
         thin_pieces=[[place(point) for point in piece] for piece in measured.thin_pieces] if measured else [],
+        bands=_bands(frames, structure, slab, finish, corners, measured) if measured else [],
         covered_share=round(measured.covered_mm2 / measured.area_mm2, 6) if measured else 0.0,
         concrete_mm3=tidy(concrete),
         concrete_text=words.volume_text(concrete, book.units),
@@ -64,6 +66,25 @@ def _slab(frames: Frames, slab: SlabPlan, structure: str) -> r.SlabResult:
         if measured
         else f"Planned thickness; shoot “{slab.base}” at a grid to know the real one.",
     )
+
+
+def _bands(
+    frames: Frames, structure: str, slab: SlabPlan, finish: Finish, outline: list[Point], measured: SlabThickness
+) -> list[r.BandResult]:
+    """How thick it is where, in steps that a drawing carries."""
+    mesh, units = frames.mesh(structure, slab.base), frames.book.units
+    if mesh is None:
+        return []
+    step = usual_step_mm(measured.least_mm, measured.most_mm, units)
+    return [
+        r.BandResult(
+            least_mm=tidy(band.least_mm),
+            most_mm=tidy(band.most_mm),
+            text=f"{text_of(band.least_mm, units)} to {text_of(band.most_mm, units)}",
+            rings=[[place(point) for point in ring] for ring in band.rings],
+        )
+        for band in bands(mesh, outline, finish, step)
+    ]
 
 
 def _spots(book: Book, measured: SlabThickness) -> list[r.ThicknessResult]:

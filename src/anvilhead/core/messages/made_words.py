@@ -1,0 +1,184 @@
+"""What is made on the lines, in words: fences, and the forms of a slab."""
+
+from collections import Counter
+from collections.abc import Mapping, Sequence
+
+from anvilhead.core.fence.bays import Remainder
+from anvilhead.core.fence.fence import Fence, PostKind
+from anvilhead.core.fence.hole_fill import HoleFill
+from anvilhead.core.units.length_printing import print_difference, print_length, print_volume, print_within
+from anvilhead.core.units.tolerances import PRINTS_AS_NOTHING_MM
+from anvilhead.core.units.units import INCH_MM, Units
+
+SMALL_PLAY_MM = INCH_MM
+"""Less than this round a post is told: it must then be bored true."""
+
+_WAYS = {
+    Remainder.CUT_LAST: "whole bays, the last cut",
+    Remainder.SHARE: "all bays equal",
+    Remainder.EQUAL_ENDS: "equal at both ends",
+    Remainder.FROM_GATE: "whole bays from the gates",
+}
+_KINDS = {PostKind.END: "end", PostKind.CORNER: "corner", PostKind.GATE: "gate", PostKind.LINE: "line"}
+
+
+def fence_text(fence: Fence, units: Units) -> str:
+    """How many posts of each kind, and bays."""
+    kinds = Counter(post.kind for post in fence.posts)
+    told = ", ".join(f"{kinds[kind]} {name}" for kind, name in _KINDS.items() if kinds[kind])
+    gates = sum(bay.is_gate for bay in fence.bays)
+    bays = len(fence.bays) - gates
+    length = print_length(fence.posts[-1].station_mm, units).text
+    return f"{len(fence.posts)} posts ({told}) on {length}: {_count(bays, 'bay')}{_gates(gates)}."
+
+
+def _count(number: int, what: str) -> str:
+    return f"{number} {what}" if number == 1 else f"{number} {what}s"
+
+
+def _gates(number: int) -> str:
+    return f" and {_count(number, 'gate')}" if number else ""
+
+
+def choice_text(rule: Remainder, posts: int, widths_mm: Sequence[float], units: Units) -> str:
+    """A way of dealing with the remainder, with the widths of its bays."""
+    widths = Counter(print_length(mm, units).text for mm in widths_mm)
+    told = ", ".join(f"{number} × {text}" for text, number in widths.most_common(MOST_WIDTHS))
+    more = "" if len(widths) <= MOST_WIDTHS else " and others"
+    return f"{_WAYS[rule][:1].upper()}{_WAYS[rule][1:]}: {posts} posts; {told}{more}."
+
+
+MOST_WIDTHS = 4
+"""Widths of bays that are told one by one."""
+
+
+def play_trouble(play_mm: float, units: Units) -> str:
+    """A hole that leaves a post little room."""
+    return f"Only {print_difference(play_mm, units)} of play round each post: bore a wider hole, or very true."
+
+
+def near_trouble(one: str, other: str, by_mm: float, *, hole: bool, units: Units) -> str:
+    """Two posts, or their holes, in one another."""
+    what = f"The holes of {one} and {other} run" if hole else f"{one} and {other} stand"
+    return f"{what} into one another by {print_difference(by_mm, units)}: move one, or take another bay."
+
+
+def short_trouble(short: Mapping[str, float], units: Units) -> str:
+    """Posts at hand that are too short, with what would cure them."""
+    told = _named(list(short))
+    worst = print_difference(max(short.values()), units)
+    return (
+        f"Too short at {told}, by {worst} at the most: longer posts, tops lower by that, or a step of the tops there; "
+        "what the code asks for in the ground stays."
+    )
+
+
+def _named(names: Sequence[str]) -> str:
+    return ", ".join(names[:MOST_NAMED]) + (f" and {len(names) - MOST_NAMED} more" if len(names) > MOST_NAMED else "")
+
+
+MOST_NAMED = 6
+"""Posts that are named one by one."""
+
+
+def given_on_obstacle(post: str, kind: PostKind, obstacle: str) -> str:
+    """A hole of an end, a corner or a gate on something in the ground: only what gives it its place moves it."""
+    what = "the gate" if kind is PostKind.GATE else "the run"
+    return f"{post} falls on {obstacle}: move {what}. Locate it by hand before any hole is bored."
+
+
+def obstacle_trouble(post: str, obstacle: str, shift_mm: float | None, units: Units) -> str:
+    """A hole that falls on something in the ground, and the least shift that frees it; above zero on along the run."""
+    if shift_mm is None:
+        return f"{post} falls on {obstacle}, and no shift within a bay frees it: take another bay, or another line."
+    way = "on along the run" if shift_mm > 0 else "back along the run"
+    amount = print_within(shift_mm, units)
+    return f"{post} falls on {obstacle}: {amount} {way} frees it. Locate it by hand before any hole is bored."
+
+
+def low_trouble(posts: Sequence[str]) -> str:
+    """Posts whose tops lie in the ground."""
+    return f"The ground stands over the top at {_named(posts)}: raise the tops, or take the ground down."
+
+
+def heights_text(tops: Sequence[float | None], grounds: Sequence[float], posts: int, units: Units) -> str:
+    """How a fence goes with the ground; `grounds`: at the posts where it is known."""
+    fall = print_difference(max(grounds) - min(grounds), units)
+    seen = f"The ground is known at {len(grounds)} of {_count(posts, 'post')}" if len(grounds) < posts else ""
+    known = [top for top in tops if top is not None]
+    lie = f"The ground falls {fall} along it"
+    if known:
+        apart = max(known) - min(known)
+        level = apart < PRINTS_AS_NOTHING_MM
+        lie += ", the tops lie level" if level else f", the tops {print_difference(apart, units)}"
+    return ". ".join(one for one in (seen, lie) if one) + "."
+
+
+def fill_text(fill: HoleFill, holes: int, bags: int | None, *, concrete: bool, units: Units) -> str:
+    """What goes into the holes, all of them."""
+    round_post = print_volume(fill.round_post_mm3, units)
+    told = [f"{_count(holes, 'hole')}: {print_volume(fill.spoil_mm3, units)} come out"]
+    if fill.gravel_mm3 > PRINTS_AS_NOTHING_MM:
+        told.append(f"{print_volume(fill.gravel_mm3, units)} of gravel")
+    if concrete:
+        told.append(f"{round_post} of concrete" + (f", {_count(bags, 'bag')}" if bags else ""))
+    else:
+        told.append(f"{round_post} of earth tamped back")
+    return "; ".join(told) + "."
+
+
+def posts_text(lengths: Sequence[float], units: Units) -> list[str]:
+    """Posts by their lengths, as they go on a truck list."""
+    printed = Counter(print_length(mm, units).text for mm in sorted(lengths, reverse=True))
+    return [f"{number} × post {text}" for text, number in printed.items()]
+
+
+def forms_text(boards: int, sides: int, stakes: int, spacing_mm: float, units: Units) -> str:
+    """What the forms are, in a sentence."""
+    apart = print_length(spacing_mm, units).text
+    held = f"{_count(stakes, 'stake')} no more than {apart} apart"
+    return f"{_count(boards, 'board')} along {_count(sides, 'side')}, {held}."
+
+
+def form_truck(stock: Sequence[tuple[int, str]], stakes: int, cleats: int, cleat_text: str, screws: int) -> list[str]:
+    """What goes on the truck for them."""
+    told = [f"{count} × board {text}" for count, text in stock]
+    told.append(f"{stakes} × stake")
+    if cleats:
+        told.append(f"{cleats} × cleat {cleat_text}")
+    return [*told, f"{screws} × screw", "pins for the corners, caps for steel ones"]
+
+
+def form_order(
+    checks: Sequence[str], inset_mm: float, below_mm: float, existing: Sequence[str], units: Units
+) -> list[tuple[str, bool]]:
+    """The order of work, each step with whether nothing goes on before it is done."""
+    pulls = f": {' and '.join(checks)} when square" if checks else ""
+    told = [
+        "Join the boards of each side, a cleat behind every joint; lay all sides to their inner faces.",
+        "Pin the corners only, two stakes at each.",
+        HOLD.format(pulls),
+        "Push the frame until they agree, then screw the corners.",
+        "String each side from corner to corner and pin the rest to it.",
+        "Bring the tops to grade, from the highest corner down.",
+        "Brace: a kicker at every joint and wherever a stake gives under the foot.",
+        "Pull the diagonals again before the pour; look at tops and stakes once more.",
+    ]
+    if existing:
+        told.insert(1, f"No form along {', '.join(existing)}: concrete is there. Hold it; butt the boards against it.")
+    if inset_mm > 0:
+        told.insert(1, f"The faces are set in by {print_difference(inset_mm, units)}: wet concrete pushes them out.")
+    if below_mm > 0:
+        told.insert(
+            -1, f"Cut the stakes {print_difference(below_mm, units)} below the tops, so that the screed passes."
+        )
+    hold = HOLD.format(pulls)
+    return [(one, one in (hold, told[-1])) for one in told]
+
+
+HOLD = "Stop: pull the diagonals before any other stake is driven{}."
+
+
+def form_strip(boards: int, stakes: int, cleats: int) -> list[str]:
+    """What comes back when they are stripped."""
+    return [_count(boards, "board"), _count(stakes, "stake"), *([_count(cleats, "cleat")] if cleats else [])]

@@ -1,0 +1,148 @@
+"""Forms of a slab written down."""
+
+from collections import Counter
+from itertools import combinations
+
+from anvilhead.core.forms.cutting import StockCut, cut_from
+from anvilhead.core.forms.form_kit import (
+    SCREWS_PER_CLEAT,
+    SCREWS_PER_STAKE,
+    FormRule,
+    FormSide,
+    form_side,
+    spacing_for,
+)
+from anvilhead.core.geometry.footprint import Side
+from anvilhead.core.messages import made_words as say
+from anvilhead.core.units.errors import AnvilheadError
+from anvilhead.core.units.length_reading import read_length
+from anvilhead.core.units.standards import STANDARDS
+from anvilhead.core.units.units import Units
+from anvilhead.jobfile.documents.forms import FormsPlan
+from anvilhead.jobfile.lengths import Length, mm_of
+from anvilhead.jobfile.results import form_results as r
+from anvilhead.jobfile.results.result_parts import Distance
+from anvilhead.jobfile.working.marked import form_faces
+from anvilhead.jobfile.working.planned import Planned
+from anvilhead.jobfile.written.writing import distance, place, text_of, tidy
+
+MOST_CORNERS = 8
+"""More corners than these have too many diagonals to pull them all."""
+
+
+def solve_forms(found: Planned, units: Units) -> r.FormsResult | None:
+    """The forms of a plan; null where it asks for none."""
+    plan = found.plan.forms
+    if plan is None or not found.footprint.closed:
+        return None
+    return _Forms(found, plan, units).result()
+
+
+class _Forms:
+    def __init__(self, found: Planned, plan: FormsPlan, units: Units) -> None:
+        self.plan = plan
+        self.units = units
+        standard = STANDARDS[units]
+        self.cleat_mm = self._said(plan.cleat, standard.cleat)
+        self.rule = FormRule(
+            board_mm=plan.board.mm,
+            lap_mm=self._said(plan.lap, standard.form_lap),
+            stock_mm=tuple(length.mm for length in plan.stock),
+            joint_clear_mm=self._said(plan.joint_clear, standard.joint_clear),
+            spacing_mm=mm_of(plan.spacing) or spacing_for(plan.thickness.mm),
+        )
+        self.existing = [line for line in found.plan.boards.existing if line in found.footprint.sides_by_name]
+        self.outline = form_faces(plan, found.plan.boards.existing, found.footprint, found.outlines)
+        self.found = found
+
+    def _said(self, length: Length | None, usual: str) -> float:
+        return float(read_length(usual, self.units).mm) if length is None else length.mm
+
+    def result(self) -> r.FormsResult:
+        troubles: list[str] = []
+        sides: list[tuple[Side, FormSide]] = []
+        for side in self.outline.sides:
+            if side.name in self.existing:
+                continue
+            try:
+                sides.append((side, form_side(side.length_mm, self.rule, runs_by=self._runs_by(side) is not None)))
+            except AnvilheadError as error:
+                troubles.append(f"{side.name}: {error.message}")
+        pieces = [piece for _, form in sides for piece in form.pieces_mm]
+        cuts = cut_from(pieces, self.rule.stock_mm) if pieces else []
+        stakes = sum(len(form.stakes_mm) for _, form in sides)
+        cleats = sum(len(form.joints_mm) for _, form in sides)
+        stock = Counter(text_of(cut.stock_mm, self.units) for cut in cuts)
+        checks = self._checks()
+        screws = stakes * SCREWS_PER_STAKE + cleats * SCREWS_PER_CLEAT
+        cleat_text = text_of(self.cleat_mm, self.units)
+        told = [f"{one.start}–{one.end} {one.text}" for one in checks]
+        inset, below = mm_of(self.plan.inset) or 0.0, mm_of(self.plan.below) or 0.0
+        used = sum(cut.stock_mm for cut in cuts)
+        return r.FormsResult(
+            outline=[place(point) for point in self.outline.corners.values()],
+            sides=[self._side(side, form) for side, form in sides],
+            existing=self.existing,
+            stakes=stakes,
+            cleats=cleats,
+            cuts=self._cuts(cuts, pieces),
+            waste_share=round(1 - sum(pieces) / used, 4) if used else 0.0,
+            checks=checks,
+            truck=say.form_truck([(count, text) for text, count in stock.items()], stakes, cleats, cleat_text, screws),
+            order=[
+                r.FormStep(text=text, hold=hold)
+                for text, hold in say.form_order(told[:2], inset, below, self.existing, self.units)
+            ],
+            strip=say.form_strip(len(pieces), stakes, cleats),
+            troubles=troubles,
+            text=say.forms_text(len(pieces), len(sides), stakes, self.rule.spacing_mm, self.units),
+        )
+
+    def _runs_by(self, side: Side) -> str | None:
+        """The corner that a side's last board runs by; none where the next side is there already."""
+        after = next((one for one in self.outline.sides if one.start == side.end), None)
+        return None if after is None or after.name in self.existing else side.end
+
+    def _side(self, side: Side, form: FormSide) -> r.FormSideResult:
+        return r.FormSideResult(
+            line=side.name,
+            side_mm=tidy(side.length_mm),
+            side_text=text_of(side.length_mm, self.units),
+            length_mm=tidy(form.length_mm),
+            length_text=text_of(form.length_mm, self.units),
+            pieces=[self._piece(mm) for mm in form.pieces_mm],
+            joints=[self._piece(mm) for mm in form.joints_mm],
+            stakes=[self._piece(mm) for mm in form.stakes_mm],
+            stakes_at=[place(side.start_point + side.direction * mm) for mm in form.stakes_mm],
+            runs_by=self._runs_by(side),
+        )
+
+    def _piece(self, mm: float) -> r.FormPiece:
+        return r.FormPiece(mm=tidy(mm), text=text_of(mm, self.units))
+
+    def _cuts(self, cuts: list[StockCut], pieces: list[float]) -> list[r.FormCut]:
+        alike = Counter(
+            (
+                text_of(cut.stock_mm, self.units),
+                tuple(text_of(pieces[piece], self.units) for piece in cut.pieces),
+                text_of(cut.left_mm, self.units),
+            )
+            for cut in cuts
+        )
+        return [
+            r.FormCut(count=count, stock_text=stock, cuts=list(cut), left_text=left)
+            for (stock, cut, left), count in alike.items()
+        ]
+
+    def _checks(self) -> list[Distance]:
+        """Diagonals of the inner faces, the longest first."""
+        corners = self.outline.corners
+        if len(corners) > MOST_CORNERS:
+            return []
+        beside = {frozenset((side.start, side.end)) for side in self.outline.sides}
+        found = [
+            distance(Side(a, b, corners[a], corners[b]), self.units)
+            for a, b in combinations(corners, 2)
+            if frozenset((a, b)) not in beside
+        ]
+        return sorted(found, key=lambda one: -one.length_mm)

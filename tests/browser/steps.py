@@ -1,6 +1,6 @@
 """What a builder does, in the words of the screens."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from uuid import uuid4
 
 from playwright.sync_api import Locator, Page, expect
@@ -71,6 +71,15 @@ def go_square(page: Page) -> None:
     """From the boards to the strings."""
     page.get_by_role("link", name="Boards are up: square the strings").click()
     expect(page.get_by_role("heading", name="Pull the first round")).to_be_visible()
+
+
+def until(page: Page, holds: Callable[[], bool], within_ms: int = 8000) -> None:
+    """Wait for what no locator can say: a drawing that moves."""
+    for _ in range(within_ms // 100):
+        if holds():
+            return
+        page.wait_for_timeout(100)
+    raise AssertionError(f"still not so after {within_ms} ms")
 
 
 def field(page: Page, pair: str) -> Locator:

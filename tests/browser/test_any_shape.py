@@ -52,7 +52,7 @@ def test_an_ell_with_a_bay_from_an_empty_yard_to_paper_without_the_mouse(page: P
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="Where the boards stand")).to_be_visible()
 
-    page.keyboard.press("6")
+    page.keyboard.press("8")
     link = page.get_by_role("link", name="Site sheet (PDF)")
     link.focus()
     with page.expect_download() as download:
@@ -176,7 +176,7 @@ def test_a_footprint_from_a_drawing(page: Page) -> None:
 
 def test_a_picture_is_made_of_the_plan(page: Page) -> None:
     stand_at_boards(page, "Pictured")
-    page.keyboard.press("6")
+    page.keyboard.press("8")
     with page.expect_download() as download:
         page.get_by_role("button", name="Picture (PNG)").click()
     raw = Path(download.value.path()).read_bytes()

@@ -129,3 +129,52 @@ def test_heights_are_accepted_by_name_and_two_people_keep_one_plan(page: Page, b
     page.get_by_role("button", name="Take the acceptance back").click()
     expect(page.get_by_text("1 height accepted")).to_have_count(0)
     other.close()
+
+
+def test_points_are_picked_on_the_drawing_and_a_run_told_which_stakes_it_needs(page: Page) -> None:
+    """Ground at nothing; a string 2 ft over it on stakes 18 in deep needs 3 ft 6 in."""
+    stand_at_levels(page, "Picked", GROUND)
+    page.get_by_role("tab", name="Ground").click()
+    page.get_by_text("A drain, a trench or a gutter that falls").click()
+    form = page.get_by_role("form", name="A run that falls")
+    form.get_by_label("From point").focus()
+    expect(page.get_by_text("Tap a point: where the run begins.")).to_be_visible()
+    page.locator('[data-point="A"]').click()
+    expect(form.get_by_label("From point")).to_have_value("A")
+    form.get_by_label("to point").focus()
+    page.locator('[data-point="B"]').click()
+    expect(form.get_by_label("to point")).to_have_value("B")
+    form.get_by_label("Its bottom starts at").fill("-2'")
+    expect(page.locator("[data-point]")).to_have_count(0)
+    form.get_by_label("String or level line at").fill("2'")
+    form.get_by_label("Longest stake at hand").fill("3'")
+    form.get_by_role("button", name="Work it out").click()
+    expect(page.get_by_text("do not carry its string")).to_be_visible()
+
+
+def test_a_rod_that_leans_is_taken_for_an_upright_one(page: Page) -> None:
+    """Three feet out of plumb at five is four: from the line at 4' 2\" the ground lies two inches up."""
+    stand_at_levels(page, "Leaning", GROUND)
+    entry = page.get_by_role("form", name="Next shot")
+    entry.get_by_text("The rod leans, or it is another one").click()
+    entry.get_by_label("Out of plumb there").fill("3'")
+    entry.get_by_label("Rod stands at").fill("AB@A")
+    entry.get_by_label("Reading").fill("5'")
+    expect(entry.get_by_text("height 2″")).to_be_visible()
+    entry.get_by_role("button", name="Keep").click()
+    expect(page.get_by_role("row", name="A on AB").get_by_text("rod 3′ 0″ out of plumb")).to_be_visible()
+    expect(entry.get_by_label("Out of plumb there")).to_have_value("")
+
+
+def test_boards_stand_face_on_and_a_side_that_is_there_has_none(page: Page) -> None:
+    stand_at_levels(page, "Face on", GROUND)
+    page.goto(page.url.replace("/levels", "/boards"))
+    page.get_by_role("tab", name="Height").click()
+    strip = page.get_by_role("region", name="Boards face on, wall after wall")
+    expect(strip.get_by_role("img")).to_have_count(4)
+    page.get_by_role("tab", name="Stand").click()
+    page.get_by_text("Concrete is there already along a side").click()
+    page.get_by_role("checkbox", name="BC").click()
+    page.get_by_role("tab", name="Height").click()
+    expect(strip.get_by_role("img")).to_have_count(3)
+    expect(page.get_by_role("row", name="on BC")).to_have_count(0)

@@ -5,7 +5,7 @@ import json
 from playwright.sync_api import Page, expect
 
 from anvilhead.launch.paths import ROOT
-from tests.browser.steps import SLID, WHO, enter_round, made_store, stand_at_square
+from tests.browser.steps import SLID, WHO, enter_round, made_store, stand_at_square, until
 
 JSON = {"Content-Type": "application/json"}
 
@@ -40,8 +40,7 @@ def test_the_site_is_drawn_live_while_a_structure_is_placed(page: Page) -> None:
     assert height("C") < height("A")  # AB faces the lane, which runs along the foot of the drawing
     page.get_by_role("button", name="To the other side of it").click()
     expect(gap).to_have_value("-20'")
-    page.wait_for_timeout(500)
-    assert height("C") > height("A")
+    until(page, lambda: height("C") > height("A"))
     # a drag that begins on a side moves the drawing and chooses nothing
     box = site.locator("line.press[data-side=CD]").bounding_box()
     assert box
@@ -58,8 +57,7 @@ def test_the_site_is_drawn_live_while_a_structure_is_placed(page: Page) -> None:
     # the side that faces it is pressed on the drawing
     site.locator("line.press[data-side=CD]").click(force=True)
     expect(page.get_by_label("Side ABBCCDDA")).to_have_value("CD")
-    page.wait_for_timeout(500)
-    assert height("C") < height("A")
+    until(page, lambda: height("C") < height("A"))
     page.get_by_role("button", name="Save plan").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
     expect(page.get_by_role("table", name="Room around it")).to_contain_text("20′ 0″")

@@ -8,6 +8,7 @@ import math
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass, field
+from itertools import pairwise
 
 from anvilhead.core.boards.batter_board import BoardStyle
 from anvilhead.core.messages.spoken import spoken
@@ -105,7 +106,7 @@ def layer_of(name: str) -> str:
 
 
 def plan_drawing(result: StructureResult, *, boards: bool = True, families: bool = True) -> Drawing:
-    """Draw a structure: its walls and lengths, families, inner lines, boards and strings."""
+    """Draw a structure: its walls and lengths, families, inner lines, what is marked, boards and strings."""
     drawing = Drawing()
     corners = {name: _xy(place) for name, place in result.corners.items()}
     drawing.strokes.append(Stroke("WALL FACE", tuple(corners.values()), result.closed))
@@ -118,10 +119,33 @@ def plan_drawing(result: StructureResult, *, boards: bool = True, families: bool
             drawing.strokes.append(Stroke("INNER", (_xy(stretch.start), _xy(stretch.end))))
             drawing.notes.append(Note(line.name, _xy(stretch.start), SMALL_MM, shift_mm=(4, 3)))
     drawing.dots += [Dot("INNER", _xy(point)) for point in result.inner.points]
+    _draw_marks(drawing, result)
     if boards:
         _draw_boards(drawing, result)
     _draw_numbers(drawing, result, corners)
     return drawing
+
+
+def _draw_marks(drawing: Drawing, result: StructureResult) -> None:
+    """Named places, the posts of a fence where their holes go, gates between theirs, what nothing may hit."""
+    for name, place in result.places.items():
+        drawing.dots.append(Dot("PLACES", _xy(place)))
+        drawing.notes.append(Note(name, _xy(place), SMALL_MM, shift_mm=(4, 3)))
+    for obstacle in result.obstacles:
+        drawing.strokes.append(Stroke("OBSTACLES", (_xy(obstacle.start), _xy(obstacle.end))))
+        drawing.notes.append(Note(obstacle.name, _xy(obstacle.start), SMALL_MM, shift_mm=(4, -4)))
+    for side in result.forms.sides if result.forms else ():
+        drawing.dots += [Dot("FORM STAKES", _xy(stake)) for stake in side.stakes_at]
+    if result.forms:
+        drawing.strokes.append(Stroke("FORMS", tuple(_xy(point) for point in result.forms.outline), closed=True))
+    if result.fence is None:
+        return
+    holes = [_xy(post.centre) for post in result.fence.posts]
+    for number, hole in enumerate(holes, 1):
+        drawing.dots.append(Dot("POSTS", hole))
+        drawing.notes.append(Note(str(number), hole, SMALL_MM, shift_mm=(0, 4)))
+    for bay, ends in zip(result.fence.bays, pairwise(holes), strict=True):
+        drawing.strokes.append(Stroke("GATES" if bay.gate else "FENCE", ends))
 
 
 def _draw_boards(drawing: Drawing, result: StructureResult) -> None:

@@ -12,10 +12,10 @@ from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.levels.rod import RodMarks
 from anvilhead.core.units.units import Units
 from anvilhead.formats.cells import plain_cell, rows_of
-from anvilhead.jobfile.lengths import in_units
+from anvilhead.jobfile.lengths import Length, in_units
 from anvilhead.jobfile.levels.documents import Levels
 from anvilhead.jobfile.levels.level_results import LevelsResult, ShotResult
-from anvilhead.jobfile.levels.measured import SetupEntry
+from anvilhead.jobfile.levels.measured import SetupEntry, ShotEntry
 from anvilhead.jobfile.problems import problems_from
 
 COLUMNS = (
@@ -32,10 +32,11 @@ COLUMNS = (
         "corrected",
         "rechecks",
     ),
-    *("point", "on", "reading", "turned", "bracket", "distance", "height_mm", "within_mm", "who", "taken", "struck"),
+    *("point", "on", "reading", "turned", "bracket", "distance", "foot", "leans"),
+    *("height_mm", "within_mm", "who", "taken", "struck"),
 )
 MOST_LINES = 20_000
-_SHOT_CELLS = ("on", "reading", "turned", "bracket", "distance", "who", "taken")
+_SHOT_CELLS = ("on", "reading", "turned", "bracket", "distance", "foot", "leans", "who", "taken")
 """Columns that are called as the keys of a reading are."""
 _OTHER_HEADINGS = {"at": "point", "station": "point", "thing": "on", "no": "setup", "level": "instrument"}
 
@@ -65,7 +66,7 @@ def write_level_csv(levels: Levels, result: LevelsResult, usual: RodMarks) -> st
             figures = _figures(found.get(n))
             taken = shot.taken or setup.taken
             texts = [shot.at, shot.thing or "", shot.reading.text]
-            texts += [length.text if length else "" for length in (shot.turned, shot.bracket, shot.distance)]
+            texts += [length.text if length else "" for length in _lengths(setup, shot)]
             writer.writerow(
                 [s + 1, setup.instrument.value, plain_cell(setup.device or ""), setup.rod or usual]
                 + [plain_cell(length.text if length else "") for length in (setup.rod_length, setup.height)]
@@ -77,6 +78,11 @@ def write_level_csv(levels: Levels, result: LevelsResult, usual: RodMarks) -> st
                 + ["yes" if shot.struck else ""]
             )
     return out.getvalue()
+
+
+def _lengths(setup: SetupEntry, shot: ShotEntry) -> tuple[Length | None, ...]:
+    """What a reading says beside itself; the foot of the rod that was held, its setup's where it says none."""
+    return shot.turned, shot.bracket, shot.distance, shot.foot or setup.foot, shot.leans
 
 
 def _figures(shot: ShotResult | None) -> list[str]:

@@ -32,7 +32,7 @@ class PointsRead:
 
 
 def write_points(structures: dict[str, StructureResult]) -> str:
-    """Every point of every structure: corners, families, crossings of inner lines, nails; millimetres from A.
+    """Every point of every structure, millimetres from A: corners, families, inner crossings, places, posts, nails.
 
     On a placed structure the corners come once more by their place on the site.
     """
@@ -44,6 +44,8 @@ def write_points(structures: dict[str, StructureResult]) -> str:
         for family in result.lines[1:]:
             rows += [(f"{corner} {family.family}", family.family, place) for corner, place in family.corners.items()]
         rows += [(point.name, "inner crossing", point) for point in result.inner.points]
+        rows += [(place, "place", at) for place, at in result.places.items()]
+        rows += [(post.name, f"{post.kind} post", post.centre) for post in (result.fence.posts if result.fence else ())]
         rows += [(board.board, "nail", board.nail) for board in result.boards if board.through is None]
         if result.site:
             rows += [(f"{corner} on site", "site", place) for corner, place in result.site.corners.items()]

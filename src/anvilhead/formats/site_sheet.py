@@ -66,6 +66,8 @@ def write_site_sheet(sheet: SheetOf, paper: str) -> bytes:
     _boards(page, sheet.result)
     _lines(page, sheet.result)
     _site(page, sheet)
+    _marks(page, sheet.result)
+    _forms(page, sheet.result)
     page.part()
     _truck(page, sheet.result)
     _cautions(page)
@@ -239,6 +241,51 @@ def _site(page: Paper, sheet: SheetOf) -> None:
     for one in site.clearances:
         corners = " · ".join(f"{corner} {text}" for corner, text in one.corner_texts.items())
         page.row([sheet.names.get(one.to, one.to), f"{one.words}. From its corners: {corners}"], at, 13, bold=0)
+
+
+def _marks(page: Paper, result: StructureResult) -> None:
+    """Running marks: every post of a fence from its first corner, named places row by row."""
+    fence = result.fence
+    if fence:
+        page.heading("Posts, running from the first corner")
+        page.paragraph(fence.text, 12)
+        for trouble in fence.troubles:
+            page.paragraph(trouble, 12)
+        at = (0.0, 0.1, 0.28, 0.5, 0.68, 0.84)
+        page.head(["Post", "", "Mark at", "Bay", "Deep", "Long"], at, 15, right=(2, 3, 4, 5))
+        for number, post in enumerate(fence.posts, 1):
+            bay = fence.bays[number - 2] if number > 1 else None
+            what = f"{post.corner or ''} {'' if post.kind == 'line' else post.kind}".strip()
+            cells = [str(number), what, post.now_text, bay.width_text if bay else ""]
+            page.row([*cells, post.depth_text or "", post.length_text or ""], at, 15, bold=2, right=(2, 3, 4, 5))
+        if fence.materials:
+            page.paragraph(f"{fence.materials.text} {', '.join(fence.materials.truck)}.", 12)
+    if result.places:
+        page.heading("Places")
+        columns = (0.0, 0.3)
+        page.head(["Place", "From the end of its row"], columns, 14, right=(1,))
+        for name, place in result.places.items():
+            page.row([name, place.text], columns, 14, bold=1, right=(1,))
+
+
+def _forms(page: Paper, result: StructureResult) -> None:
+    """The forms of a slab: side by side, how they are cut, in which order they go up."""
+    forms = result.forms
+    if forms is None:
+        return
+    page.heading("Forms")
+    page.paragraph(forms.text, 12)
+    at = (0.0, 0.1, 0.5)
+    page.head(["Side", "Boards", "Stakes at"], at, 13)
+    for side in forms.sides:
+        boards = " + ".join(piece.text for piece in side.pieces)
+        page.row([side.line, boards, ", ".join(stake.text for stake in side.stakes)], at, 12.5, bold=1)
+    for cut in forms.cuts:
+        page.row([f"{cut.count} × {cut.stock_text}", " · ".join(cut.cuts), f"left {cut.left_text}"],
+                 (0.0, 0.2, 0.8), 13, bold=0)  # fmt: skip
+    page.paragraph("; ".join(forms.truck) + ".", 12)
+    for number, step in enumerate(forms.order, 1):
+        page.row([str(number), step.text], (0.0, 0.06), 12.5, bold=1 if step.hold else 0)
 
 
 def _truck(page: Paper, result: StructureResult) -> None:

@@ -22,6 +22,7 @@ HELP = """Anvilhead sets out building, slab and fence footprints.
   ./anvilhead demo      start with sample jobs, in a database of their own
   ./anvilhead start     start with your own jobs
   ./anvilhead solve F   read the job file F (- for standard input), print every result as JSON
+  ./anvilhead slate S   work out the sum S, such as "27' 6 1/2\" / 4", print it as JSON; --units ft-in, m or mm
   ./anvilhead backup F  write all jobs to the file F
   ./anvilhead restore F bring all jobs back from the file F
   ./anvilhead test      set up everything and run every check
@@ -41,7 +42,10 @@ MODULES = {
     "test": "checks",
     "bench": "benches",
     "solve": "solve",
+    "slate": "slate",
 }
+ALONE = ("solve", "slate")
+"""Commands that need no database, no server and no set-up to be told of, and whose words are their own."""
 
 
 def main(arguments: list[str]) -> None:
@@ -54,9 +58,9 @@ def main(arguments: list[str]) -> None:
         fail(f"there is no command {command!r}; see ./anvilhead --help")
     if sys.version_info < (3, 11):  # noqa: UP036 - this runs on whatever python3 the machine has
         fail(f"Python 3.11 or newer is needed; this is {sys.version.split()[0]}.")
-    if command == "solve" and not sys.stderr.isatty():
+    if command in ALONE and not sys.stderr.isatty():
         be_quiet()
-    if {"--help", "-h"} & set(arguments[1:]) and command != "solve":
+    if {"--help", "-h"} & set(arguments[1:]) and command not in ALONE:
         print(HELP)
         return
     try:
@@ -66,7 +70,7 @@ def main(arguments: list[str]) -> None:
     except KeyboardInterrupt:
         fail("stopped.")
     python = str(VENV / "bin" / "python")
-    rest = arguments[1:] if command == "solve" else arguments
+    rest = arguments[1:] if command in ALONE else arguments
     os.execv(python, [python, "-m", f"anvilhead.launch.{MODULES[command]}", *rest])
 
 
@@ -81,7 +85,7 @@ def prepare(command: str) -> None:
             fcntl.flock(lock, fcntl.LOCK_EX)
         for_tests = command in ("test", "bench")
         own_database = command in ("demo", "test", "bench") or not os.environ.get("ANVILHEAD_DATABASE_URL")
-        if command != "solve":
+        if command not in ALONE:
             programs: dict[str, tuple[str, ...]] = (
                 {"mariadb-server": ("mariadbd", "mariadb-install-db")} if own_database else {}
             )

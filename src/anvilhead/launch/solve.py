@@ -21,14 +21,14 @@ def main(arguments: list[str]) -> int:
         print(USAGE)
         return 0
     if len(arguments) != 1:
-        return _refuse([Problem(pointer="", code="usage", message=USAGE)])
+        return refuse([Problem(pointer="", code="usage", message=USAGE)])
     try:
         job, work = read_and_work(_read(arguments[0]))
     except OSError as error:
         reason = error.strerror or str(error)
-        return _refuse([Problem(pointer="", code="unreadable", message=f"{arguments[0]} cannot be read: {reason}.")])
+        return refuse([Problem(pointer="", code="unreadable", message=f"{arguments[0]} cannot be read: {reason}.")])
     except DocumentRefused as refused:
-        return _refuse(refused.problems)
+        return refuse(refused.problems)
     sys.stdout.write(solve_job(job, work).model_dump_json(indent=2) + "\n")
     return 0
 
@@ -41,7 +41,8 @@ def _read(name: str) -> bytes:
         return file.read(LARGEST_BYTES + 1)
 
 
-def _refuse(problems: list[Problem]) -> int:
+def refuse(problems: list[Problem]) -> int:
+    """Tell what is wrong on standard error; returns the exit status."""
     listed = TypeAdapter(list[Problem]).dump_json(problems, indent=2, exclude_none=True)
     sys.stderr.write(listed.decode() + "\n")
     return 2

@@ -5,7 +5,7 @@ from anvilhead.core.geometry import shapes
 from anvilhead.core.geometry.footprint import corner_name
 from anvilhead.core.geometry.walk import walk
 from anvilhead.core.levels.height_target import standing
-from anvilhead.core.levels.rod import print_reading
+from anvilhead.core.levels.rod import print_reading, upright_mm
 from anvilhead.core.messages.level_words import off_rod_words, standing_words
 from anvilhead.core.messages.words import cost_text
 from anvilhead.core.units.errors import GeometryError, LengthError
@@ -18,6 +18,7 @@ from anvilhead.jobfile.lengths import read_positive
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.solving import solve_structure, walk_result
+from anvilhead.jobfile.sums import length_from_sum
 from anvilhead.jobfile.working.board_ground import with_ground
 from anvilhead.jobfile.working.judging import judge, mixed_family
 from anvilhead.jobfile.working.naming import naming_of, pull_of, pull_problems
@@ -90,8 +91,12 @@ def _shape(shape: shapes.Shape, units: Units) -> ShapeView:
 
 def read_typed(asked: LengthAsked) -> LengthEcho:
     """The echo of a typed text: a length, or the trouble and its position."""
+    is_sum = False
     try:
-        read = read_length(asked.text, asked.units, signed=asked.signed)
+        try:
+            read = read_length(asked.text, asked.units, signed=asked.signed)
+        except LengthError as error:
+            read, is_sum = length_from_sum(asked.text, asked.units, error, signed=asked.signed), True
     except LengthError as error:
         trouble = Problem(pointer="/text", code=error.code, message=error.message, position=error.position)
         return LengthEcho(trouble=trouble)
@@ -102,6 +107,7 @@ def read_typed(asked: LengthAsked) -> LengthEcho:
         text=printed.text,
         remainder_mm=round(printed.remainder_mm, 6),
         explicit=read.explicit,
+        is_sum=is_sum,
         difference_mm=difference,
         difference_text=None if difference is None else difference_text(difference, asked.units),
         cost_text=cost_text(difference * asked.far_per_mm, asked.units) if difference and asked.far_per_mm else None,
@@ -116,6 +122,8 @@ def read_level_typed(asked: LevelAsked) -> LevelEcho:
         if asked.bracket.strip():
             read = (read + _on_rod(asked.bracket, asked)) / 2
         mm = (read + _on_rod(asked.turned, asked)) / 2 if asked.turned.strip() else read
+        leans = _on_rod(asked.leans, asked) if asked.leans.strip() else 0.0
+        mm = upright_mm(mm, leans, _on_rod(asked.foot, asked) if asked.foot.strip() else asked.foot_mm or 0.0)
         if asked.correct_per_mm is not None:
             far = _on_rod(asked.distance, asked) if asked.distance.strip() else asked.distance_mm
             if far is None:

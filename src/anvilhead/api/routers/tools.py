@@ -19,6 +19,16 @@ from anvilhead.service.asked.documents import LengthAsked, LengthsAsked, Preview
 from anvilhead.service.asked.level_documents import LevelAsked
 from anvilhead.service.preview import preview, read_level_typed, read_typed, shapes_in
 from anvilhead.service.preview import preview_walk as follow_walk
+from anvilhead.service.slate import (
+    SpacesAsked,
+    SpacesEcho,
+    SumAsked,
+    SumEcho,
+    TradeSumView,
+    add_up,
+    part,
+    trade_sums,
+)
 from anvilhead.service.views.level_views import LevelEcho
 from anvilhead.service.views.worked_views import LengthEcho, PreviewView, ShapeView, WalkView
 
@@ -84,6 +94,26 @@ def read_lengths(
 ) -> list[LengthEcho]:
     """The same for the fields of a whole page, in their order."""
     return [read_typed(one) for one in asked.lengths]
+
+
+@router.get("/slate")
+async def sums_of_the_trade() -> list[TradeSumView]:
+    """Sums that a crew does again and again, and what they ask for."""
+    return trade_sums()
+
+
+@router.post("/slate/sums")
+async def slate_sum(asked: Annotated[SumAsked, Body(examples=[{"units": "ft-in", "text": "27' 6\" / 4"}])]) -> SumEcho:
+    """What a sum comes to, while it is typed."""
+    return add_up(asked)
+
+
+@router.post("/slate/spaces")
+async def slate_spaces(
+    asked: Annotated[SpacesAsked, Body(examples=[{"units": "ft-in", "length": "44'", "spaces": "7"}])],
+) -> SpacesEcho:
+    """A length parted into equal spaces: the marks from one end."""
+    return part(asked)
 
 
 @router.post("/level-readings")

@@ -1,15 +1,15 @@
 """What clients send about heights."""
 
-from typing import Annotated
+from typing import Annotated, Self
 from uuid import UUID
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from anvilhead.core.ground.finish_choice import FinishRule
 from anvilhead.core.levels.rod import RodMarks
-from anvilhead.jobfile.lengths import PositiveLength, SignedLength, Strict
+from anvilhead.jobfile.lengths import NonNegativeLength, PositiveLength, SignedLength, Strict
 from anvilhead.jobfile.levels.documents import LevelPlan
-from anvilhead.jobfile.levels.measured import CheckEntry, InRodUnits, SetupHead
+from anvilhead.jobfile.levels.measured import CheckEntry, InRodUnits, SetupHead, check_lean
 from anvilhead.jobfile.levels.names import Named
 from anvilhead.service.asked.documents import InJobUnits, Revision
 
@@ -52,7 +52,14 @@ class ShotCreate(InRodUnits):
     turned: SignedLength | None = None
     bracket: SignedLength | None = None
     distance: PositiveLength | None = None
+    foot: NonNegativeLength | None = None
+    leans: PositiveLength | None = None
     replaces: UUID | None = None
+
+    @model_validator(mode="after")
+    def _leans_less(self) -> Self:
+        check_lean(self.reading, self.leans)
+        return self
 
 
 class CheckCreate(InJobUnits, CheckEntry):
@@ -78,6 +85,8 @@ class LevelAsked(InJobUnits):
         rod_mm: length of the rod, where it was said.
         turned: the second reading with the level turned end for end, as typed; the mean counts.
         bracket: where its bubble touches the other line, as typed; the mean counts, and that of both with `turned`.
+        foot: missing of the rod's foot, as typed; foot_mm: the same where the setup says it; leans: how far the rod is
+            out of plumb, as typed.
         distance: of the sight, as typed; distance_mm: the same where the plan says it.
         correct_per_mm: what a setup that is corrected adds to a reading for each millimetre of sight.
     """
@@ -91,6 +100,9 @@ class LevelAsked(InJobUnits):
     rod_mm: Millimetres | None = None
     turned: Annotated[str, Field(max_length=200)] = ""
     bracket: Annotated[str, Field(max_length=200)] = ""
+    foot: Annotated[str, Field(max_length=200)] = ""
+    foot_mm: Millimetres | None = None
+    leans: Annotated[str, Field(max_length=200)] = ""
     distance: Annotated[str, Field(max_length=200)] = ""
     distance_mm: Millimetres | None = None
     correct_per_mm: Millimetres | None = None

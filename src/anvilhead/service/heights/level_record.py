@@ -45,6 +45,8 @@ class Shot:
     turned: Length | None
     bracket: Length | None
     distance: Length | None
+    foot: Length | None
+    leans: Length | None
     who: str
     at: datetime
     strikes: tuple[LevelStrike, ...] = ()
@@ -64,6 +66,8 @@ class Shot:
             turned=self.turned,
             bracket=self.bracket,
             distance=self.distance,
+            foot=self.foot,
+            leans=self.leans,
             who=self.who,
             taken=self.at,
             struck=self.strike is not None,
@@ -262,6 +266,8 @@ def _shot(row: Row[Any]) -> Shot:
         _length(row.turned_mm, row.turned_written),
         _length(row.bracket_mm, row.bracket_written),
         _length(row.distance_mm, row.distance_written),
+        _length(row.foot_mm, row.foot_written),
+        _length(row.leans_mm, row.leans_written),
         row.who,
         row.at,
     )

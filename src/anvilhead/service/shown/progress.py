@@ -1,18 +1,28 @@
 """Where each stage of a structure stands, and the next thing to do."""
 
 from datetime import datetime
+from typing import NamedTuple
 
 from anvilhead.core.check.squaring import Verdict
 from anvilhead.jobfile.results.square_results import SquareResult
+from anvilhead.jobfile.working.planned import Planned
 from anvilhead.service.views.structure_views import NextThing, StageName, StageState, StageView
+
+
+class Elsewhere(NamedTuple):
+    """Where the stages stand that tapes say nothing of."""
+
+    ground: StageState
+    levels: StageState
+    marks: StageState
+    build: StageState
 
 
 def stages_of(
     square: SquareResult | None,
     planned_at: datetime,
     pulled_at: datetime | None,
-    ground: StageState,
-    levels: StageState,
+    elsewhere: Elsewhere,
     *,
     accepted: bool = False,
 ) -> list[StageView]:
@@ -22,8 +32,7 @@ def stages_of(
         square: judgement of the latest round, if any was pulled.
         planned_at: when the plan was last changed.
         pulled_at: when the last reading that counts was taken.
-        ground: where placing the structure on the site stands.
-        levels: where setting to height stands.
+        elsewhere: where placing on the site, heights, marking and building stand.
         accepted: whether somebody accepted the latest round, within tolerance or over it.
     """
     pulled = square is not None
@@ -36,7 +45,8 @@ def stages_of(
         squared = StageState.DONE if accepted or (square and square.verdict is Verdict.SQUARE) else StageState.OPEN
     boards = StageState.OPEN if not pulled else StageState.RE_CHECK if stale else StageState.DONE
     handover = StageState.OPEN if squared is StageState.DONE else StageState.NOT_STARTED
-    states = (ground, StageState.DONE, boards, squared, levels, handover)
+    ground, *after = elsewhere
+    states = (ground, StageState.DONE, boards, squared, *after, handover)
     return [StageView(name=name, state=state) for name, state in zip(StageName, states, strict=True)]
 
 
@@ -58,6 +68,20 @@ def levels_state(things_on: list[bool], *, shot: bool, sound: bool) -> StageStat
     if not shot:
         return StageState.NOT_STARTED
     return StageState.DONE if sound and things_on and all(things_on) else StageState.OPEN
+
+
+def marks_state(found: Planned) -> StageState:
+    """Marking: not started before anything is to be marked, done when every post of a fence was set."""
+    plan = found.plan
+    if found.fence is None or plan.fence is None:
+        return StageState.OPEN if found.places else StageState.NOT_STARTED
+    was_set = {one.post for one in plan.fence.placed}
+    return StageState.DONE if len(was_set) == len(found.fence.posts) else StageState.OPEN
+
+
+def build_state(found: Planned) -> StageState:
+    """Building: not started before anything is planned to be made."""
+    return StageState.OPEN if found.plan.forms else StageState.NOT_STARTED
 
 
 def next_thing(square: SquareResult | None, stages: list[StageView]) -> NextThing:

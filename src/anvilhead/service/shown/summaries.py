@@ -20,7 +20,15 @@ from anvilhead.jobfile.written.square_solving import solve_square
 from anvilhead.jobfile.written.writing import place
 from anvilhead.service.shown.job_plans import JobPlans, layout_of, plans_of, rounds_in
 from anvilhead.service.shown.kept import Kept
-from anvilhead.service.shown.progress import ground_state, levels_state, next_thing, stages_of
+from anvilhead.service.shown.progress import (
+    Elsewhere,
+    build_state,
+    ground_state,
+    levels_state,
+    marks_state,
+    next_thing,
+    stages_of,
+)
 from anvilhead.service.views.job_views import JobSummary, StructureSummary
 from anvilhead.service.views.structure_views import StageState, StageView, size_of
 from anvilhead.store import jobs as store
@@ -77,12 +85,15 @@ class _Judged:
     planned_at: datetime
     pulled_at: datetime | None
     ground: StageState
+    marks: StageState
+    build: StageState
     accepted: bool
 
     def stages(self, levels: StageState) -> list[StageView]:
         """Where each stage stands."""
         at = (self.planned_at, self.pulled_at)
-        return stages_of(self.square, *at, self.ground, levels, accepted=self.accepted)
+        elsewhere = Elsewhere(self.ground, levels, self.marks, self.build)
+        return stages_of(self.square, *at, elsewhere, accepted=self.accepted)
 
 
 _judged: Kept[_Judged] = Kept(most=2048)
@@ -121,6 +132,8 @@ def _judgement(row: StructureRow, square: SquareResult | None, plans: JobPlans) 
         _laid_out_at(row),
         max((pull.at for pull in row.pulls if not pull.strike), default=None),
         ground_state(name in site.poses, all(one.is_clear for one in site.clearances(name))),
+        marks_state(plans.found[name]),
+        build_state(plans.found[name]),
         accepted=square is not None and square.round in [one.round for one in row.accepted],
     )
 

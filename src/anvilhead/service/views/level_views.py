@@ -29,13 +29,18 @@ class LevelShotView(Result):
     turned: ShownLength | None
     bracket: ShownLength | None
     distance: ShownLength | None
+    foot: ShownLength | None
+    leans: ShownLength | None
     who: str
     taken: datetime
     struck: StrikeView | None
 
 
 class LevelSetupView(Result):
-    """A setup as kept; `string`: drops are read from that one; `spanned`: its line level's span was said."""
+    """A setup as kept; `string`: drops are read from that one; `spanned`: its line level's span was said.
+
+    `foot_mm`: what is missing of the rod's foot.
+    """
 
     id: str
     instrument: LevelInstrument
@@ -45,6 +50,7 @@ class LevelSetupView(Result):
     corrected: bool
     string: str | None
     spanned: bool
+    foot_mm: float | None
     who: str
     taken: datetime
     shots: list[LevelShotView]
@@ -110,6 +116,7 @@ def setup_view(setup: Setup, units: Units) -> LevelSetupView:
         corrected=head.corrected,
         string=head.string,
         spanned=head.span is not None,
+        foot_mm=head.foot and round(head.foot.mm, 6),
         who=setup.who,
         taken=setup.at,
         shots=[_shot_view(shot, number, rod) for number, shot in enumerate(setup.in_book_order)],
@@ -127,6 +134,8 @@ def _shot_view(shot: Shot, number: int, rod: RodMarks) -> LevelShotView:
         turned=shot.turned and _on_rod(shot.turned, rod),
         bracket=shot.bracket and _on_rod(shot.bracket, rod),
         distance=shot.distance and _on_rod(shot.distance, rod),
+        foot=shot.foot and _on_rod(shot.foot, rod),
+        leans=shot.leans and _on_rod(shot.leans, rod),
         who=shot.who,
         taken=shot.at,
         struck=shot.strike and StrikeView(who=shot.strike.who, at=shot.strike.at, replaced_by=shot.strike.replaced_by),

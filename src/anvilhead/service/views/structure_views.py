@@ -100,6 +100,8 @@ class StageName(StrEnum):
     BOARDS = "boards"
     SQUARE = "square"
     LEVELS = "levels"
+    MARKS = "marks"
+    BUILD = "build"
     HANDOVER = "handover"
 
 

@@ -20,7 +20,8 @@ class LengthRead(Result):
     """A typed length as understood.
 
     Attributes:
-        explicit: the text with its units spelled out.
+        explicit: the text with its units spelled out; of a sum what it comes to, so as it would be typed.
+        is_sum: whether it was one.
         difference_mm, difference_text: typed minus what it should be; null without a comparison.
         cost_text: what that difference moves the far corner; null when it is nothing, or not asked.
     """
@@ -29,6 +30,7 @@ class LengthRead(Result):
     text: str
     remainder_mm: float
     explicit: str
+    is_sum: bool
     difference_mm: float | None
     difference_text: str | None
     cost_text: str | None

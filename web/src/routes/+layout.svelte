@@ -7,6 +7,7 @@
 	import { keys } from '$lib/keys/keys.svelte';
 	import { theme } from '$lib/look/theme.svelte';
 	import { outbox } from '$lib/outbox/outbox.svelte';
+	import SlateDialog from '$lib/slate/SlateDialog.svelte';
 	import Strips from '$lib/outbox/Strips.svelte';
 	import WhoDialog from '$lib/person/WhoDialog.svelte';
 
@@ -34,4 +35,5 @@
 {@render children()}
 <WhoDialog />
 <KeyList />
+<SlateDialog />
 <Keypad />

@@ -2,6 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { onMount } from 'svelte';
 	import { keys } from '$lib/keys/keys.svelte';
+	import { slate } from '$lib/slate/slate.svelte';
 	import { theme } from '$lib/look/theme.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import NailKey from '$lib/ui/NailKey.svelte';
@@ -45,7 +46,8 @@
 	onMount(() => {
 		void list.load();
 		const takeAway = keys.offer([
-			{ key: 'n', does: 'a new job', run: () => void goto('/jobs/new') }
+			{ key: 'n', does: 'a new job', run: () => void goto('/jobs/new') },
+			{ key: '=', does: 'the slate: one-off sums', run: () => slate.open() }
 		]);
 		return () => {
 			list.leave();
@@ -64,6 +66,7 @@
 			<NailKey letter="D" onPress={() => theme.toggle()}
 				>{theme.name === 'light' ? 'dusk' : 'daylight'}</NailKey
 			>
+			<NailKey letter="=" onPress={() => slate.open()}>slate</NailKey>
 			<NailKey letter="?" onPress={() => (keys.listed = true)}>keys</NailKey>
 			<label class="board-button plain cursor-pointer">
 				Open a job file

@@ -1204,6 +1204,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/slate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sums Of The Trade
+         * @description Sums that a crew does again and again, and what they ask for.
+         */
+        get: operations["sums_of_the_trade_api_slate_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/slate/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Slate Sum
+         * @description What a sum comes to, while it is typed.
+         */
+        post: operations["slate_sum_api_slate_sums_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/slate/spaces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Slate Spaces
+         * @description A length parted into equal spaces: the marks from one end.
+         */
+        post: operations["slate_spaces_api_slate_spaces_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/level-readings": {
         parameters: {
             query?: never;
@@ -1440,6 +1500,20 @@ export interface components {
             line?: string | null;
         };
         /**
+         * BandResult
+         * @description Where a slab is between `least_mm` and `most_mm` thick: rings to be filled, holes the other way round.
+         */
+        BandResult: {
+            /** Least Mm */
+            least_mm: number;
+            /** Most Mm */
+            most_mm: number;
+            /** Text */
+            text: string;
+            /** Rings */
+            rings: components["schemas"]["Place"][][];
+        };
+        /**
          * BegunRound
          * @description A round and why it is pulled, in words too.
          */
@@ -1590,6 +1664,7 @@ export interface components {
          *         stakes: stake lengths at hand.
          *         stock: lengths the boards are cut from.
          *         one_string: one line led round the whole job without cutting.
+         *         existing: sides along which there is concrete already: no board stands there, no string of theirs.
          */
         "BoardPlan-Input": {
             /** @default two */
@@ -1644,6 +1719,8 @@ export interface components {
              * @default false
              */
             one_string?: boolean;
+            /** Existing */
+            existing?: string[];
         };
         "BoardPlan-Output": {
             [key: string]: unknown;
@@ -1999,50 +2076,6 @@ export interface components {
          */
         CheckKind: "two-peg" | "four-ways" | "turn-round" | "ends-together";
         /**
-         * ClearanceResult
-         * @description Room between this structure and a neighbour.
-         *
-         *     Attributes:
-         *         corners, lines: from each corner, and from each side by its line name; corner_texts in the job's units.
-         *         outermost: how near its outermost line comes (a dig or footing edge); null when that is the wall itself.
-         *         across: the nearest two places on the site, on this structure and on the neighbour.
-         */
-        ClearanceResult: {
-            /** To */
-            to: string;
-            /** Least Mm */
-            least_mm: number;
-            /** Text */
-            text: string;
-            /** Nearest */
-            nearest: string;
-            /** Needed Mm */
-            needed_mm: number;
-            /** Short Mm */
-            short_mm: number;
-            /** Overlaps */
-            overlaps: boolean;
-            /** Clear */
-            clear: boolean;
-            /** Words */
-            words: string;
-            /** Corners */
-            corners: {
-                [key: string]: number;
-            };
-            /** Corner Texts */
-            corner_texts: {
-                [key: string]: string;
-            };
-            /** Lines */
-            lines: {
-                [key: string]: number;
-            };
-            outermost: components["schemas"]["OutermostResult"] | null;
-            /** Across */
-            across: components["schemas"]["Place"][];
-        };
-        /**
          * ClosingCheckResult
          * @description A check on a benchmark: found minus known, what careful reading allows, and whether it was distributed.
          *
@@ -2234,6 +2267,21 @@ export interface components {
             run: number;
             /** Text */
             text: string;
+        };
+        /**
+         * DepthPlan
+         * @description What a post's depth must come up to: a share of the whole post, the frost line, the least of the code.
+         */
+        "DepthPlan-Input": {
+            /** Share */
+            share?: number | null;
+            /** Frost */
+            frost?: (string | number) | null;
+            /** Least */
+            least?: (string | number) | null;
+        };
+        "DepthPlan-Output": {
+            [key: string]: unknown;
         };
         /**
          * Device
@@ -2545,6 +2593,227 @@ export interface components {
             corner: string;
             /** Away Mm */
             away_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FenceBayResult
+         * @description From one post to the next: between stations, and between the middles of their holes; `gate`: an opening.
+         */
+        FenceBayResult: {
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Width Text */
+            width_text: string;
+            /** Apart Mm */
+            apart_mm: number;
+            /** Apart Text */
+            apart_text: string;
+            /** Gate */
+            gate: boolean;
+        };
+        /**
+         * FenceChoice
+         * @description What another way of dealing with the remainder would give: posts, bays that are no gates, their widths.
+         */
+        FenceChoice: {
+            remainder: components["schemas"]["Remainder"];
+            /** Posts */
+            posts: number;
+            /** Bays */
+            bays: number;
+            /** Least Mm */
+            least_mm: number | null;
+            /** Most Mm */
+            most_mm: number | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FenceHeights
+         * @description A fence over the ground: every post, what does not work, and what the holes take at their real depths.
+         */
+        FenceHeights: {
+            /** Structure */
+            structure: string;
+            /** Posts */
+            posts: components["schemas"]["PostHeight"][];
+            materials: components["schemas"]["FenceMaterials"] | null;
+            /** Troubles */
+            troubles: string[];
+            /** Text */
+            text: string;
+        };
+        /**
+         * FenceMaterials
+         * @description What a fence takes.
+         *
+         *     Attributes:
+         *         posts: by length, those to be cut to measure by what they need.
+         *         spoil_mm3, gravel_mm3, fill_mm3: of all holes; fill: concrete or tamped earth round the posts.
+         *         bags: of concrete, whole ones; null where nobody said what one makes.
+         *         text: in sentences.
+         */
+        FenceMaterials: {
+            /** Holes */
+            holes: number;
+            /** Spoil Mm3 */
+            spoil_mm3: number;
+            /** Gravel Mm3 */
+            gravel_mm3: number;
+            /** Fill Mm3 */
+            fill_mm3: number;
+            /** Bags */
+            bags: number | null;
+            /** Truck */
+            truck: string[];
+            /** Text */
+            text: string;
+        };
+        /**
+         * FencePlan
+         * @description A fence along an open run.
+         *
+         *     Attributes:
+         *         bay: wanted from centre to centre; remainder: what becomes of the rest.
+         *         post: width of a post; hole: across the hole; gravel: under the post.
+         *         string: what the run's string marks.
+         *         gates: in any order.
+         *         height: of the fence out of the ground; length: of posts at hand, cut to measure when left out; lengths: of
+         *             single posts, by number.
+         *         depth: what decides it; tops: heights of the tops, over the ground of each post when left out.
+         *         concrete: whether holes are filled with it; bag: how much one makes.
+         *         placed: posts that were set; respace: what becomes of those that are not.
+         */
+        "FencePlan-Input": {
+            /**
+             * Bay
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            bay: string | number;
+            /** @default cut-last */
+            remainder?: components["schemas"]["Remainder"];
+            /**
+             * Post
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            post: string | number;
+            /** Hole */
+            hole?: (string | number) | null;
+            /** Gravel */
+            gravel?: (string | number) | null;
+            /**
+             * @default {
+             *       "touches": "centre",
+             *       "side": "left"
+             *     }
+             */
+            string?: components["schemas"]["StringTouch-Input"];
+            /** Gates */
+            gates?: components["schemas"]["GatePlan"][];
+            /** Height */
+            height?: (string | number) | null;
+            /** Length */
+            length?: (string | number) | null;
+            /** Lengths */
+            lengths?: {
+                [key: string]: string | number;
+            };
+            /** @default {} */
+            depth?: components["schemas"]["DepthPlan-Input"];
+            tops?: components["schemas"]["TopsPlan-Input"] | null;
+            /**
+             * Concrete
+             * @default true
+             */
+            concrete?: boolean;
+            /** Bag */
+            bag?: (string | number) | null;
+            /** Set */
+            set?: components["schemas"]["SetPostPlan"][];
+            /** @default hold */
+            respace?: components["schemas"]["Respace"];
+        };
+        "FencePlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * FencePostResult
+         * @description A post.
+         *
+         *     Attributes:
+         *         station_mm: of its centre along the run, from the first corner; corner: the one it stands at.
+         *         centre: where the middle of its hole goes; play_mm: what the hole leaves on each side of it.
+         *         depth_mm, length_mm: in the ground, and of the whole post; null where nothing says how deep or how high.
+         *         governs: what decided the depth; short_mm: what the post at hand lacks.
+         *         found_mm, drift_mm: where it was set, beyond its plan above zero; null before it was.
+         *         now_mm: where it stands, or is to be set now.
+         */
+        FencePostResult: {
+            /** Name */
+            name: string;
+            kind: components["schemas"]["PostKind"];
+            /** Corner */
+            corner: string | null;
+            /** Station Mm */
+            station_mm: number;
+            /** Station Text */
+            station_text: string;
+            centre: components["schemas"]["Place"];
+            /** Play Mm */
+            play_mm: number | null;
+            /** Play Text */
+            play_text: string | null;
+            /** Depth Mm */
+            depth_mm: number | null;
+            /** Depth Text */
+            depth_text: string | null;
+            governs: components["schemas"]["anvilhead__core__fence__post_depth__Governs"] | null;
+            /** Length Mm */
+            length_mm: number | null;
+            /** Length Text */
+            length_text: string | null;
+            /** Short Mm */
+            short_mm: number;
+            /** Found Mm */
+            found_mm: number | null;
+            /** Drift Mm */
+            drift_mm: number | null;
+            /** Drift Text */
+            drift_text: string | null;
+            /** Now Mm */
+            now_mm: number;
+            /** Now Text */
+            now_text: string;
+        };
+        /**
+         * FenceResult
+         * @description A fence along a run.
+         *
+         *     Attributes:
+         *         choices: every way of dealing with the remainder, side by side.
+         *         troubles: what does not work, one sentence each; text: how many of what, in a sentence.
+         */
+        FenceResult: {
+            /** Posts */
+            posts: components["schemas"]["FencePostResult"][];
+            /** Bays */
+            bays: components["schemas"]["FenceBayResult"][];
+            /** Choices */
+            choices: components["schemas"]["FenceChoice"][];
+            materials: components["schemas"]["FenceMaterials"] | null;
+            /** Troubles */
+            troubles: string[];
             /** Text */
             text: string;
         };
@@ -2870,6 +3139,158 @@ export interface components {
             text: string;
         };
         /**
+         * FormCut
+         * @description Lengths of stock cut alike.
+         */
+        FormCut: {
+            /** Count */
+            count: number;
+            /** Stock Text */
+            stock_text: string;
+            /** Cuts */
+            cuts: string[];
+            /** Left Text */
+            left_text: string;
+        };
+        /**
+         * FormPiece
+         * @description A form board of a side.
+         */
+        FormPiece: {
+            /** Mm */
+            mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FormSideResult
+         * @description The form along one side.
+         *
+         *     Attributes:
+         *         length_mm: of its boards end to end, with what runs by the corner; pieces: in order from its start.
+         *         joints, stakes: stations from the side's start; stakes_at: those on the plan.
+         *         runs_by: the corner that its last board runs by; null where it butts against concrete that is there.
+         */
+        FormSideResult: {
+            /** Line */
+            line: string;
+            /** Side Mm */
+            side_mm: number;
+            /** Side Text */
+            side_text: string;
+            /** Length Mm */
+            length_mm: number;
+            /** Length Text */
+            length_text: string;
+            /** Pieces */
+            pieces: components["schemas"]["FormPiece"][];
+            /** Joints */
+            joints: components["schemas"]["FormPiece"][];
+            /** Stakes */
+            stakes: components["schemas"]["FormPiece"][];
+            /** Stakes At */
+            stakes_at: components["schemas"]["Place"][];
+            /** Runs By */
+            runs_by: string | null;
+        };
+        /**
+         * FormStep
+         * @description A step of the work; `hold`: nothing goes on before it is done.
+         */
+        FormStep: {
+            /** Text */
+            text: string;
+            /** Hold */
+            hold: boolean;
+        };
+        /**
+         * FormsPlan
+         * @description What forms are made of.
+         *
+         *     Attributes:
+         *         family: the line whose sides they follow; the wall face when left out.
+         *         thickness: of the concrete; board: thickness of a form board; stock: lengths at hand.
+         *         lap: how far a board runs by the corner beyond its own thickness; cleat: length of the board behind a joint.
+         *         joint_clear: no joint nearer to a corner; spacing: from stake to stake at the most, by the thickness when left
+         *             out.
+         *         inset: set in against bulging; below: tops of stakes under the form's, for the screed.
+         */
+        "FormsPlan-Input": {
+            /** Family */
+            family?: string | null;
+            /**
+             * Thickness
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            thickness: string | number;
+            /**
+             * Board
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            board: string | number;
+            /** Stock */
+            stock: (string | number)[];
+            /** Lap */
+            lap?: (string | number) | null;
+            /** Cleat */
+            cleat?: (string | number) | null;
+            /** Joint Clear */
+            joint_clear?: (string | number) | null;
+            /** Spacing */
+            spacing?: (string | number) | null;
+            /** Inset */
+            inset?: (string | number) | null;
+            /** Below */
+            below?: (string | number) | null;
+        };
+        "FormsPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * FormsResult
+         * @description The forms of a slab.
+         *
+         *     Attributes:
+         *         outline: their inner faces, set in where that is asked for; checks: its diagonals, to be pulled at the pins.
+         *         existing: sides with concrete that is there.
+         *         truck, order, strip: what to take, what to do one after another, what comes back; in sentences.
+         *         waste_share: of the stock.
+         */
+        FormsResult: {
+            /** Outline */
+            outline: components["schemas"]["Place"][];
+            /** Sides */
+            sides: components["schemas"]["FormSideResult"][];
+            /** Existing */
+            existing: string[];
+            /** Stakes */
+            stakes: number;
+            /** Cleats */
+            cleats: number;
+            /** Cuts */
+            cuts: components["schemas"]["FormCut"][];
+            /** Waste Share */
+            waste_share: number;
+            /** Checks */
+            checks: components["schemas"]["Distance"][];
+            /** Truck */
+            truck: string[];
+            /** Order */
+            order: components["schemas"]["FormStep"][];
+            /** Strip */
+            strip: string[];
+            /** Troubles */
+            troubles: string[];
+            /** Text */
+            text: string;
+        };
+        /**
          * FoundFrom
          * @description How a point is found again.
          * @enum {string}
@@ -3002,11 +3423,27 @@ export interface components {
             station: string | number;
         };
         /**
-         * Governs
-         * @description What a bottom goes down for.
-         * @enum {string}
+         * GatePlan
+         * @description A gate: station of its first post's inner face, clear width between post faces.
          */
-        Governs: "frost" | "sound-soil";
+        GatePlan: {
+            /**
+             * At
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            at: string | number;
+            /**
+             * Opening
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            opening: string | number;
+        };
         /**
          * GradeResult
          * @description From one nail to the next: how it falls for each unit of length, above zero down; `text` says it.
@@ -3575,7 +4012,8 @@ export interface components {
          * @description A typed length as understood.
          *
          *     Attributes:
-         *         explicit: the text with its units spelled out.
+         *         explicit: the text with its units spelled out; of a sum what it comes to, so as it would be typed.
+         *         is_sum: whether it was one.
          *         difference_mm, difference_text: typed minus what it should be; null without a comparison.
          *         cost_text: what that difference moves the far corner; null when it is nothing, or not asked.
          */
@@ -3588,6 +4026,8 @@ export interface components {
             remainder_mm: number;
             /** Explicit */
             explicit: string;
+            /** Is Sum */
+            is_sum: boolean;
             /** Difference Mm */
             difference_mm: number | null;
             /** Difference Text */
@@ -3615,6 +4055,8 @@ export interface components {
          *         rod_mm: length of the rod, where it was said.
          *         turned: the second reading with the level turned end for end, as typed; the mean counts.
          *         bracket: where its bubble touches the other line, as typed; the mean counts, and that of both with `turned`.
+         *         foot: missing of the rod's foot, as typed; foot_mm: the same where the setup says it; leans: how far the rod is
+         *             out of plumb, as typed.
          *         distance: of the sight, as typed; distance_mm: the same where the plan says it.
          *         correct_per_mm: what a setup that is corrected adds to a reading for each millimetre of sight.
          */
@@ -3643,6 +4085,18 @@ export interface components {
              * @default
              */
             bracket?: string;
+            /**
+             * Foot
+             * @default
+             */
+            foot?: string;
+            /** Foot Mm */
+            foot_mm?: number | null;
+            /**
+             * Leans
+             * @default
+             */
+            leans?: string;
             /**
              * Distance
              * @default
@@ -3710,7 +4164,7 @@ export interface components {
             /** Finishes */
             finishes?: components["schemas"]["FinishPlan"][];
             /** Runs */
-            runs?: components["schemas"]["RunPlan"][];
+            runs?: components["schemas"]["RunPlan-Input"][];
             /** Footings */
             footings?: components["schemas"]["FootingPlan-Input"][];
             /** Strings */
@@ -3765,6 +4219,8 @@ export interface components {
         /**
          * LevelSetupView
          * @description A setup as kept; `string`: drops are read from that one; `spanned`: its line level's span was said.
+         *
+         *     `foot_mm`: what is missing of the rod's foot.
          */
         LevelSetupView: {
             /** Id */
@@ -3780,6 +4236,8 @@ export interface components {
             string: string | null;
             /** Spanned */
             spanned: boolean;
+            /** Foot Mm */
+            foot_mm: number | null;
             /** Who */
             who: string;
             /**
@@ -3807,6 +4265,8 @@ export interface components {
             turned: components["schemas"]["ShownLength"] | null;
             bracket: components["schemas"]["ShownLength"] | null;
             distance: components["schemas"]["ShownLength"] | null;
+            foot: components["schemas"]["ShownLength"] | null;
+            leans: components["schemas"]["ShownLength"] | null;
             /** Who */
             who: string;
             /**
@@ -3924,6 +4384,8 @@ export interface components {
             straight: components["schemas"]["StraightResult"][];
             /** Profiles */
             profiles: components["schemas"]["ProfileResult"][];
+            /** Clearances */
+            clearances: components["schemas"]["anvilhead__jobfile__levels__decided_results__ClearanceResult"][];
             /** Finishes */
             finishes: components["schemas"]["FinishResult"][];
             /** Runs */
@@ -3934,6 +4396,8 @@ export interface components {
             footings: components["schemas"]["FootingResult"][];
             /** Strings */
             strings: components["schemas"]["anvilhead__jobfile__levels__string_results__StringResult"][];
+            /** Fences */
+            fences: components["schemas"]["FenceHeights"][];
             /** Sections */
             sections: components["schemas"]["SectionResult"][];
             /** Sticks */
@@ -4423,6 +4887,42 @@ export interface components {
             readonly school: components["schemas"]["Method"];
         };
         /**
+         * ObstaclePlan
+         * @description Something that no hole, stake or board may hit: at a place of the plan frame, or along a line to another.
+         *
+         *     `radius` is what it needs round its middle, the zone the local rule asks for with it.
+         */
+        ObstaclePlan: {
+            /** Name */
+            name: string;
+            /** At */
+            at: (string | number)[];
+            /** To */
+            to?: (string | number)[] | null;
+            /**
+             * Radius
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            radius: string | number;
+        };
+        /**
+         * ObstacleResult
+         * @description Something in the ground: it keeps a radius free along a line, or round a place where both ends are one.
+         */
+        ObstacleResult: {
+            /** Name */
+            name: string;
+            start: components["schemas"]["Place"];
+            end: components["schemas"]["Place"];
+            /** Radius Mm */
+            radius_mm: number;
+            /** Radius Text */
+            radius_text: string;
+        };
+        /**
          * Occasion
          * @description Why a round is pulled.
          * @enum {string}
@@ -4736,6 +5236,65 @@ export interface components {
             y_mm: number;
         };
         /**
+         * PlaceResult
+         * @description A named place, and its running distance from the end that its row is measured from.
+         */
+        PlaceResult: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Station Mm */
+            station_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * PlacesPlan
+         * @description Named places along a line: `P 1`, `P 2` and so on from the end that is named.
+         *
+         *     Attributes:
+         *         along: a side, an inner line, or the whole `run` of an open line; between: two points instead.
+         *         family: the line family whose side is meant; the wall face when left out.
+         *         start: the end that is measured from; the first when left out.
+         *         spaces: equal ones, with one place more than spaces; spacing: whole ones from that end; distances: from it,
+         *             below zero before it.
+         *         last: what becomes of what whole spacings leave over: `remainder` leaves it, `cut` adds a place at the far end.
+         *         offset: square off the line, above zero to the inside (of an open line to the left).
+         */
+        "PlacesPlan-Input": {
+            /** Name */
+            name: string;
+            /** Along */
+            along?: string | null;
+            /** Between */
+            between?: [
+                string,
+                string
+            ] | null;
+            /** Family */
+            family?: string | null;
+            /** From */
+            from?: string | null;
+            /** Spaces */
+            spaces?: number | null;
+            /** Spacing */
+            spacing?: (string | number) | null;
+            /**
+             * Last
+             * @default remainder
+             * @enum {string}
+             */
+            last?: "remainder" | "cut";
+            /** Distances */
+            distances?: (string | number)[] | null;
+            /** Offset */
+            offset?: (string | number) | null;
+        };
+        "PlacesPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
          * Plan
          * @description What should stand where and how well: the planned document of a structure.
          *
@@ -4753,6 +5312,8 @@ export interface components {
          *         section: wall and footing, from which families follow; section_on: sides that have another.
          *         lines: further families, by their offsets; inner: lines inside.
          *         boards: how the boards stand, how high, and of what.
+         *         places: named places along its lines; fence: posts along an open run; obstacles: what nothing may hit.
+         *         forms: boards round a slab.
          *         placing: where the structure stands on the site; may_overlap: neighbours it overlaps on purpose.
          *         method: how its corners are squared, methods_on: those that are squared another way; crew: by how many people;
          *             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string; laser_check: its
@@ -4843,6 +5404,12 @@ export interface components {
              *     }
              */
             boards?: components["schemas"]["BoardPlan-Input"];
+            /** Places */
+            places?: components["schemas"]["PlacesPlan-Input"][];
+            fence?: components["schemas"]["FencePlan-Input"] | null;
+            forms?: components["schemas"]["FormsPlan-Input"] | null;
+            /** Obstacles */
+            obstacles?: components["schemas"]["ObstaclePlan"][];
             /** Placing */
             placing?: (components["schemas"]["AtPoint"] | components["schemas"]["FromLine"] | components["schemas"]["Gap"]) | null;
             /** May Overlap */
@@ -5011,6 +5578,58 @@ export interface components {
             /** Corners */
             corners: (string | number)[][];
         };
+        /**
+         * PostHeight
+         * @description A post in height, above the datum; null where its ground was not shot.
+         *
+         *     Attributes:
+         *         top_mm, reading_mm: of its top, and the reading there with the instrument as it stands.
+         *         out_mm: out of the ground; depth_mm: in it as asked for; bottom_mm: of the post.
+         *         length_mm: it needs; short_mm: what the post at hand lacks; rise_mm: its top over that of the post before.
+         */
+        PostHeight: {
+            /** Name */
+            name: string;
+            /** Ground Mm */
+            ground_mm: number | null;
+            /** Ground Text */
+            ground_text: string | null;
+            /** Top Mm */
+            top_mm: number | null;
+            /** Top Text */
+            top_text: string | null;
+            /** Reading Mm */
+            reading_mm: number | null;
+            /** Reading Text */
+            reading_text: string | null;
+            /** Out Mm */
+            out_mm: number | null;
+            /** Out Text */
+            out_text: string | null;
+            /** Depth Mm */
+            depth_mm: number | null;
+            /** Depth Text */
+            depth_text: string | null;
+            governs: components["schemas"]["anvilhead__core__fence__post_depth__Governs"] | null;
+            /** Bottom Mm */
+            bottom_mm: number | null;
+            /** Length Mm */
+            length_mm: number | null;
+            /** Length Text */
+            length_text: string | null;
+            /** Short Mm */
+            short_mm: number;
+            /** Rise Mm */
+            rise_mm: number | null;
+            /** Rise Text */
+            rise_text: string | null;
+        };
+        /**
+         * PostKind
+         * @description What a post does.
+         * @enum {string}
+         */
+        PostKind: "end" | "corner" | "gate" | "line";
         /**
          * PostPlan
          * @description Posts whose tops stand on one line.
@@ -5565,6 +6184,12 @@ export interface components {
          */
         Purpose: "framing" | "footing" | "post-frame" | "fence";
         /**
+         * QuantityKind
+         * @description What a quantity measures.
+         * @enum {string}
+         */
+        QuantityKind: "number" | "length" | "area" | "volume";
+        /**
          * QuestionKind
          * @description Why a reading is questioned.
          * @enum {string}
@@ -5822,6 +6447,12 @@ export interface components {
             width: string | number;
         };
         /**
+         * Remainder
+         * @description What becomes of what whole bays leave over.
+         * @enum {string}
+         */
+        Remainder: "cut-last" | "share" | "equal-ends" | "from-gate";
+        /**
          * ReshapeRequest
          * @description A footprint to be turned about: left for right, or started from another corner, by its number from 0.
          */
@@ -5863,6 +6494,12 @@ export interface components {
             /** Used */
             used: boolean;
         };
+        /**
+         * Respace
+         * @description What becomes of the posts that are not set yet.
+         * @enum {string}
+         */
+        Respace: "hold" | "share";
         /**
          * RodMarks
          * @description Marks on a rod.
@@ -5974,8 +6611,9 @@ export interface components {
          *         start_height: of the invert at the start; outlet: height that the end must not lie below.
          *         cover: least ground above the invert; every: from station to station.
          *         string: height of a string, or a level line, that drops are measured from.
+         *         stakes: the longest stake at hand to carry it; embedment: of it in the ground.
          */
-        RunPlan: {
+        "RunPlan-Input": {
             /**
              * Name
              * @default run
@@ -6004,6 +6642,73 @@ export interface components {
             every?: (string | number) | null;
             /** String */
             string?: (string | number) | null;
+            /** Stakes */
+            stakes?: (string | number) | null;
+            /**
+             * Embedment
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 457.2,
+             *       "written": "18\""
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            embedment?: string | number;
+        };
+        /**
+         * RunPlan
+         * @description A run that falls evenly from one point of the plan to another.
+         *
+         *     Attributes:
+         *         structure: in whose plan frame its points are; the book's when left out.
+         *         start, end: names of points.
+         *         start_height: of the invert at the start; outlet: height that the end must not lie below.
+         *         cover: least ground above the invert; every: from station to station.
+         *         string: height of a string, or a level line, that drops are measured from.
+         *         stakes: the longest stake at hand to carry it; embedment: of it in the ground.
+         */
+        "RunPlan-Output": {
+            /**
+             * Name
+             * @default run
+             */
+            name?: string;
+            /** Structure */
+            structure?: string | null;
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /**
+             * Start Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            start_height: string | number;
+            /** Outlet */
+            outlet?: (string | number) | null;
+            fall: components["schemas"]["RunFall"];
+            /** Cover */
+            cover?: (string | number) | null;
+            /** Every */
+            every?: (string | number) | null;
+            /** String */
+            string?: (string | number) | null;
+            /** Stakes */
+            stakes?: (string | number) | null;
+            /**
+             * Embedment
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 18"
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            embedment?: string | number;
         };
         /**
          * RunResult
@@ -6052,6 +6757,7 @@ export interface components {
          *         cut_mm: from the ground down to the invert, below zero above it; short_mm: what is missing of the cover.
          *         drop_mm: from the string, or the level line of its height, down to the invert; null where none is said.
          *         reading_mm: on the invert, with the instrument as it stands; null without one.
+         *         stake_mm: the stake that carries the string there; null without a string.
          */
         RunStationResult: {
             /** Along Mm */
@@ -6083,6 +6789,10 @@ export interface components {
             reading_mm: number | null;
             /** Reading Text */
             reading_text: string | null;
+            /** Stake Mm */
+            stake_mm: number | null;
+            /** Stake Text */
+            stake_text: string | null;
         };
         /**
          * RunningMark
@@ -6134,7 +6844,11 @@ export interface components {
         };
         /**
          * SectionLine
-         * @description Something drawn in a section from station to station; `kind`: string, board, finish, base, pad.
+         * @description Something drawn in a section from station to station.
+         *
+         *     Attributes:
+         *         kind: string, board, finish, base, pad, target (where a thing is planned), set (where it was found), found (a
+         *             layer as it was shot).
          */
         SectionLine: {
             /** Kind */
@@ -6203,6 +6917,22 @@ export interface components {
             how: string;
         };
         /**
+         * SetPostPlan
+         * @description A post as it was really set: its number from the first, and its station.
+         */
+        SetPostPlan: {
+            /** Post */
+            post: number;
+            /**
+             * Station
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            station: string | number;
+        };
+        /**
          * SettingOutResult
          * @description The sheet in hand for one method.
          *
@@ -6245,6 +6975,8 @@ export interface components {
             device?: string | null;
             /** Rod Length */
             rod_length?: (string | number) | null;
+            /** Foot */
+            foot?: (string | number) | null;
             /** Height */
             height?: (string | number) | null;
             /** String */
@@ -6369,6 +7101,10 @@ export interface components {
             bracket?: (string | number) | null;
             /** Distance */
             distance?: (string | number) | null;
+            /** Foot */
+            foot?: (string | number) | null;
+            /** Leans */
+            leans?: (string | number) | null;
             /** Replaces */
             replaces?: string | null;
         };
@@ -6518,7 +7254,7 @@ export interface components {
             /** Bearing Deg */
             bearing_deg: number;
             /** Clearances */
-            clearances: components["schemas"]["ClearanceResult"][];
+            clearances: components["schemas"]["anvilhead__jobfile__results__plan_results__ClearanceResult"][];
         };
         /**
          * SiteView
@@ -6705,7 +7441,7 @@ export interface components {
          *         concrete_mm3: with waste: from the thickness measured, else from the one planned.
          *         drain: where its top falls to; null for a top without one.
          *         least_mm, least_at: how thin it gets between the spots, and where.
-         *         thin_pieces: where it is too thin, to be drawn.
+         *         thin_pieces: where it is too thin, bands: how thick it is where, in whole steps, least first; to be drawn.
          *         existing: sides with concrete that is there; pegs: tops of screed pegs; troubles: where edges do not meet, and
          *             where water would run back or fall too little.
          */
@@ -6736,6 +7472,8 @@ export interface components {
             mean_text: string | null;
             /** Thin Pieces */
             thin_pieces: components["schemas"]["Place"][][];
+            /** Bands */
+            bands: components["schemas"]["BandResult"][];
             /** Existing */
             existing: components["schemas"]["ExistingResult"][];
             /** Pegs */
@@ -6775,6 +7513,31 @@ export interface components {
          * @enum {string}
          */
         Slip: "burn" | "foot" | "inch" | "six-nine" | "swapped-digits" | "hundredths" | "wrong-corner" | "rows-swapped" | "bump" | "hook" | "unknown";
+        /**
+         * SpacesAsked
+         * @description A length to be parted into equal spaces.
+         */
+        SpacesAsked: {
+            units: components["schemas"]["Units"];
+            /** Length */
+            length: string;
+            /** Spaces */
+            spaces: string;
+        };
+        /**
+         * SpacesEcho
+         * @description Running marks from one end, both ends with them; or why there are none.
+         */
+        SpacesEcho: {
+            /** Marks */
+            marks: string[];
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            trouble: components["schemas"]["Problem"] | null;
+        };
         /**
          * SquareResult
          * @description All that the latest round says.
@@ -6855,7 +7618,7 @@ export interface components {
          * @description Stages of a job that exist, in the order of the work.
          * @enum {string}
          */
-        StageName: "ground" | "footprint" | "boards" | "square" | "levels" | "handover";
+        StageName: "ground" | "footprint" | "boards" | "square" | "levels" | "marks" | "build" | "handover";
         /**
          * StageState
          * @description Where a stage stands; `re-check`: something it rests on changed since.
@@ -7321,7 +8084,7 @@ export interface components {
             bottom_text: string;
             /** Needed Mm */
             needed_mm: number;
-            governs: components["schemas"]["Governs"];
+            governs: components["schemas"]["anvilhead__core__ground__footing_bottom__Governs"];
             /** Reading Mm */
             reading_mm: number | null;
             /** Reading Text */
@@ -7457,6 +8220,25 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * StringTouch
+         * @description What of a post the string meets, and on which side of it the posts stand, walking from the first corner.
+         */
+        "StringTouch-Input": {
+            /** @default centre */
+            touches?: components["schemas"]["Touches"];
+            /** Gap */
+            gap?: (string | number) | null;
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side?: "left" | "right";
+        };
+        "StringTouch-Output": {
+            [key: string]: unknown;
+        };
         Structure: {
             [key: string]: unknown;
         };
@@ -7510,6 +8292,8 @@ export interface components {
          *         unlikely: numbers that are hardly meant, in words.
          *         as_found: distances of the plan that are as they were found on site.
          *         sticks: marking sticks, alike sides together.
+         *         places: named places along its lines; fence: its posts along an open run, null without one;
+         *             obstacles: what nothing may hit; forms: round a slab, null where the plan asks for none.
          *         heights: null while no ground is said; site: null while it is not placed.
          *         methods: null in a quick answer that leaves them out.
          *         setting_out: sheet of the chosen method, else of the one recommended.
@@ -7558,6 +8342,14 @@ export interface components {
             /** Sticks */
             sticks: components["schemas"]["MarkingStick"][];
             inner: components["schemas"]["InnerResult"];
+            /** Places */
+            places: {
+                [key: string]: components["schemas"]["PlaceResult"];
+            };
+            fence: components["schemas"]["FenceResult"] | null;
+            /** Obstacles */
+            obstacles: components["schemas"]["ObstacleResult"][];
+            forms: components["schemas"]["FormsResult"] | null;
             /** Boards */
             boards: components["schemas"]["BoardResult"][];
             /** Stakes */
@@ -7678,6 +8470,57 @@ export interface components {
             stud_mm: number | null;
             /** Text */
             text: string;
+        };
+        /**
+         * SumAsked
+         * @description A sum as typed; or one of the trade by its key, with what it asks for.
+         */
+        SumAsked: {
+            units: components["schemas"]["Units"];
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /** Sum */
+            sum?: string | null;
+            /** Of */
+            of?: string[];
+        };
+        /**
+         * SumEcho
+         * @description What a sum comes to, or why it comes to nothing; `text`: the sum itself, with what was typed put in.
+         */
+        SumEcho: {
+            /** Text */
+            text: string;
+            found: components["schemas"]["SumResult"] | null;
+            trouble: components["schemas"]["Problem"] | null;
+        };
+        /**
+         * SumResult
+         * @description What a sum comes to; of `mm`, `mm2`, `mm3` and `value` the one that goes with its kind.
+         *
+         *     Attributes:
+         *         text: in the units at hand; remainder_mm: what rounding a length to that left, exact minus printed.
+         *         beside: the same as other tapes and books have it.
+         */
+        SumResult: {
+            kind: components["schemas"]["QuantityKind"];
+            /** Mm */
+            mm?: number | null;
+            /** Mm2 */
+            mm2?: number | null;
+            /** Mm3 */
+            mm3?: number | null;
+            /** Value */
+            value?: number | null;
+            /** Text */
+            text: string;
+            /** Remainder Mm */
+            remainder_mm?: number | null;
+            /** Beside */
+            beside: string[];
         };
         /**
          * SuspectResult
@@ -7811,6 +8654,7 @@ export interface components {
          *         name: of the thing: form top, board tops; kind: what it is, for its tolerance.
          *         height: above the datum.
          *         at: points; all corners of the book's structure when none are named.
+         *         clear: least it must stand above the ground everywhere inside the outline: a sill, or joists over a crawl space.
          */
         TargetPlan: {
             /** Name */
@@ -7828,6 +8672,8 @@ export interface components {
             at?: string[];
             /** Tolerance */
             tolerance?: (string | number) | null;
+            /** Clear */
+            clear?: (string | number) | null;
         };
         /**
          * ThicknessResult
@@ -7849,7 +8695,7 @@ export interface components {
          * @description What is set to height, each with the tolerance that the work usually asks of it.
          * @enum {string}
          */
-        ThingKind: "board tops" | "form tops" | "post tops" | "base" | "footing bottom" | "whisker stakes" | "other";
+        ThingKind: "board tops" | "form tops" | "post tops" | "base" | "footing bottom" | "whisker stakes" | "sill" | "other";
         /**
          * TieResult
          * @description A tape from a point: `call_text` has the burn in it.
@@ -7908,6 +8754,67 @@ export interface components {
             pull: components["schemas"]["PullKind"];
             /** Name */
             name: string;
+        };
+        /**
+         * TopStep
+         * @description From a post on, counted from the first, the tops lie lower by `drop`; higher where it is below zero.
+         */
+        TopStep: {
+            /** Post */
+            post: number;
+            /**
+             * Drop
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            drop: string | number;
+        };
+        /**
+         * TopsPlan
+         * @description Heights of the tops above the datum; without them every top stands over its own ground.
+         *
+         *     Attributes:
+         *         start: at the first post; end: at the last, straight between; all at one height when left out.
+         *         steps: in place of `end`.
+         */
+        "TopsPlan-Input": {
+            /**
+             * Start
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            start: string | number;
+            /** End */
+            end?: (string | number) | null;
+            /** Steps */
+            steps?: components["schemas"]["TopStep"][];
+        };
+        "TopsPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * Touches
+         * @description What of a post the string meets.
+         * @enum {string}
+         */
+        Touches: "face" | "centre" | "gap";
+        /**
+         * TradeSumView
+         * @description A sum of the trade: what it asks for, and what it is good for.
+         */
+        TradeSumView: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Asks */
+            asks: string[];
+            /** Told */
+            told: string;
         };
         /**
          * TrapKind
@@ -7976,6 +8883,8 @@ export interface components {
          *         setbacks: how far boards stand out, by how one digs.
          *         fall_rise, fall_over: of a top that sheds water; grid_beyond: how far past the walls ground is shot;
          *             run_every: from station to station of a drain; course: of block with its joint.
+         *         bay, post, hole: of a fence; depth_percent: of a post in the ground.
+         *         form_board, form_lap, cleat, joint_clear: of forms.
          *         swell_percent: what dug ground gains; waste_percent: concrete ordered on top; plates: on a stepped wall.
          */
         Usual: {
@@ -8007,6 +8916,22 @@ export interface components {
             run_every: string;
             /** Course */
             course: string;
+            /** Bay */
+            bay: string;
+            /** Post */
+            post: string;
+            /** Hole */
+            hole: string;
+            /** Form Board */
+            form_board: string;
+            /** Form Lap */
+            form_lap: string;
+            /** Cleat */
+            cleat: string;
+            /** Joint Clear */
+            joint_clear: string;
+            /** Depth Percent */
+            depth_percent: number;
             /** Setbacks */
             setbacks: string;
             /** Swell Percent */
@@ -8108,6 +9033,18 @@ export interface components {
             text: string;
         };
         /**
+         * Governs
+         * @description What decides the depth.
+         * @enum {string}
+         */
+        anvilhead__core__fence__post_depth__Governs: "share" | "frost" | "least";
+        /**
+         * Governs
+         * @description What a bottom goes down for.
+         * @enum {string}
+         */
+        anvilhead__core__ground__footing_bottom__Governs: "frost" | "sound-soil";
+        /**
          * CutResult
          * @description A length of stock and the studs cut from it; what is left of it.
          */
@@ -8122,6 +9059,36 @@ export interface components {
             left_mm: number;
             /** Left Text */
             left_text: string;
+        };
+        /**
+         * ClearanceResult
+         * @description A thing held against the ground everywhere inside the outline of its structure.
+         *
+         *     Attributes:
+         *         least_mm: least clearance, below zero where the ground stands over it; least_at: where.
+         *         low_pieces: where it is less than wanted, to be drawn.
+         *         seen_share: of the outline, between shots.
+         */
+        anvilhead__jobfile__levels__decided_results__ClearanceResult: {
+            /** Structure */
+            structure: string;
+            /** Thing */
+            thing: string;
+            /** Height Mm */
+            height_mm: number;
+            /** Wanted Mm */
+            wanted_mm: number;
+            /** Least Mm */
+            least_mm: number;
+            least_at: components["schemas"]["Place"];
+            /** Low Pieces */
+            low_pieces: components["schemas"]["Place"][][];
+            /** Seen Share */
+            seen_share: number;
+            /** Works */
+            works: boolean;
+            /** Text */
+            text: string;
         };
         /**
          * StringResult
@@ -8146,6 +9113,50 @@ export interface components {
             grades: components["schemas"]["GradeResult"][];
             /** Text */
             text: string;
+        };
+        /**
+         * ClearanceResult
+         * @description Room between this structure and a neighbour.
+         *
+         *     Attributes:
+         *         corners, lines: from each corner, and from each side by its line name; corner_texts in the job's units.
+         *         outermost: how near its outermost line comes (a dig or footing edge); null when that is the wall itself.
+         *         across: the nearest two places on the site, on this structure and on the neighbour.
+         */
+        anvilhead__jobfile__results__plan_results__ClearanceResult: {
+            /** To */
+            to: string;
+            /** Least Mm */
+            least_mm: number;
+            /** Text */
+            text: string;
+            /** Nearest */
+            nearest: string;
+            /** Needed Mm */
+            needed_mm: number;
+            /** Short Mm */
+            short_mm: number;
+            /** Overlaps */
+            overlaps: boolean;
+            /** Clear */
+            clear: boolean;
+            /** Words */
+            words: string;
+            /** Corners */
+            corners: {
+                [key: string]: number;
+            };
+            /** Corner Texts */
+            corner_texts: {
+                [key: string]: string;
+            };
+            /** Lines */
+            lines: {
+                [key: string]: number;
+            };
+            outermost: components["schemas"]["OutermostResult"] | null;
+            /** Across */
+            across: components["schemas"]["Place"][];
         };
         /**
          * CutResult
@@ -8262,6 +9273,7 @@ export interface components {
          *         stakes: stake lengths at hand.
          *         stock: lengths the boards are cut from.
          *         one_string: one line led round the whole job without cutting.
+         *         existing: sides along which there is concrete already: no board stands there, no string of theirs.
          */
         BoardPlan: {
             /** @default two */
@@ -8323,6 +9335,8 @@ export interface components {
              * @default false
              */
             one_string?: boolean;
+            /** Existing */
+            existing?: string[];
         };
         /**
          * Control
@@ -8366,6 +9380,27 @@ export interface components {
              * @example 8394.7
              */
             keep_clear?: string | number;
+        };
+        /**
+         * DepthPlan
+         * @description What a post's depth must come up to: a share of the whole post, the frost line, the least of the code.
+         */
+        DepthPlan: {
+            /**
+             * Share
+             * @default null
+             */
+            share?: number | null;
+            /**
+             * Frost
+             * @default null
+             */
+            frost?: (string | number) | null;
+            /**
+             * Least
+             * @default null
+             */
+            least?: (string | number) | null;
         };
         /**
          * Device
@@ -8440,6 +9475,92 @@ export interface components {
              * @example 8394.7
              */
             working_space?: string | number;
+        };
+        /**
+         * FencePlan
+         * @description A fence along an open run.
+         *
+         *     Attributes:
+         *         bay: wanted from centre to centre; remainder: what becomes of the rest.
+         *         post: width of a post; hole: across the hole; gravel: under the post.
+         *         string: what the run's string marks.
+         *         gates: in any order.
+         *         height: of the fence out of the ground; length: of posts at hand, cut to measure when left out; lengths: of
+         *             single posts, by number.
+         *         depth: what decides it; tops: heights of the tops, over the ground of each post when left out.
+         *         concrete: whether holes are filled with it; bag: how much one makes.
+         *         placed: posts that were set; respace: what becomes of those that are not.
+         */
+        FencePlan: {
+            /**
+             * Bay
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            bay: string | number;
+            /** @default cut-last */
+            remainder?: components["schemas"]["Remainder"];
+            /**
+             * Post
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            post: string | number;
+            /**
+             * Hole
+             * @default null
+             */
+            hole?: (string | number) | null;
+            /**
+             * Gravel
+             * @default null
+             */
+            gravel?: (string | number) | null;
+            /**
+             * @default {
+             *       "touches": "centre",
+             *       "side": "left"
+             *     }
+             */
+            string?: components["schemas"]["StringTouch"];
+            /** Gates */
+            gates?: components["schemas"]["GatePlan"][];
+            /**
+             * Height
+             * @default null
+             */
+            height?: (string | number) | null;
+            /**
+             * Length
+             * @default null
+             */
+            length?: (string | number) | null;
+            /** Lengths */
+            lengths?: {
+                [key: string]: string | number;
+            };
+            /** @default {} */
+            depth?: components["schemas"]["DepthPlan"];
+            /** @default null */
+            tops?: components["schemas"]["TopsPlan"] | null;
+            /**
+             * Concrete
+             * @default true
+             */
+            concrete?: boolean;
+            /**
+             * Bag
+             * @default null
+             */
+            bag?: (string | number) | null;
+            /** Set */
+            set?: components["schemas"]["SetPostPlan"][];
+            /** @default hold */
+            respace?: components["schemas"]["Respace"];
         };
         /**
          * FootingPlan
@@ -8556,6 +9677,73 @@ export interface components {
              * @default null
              */
             unequal?: (string | number) | null;
+        };
+        /**
+         * FormsPlan
+         * @description What forms are made of.
+         *
+         *     Attributes:
+         *         family: the line whose sides they follow; the wall face when left out.
+         *         thickness: of the concrete; board: thickness of a form board; stock: lengths at hand.
+         *         lap: how far a board runs by the corner beyond its own thickness; cleat: length of the board behind a joint.
+         *         joint_clear: no joint nearer to a corner; spacing: from stake to stake at the most, by the thickness when left
+         *             out.
+         *         inset: set in against bulging; below: tops of stakes under the form's, for the screed.
+         */
+        FormsPlan: {
+            /**
+             * Family
+             * @default null
+             */
+            family?: string | null;
+            /**
+             * Thickness
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            thickness: string | number;
+            /**
+             * Board
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            board: string | number;
+            /** Stock */
+            stock: (string | number)[];
+            /**
+             * Lap
+             * @default null
+             */
+            lap?: (string | number) | null;
+            /**
+             * Cleat
+             * @default null
+             */
+            cleat?: (string | number) | null;
+            /**
+             * Joint Clear
+             * @default null
+             */
+            joint_clear?: (string | number) | null;
+            /**
+             * Spacing
+             * @default null
+             */
+            spacing?: (string | number) | null;
+            /**
+             * Inset
+             * @default null
+             */
+            inset?: (string | number) | null;
+            /**
+             * Below
+             * @default null
+             */
+            below?: (string | number) | null;
         };
         /**
          * FramePlan
@@ -8682,6 +9870,72 @@ export interface components {
              * @example 8394.7
              */
             rough?: string | number;
+        };
+        /**
+         * PlacesPlan
+         * @description Named places along a line: `P 1`, `P 2` and so on from the end that is named.
+         *
+         *     Attributes:
+         *         along: a side, an inner line, or the whole `run` of an open line; between: two points instead.
+         *         family: the line family whose side is meant; the wall face when left out.
+         *         start: the end that is measured from; the first when left out.
+         *         spaces: equal ones, with one place more than spaces; spacing: whole ones from that end; distances: from it,
+         *             below zero before it.
+         *         last: what becomes of what whole spacings leave over: `remainder` leaves it, `cut` adds a place at the far end.
+         *         offset: square off the line, above zero to the inside (of an open line to the left).
+         */
+        PlacesPlan: {
+            /** Name */
+            name: string;
+            /**
+             * Along
+             * @default null
+             */
+            along?: string | null;
+            /**
+             * Between
+             * @default null
+             */
+            between?: [
+                string,
+                string
+            ] | null;
+            /**
+             * Family
+             * @default null
+             */
+            family?: string | null;
+            /**
+             * From
+             * @default null
+             */
+            from?: string | null;
+            /**
+             * Spaces
+             * @default null
+             */
+            spaces?: number | null;
+            /**
+             * Spacing
+             * @default null
+             */
+            spacing?: (string | number) | null;
+            /**
+             * Last
+             * @default remainder
+             * @enum {string}
+             */
+            last?: "remainder" | "cut";
+            /**
+             * Distances
+             * @default null
+             */
+            distances?: (string | number)[] | null;
+            /**
+             * Offset
+             * @default null
+             */
+            offset?: (string | number) | null;
         };
         /**
          * PointGrid
@@ -8838,6 +10092,80 @@ export interface components {
              * @example 8394.7
              */
             at?: string | number;
+        };
+        /**
+         * RunPlan
+         * @description A run that falls evenly from one point of the plan to another.
+         *
+         *     Attributes:
+         *         structure: in whose plan frame its points are; the book's when left out.
+         *         start, end: names of points.
+         *         start_height: of the invert at the start; outlet: height that the end must not lie below.
+         *         cover: least ground above the invert; every: from station to station.
+         *         string: height of a string, or a level line, that drops are measured from.
+         *         stakes: the longest stake at hand to carry it; embedment: of it in the ground.
+         */
+        RunPlan: {
+            /**
+             * Name
+             * @default run
+             */
+            name?: string;
+            /**
+             * Structure
+             * @default null
+             */
+            structure?: string | null;
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /**
+             * Start Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            start_height: string | number;
+            /**
+             * Outlet
+             * @default null
+             */
+            outlet?: (string | number) | null;
+            fall: components["schemas"]["RunFall"];
+            /**
+             * Cover
+             * @default null
+             */
+            cover?: (string | number) | null;
+            /**
+             * Every
+             * @default null
+             */
+            every?: (string | number) | null;
+            /**
+             * String
+             * @default null
+             */
+            string?: (string | number) | null;
+            /**
+             * Stakes
+             * @default null
+             */
+            stakes?: (string | number) | null;
+            /**
+             * Embedment
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 457.2,
+             *       "written": "18\""
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            embedment?: string | number;
         };
         /**
          * Section
@@ -9068,6 +10396,25 @@ export interface components {
             allowed?: string | number;
         };
         /**
+         * StringTouch
+         * @description What of a post the string meets, and on which side of it the posts stand, walking from the first corner.
+         */
+        StringTouch: {
+            /** @default centre */
+            touches?: components["schemas"]["Touches"];
+            /**
+             * Gap
+             * @default null
+             */
+            gap?: (string | number) | null;
+            /**
+             * Side
+             * @default left
+             * @enum {string}
+             */
+            side?: "left" | "right";
+        };
+        /**
          * TapeReads
          * @description What the crew's tape reads too much when it is started at a burn; it is taken off readings and is in calls.
          */
@@ -9092,6 +10439,31 @@ export interface components {
              * @example 8394.7
              */
             burn?: string | number;
+        };
+        /**
+         * TopsPlan
+         * @description Heights of the tops above the datum; without them every top stands over its own ground.
+         *
+         *     Attributes:
+         *         start: at the first post; end: at the last, straight between; all at one height when left out.
+         *         steps: in place of `end`.
+         */
+        TopsPlan: {
+            /**
+             * Start
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            start: string | number;
+            /**
+             * End
+             * @default null
+             */
+            end?: (string | number) | null;
+            /** Steps */
+            steps?: components["schemas"]["TopStep"][];
         };
     };
     responses: never;
@@ -13923,6 +15295,128 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LengthEcho"][];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    sums_of_the_trade_api_slate_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TradeSumView"][];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    slate_sum_api_slate_sums_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SumAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SumEcho"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    slate_spaces_api_slate_spaces_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpacesAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpacesEcho"];
                 };
             };
             /** @description Too large */

@@ -4,6 +4,7 @@
 	import { spoken } from '$lib/drawing/labels/spoken';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { useHere } from '$lib/job/context';
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
@@ -13,12 +14,21 @@
 		draft: PlanDraft;
 		units: Units;
 		boards: Board[];
+		/** Names of the sides. */
+		sides: string[];
 	}
-	let { draft, units, boards }: Props = $props();
+	let { draft, units, boards, sides }: Props = $props();
 	const here = useHere();
 
 	const corners = $derived([...new Set(boards.map((board) => board.corner))]);
 	const hasDig = $derived(draft.doc.boards?.dig != null);
+
+	const existing = $derived(draft.doc.boards?.existing ?? []);
+	function setExisting(side: string, there: boolean) {
+		const rest = existing.filter((one) => one !== side);
+		const now = there ? [...rest, side] : rest;
+		draft.put(['boards', 'existing'], now.length ? now : undefined);
+	}
 
 	/** Without a depth there is no dig. */
 	function setDepth(text: string) {
@@ -91,6 +101,24 @@
 		hint="a nail that must move more says start again"
 	/>
 </div>
+{#if sides.length}
+	<details class="mt-2" open={existing.length > 0}>
+		<summary class="flex min-h-11 cursor-pointer items-center font-semibold underline"
+			>Concrete is there already along a side</summary
+		>
+		<p class="text-sm text-ink-soft">
+			No board stands there and no string runs there; what is there cannot be moved, so hold that
+			side when you square.
+		</p>
+		<div class="flex flex-wrap gap-x-5">
+			{#each sides as side (side)}
+				<Checkbox checked={existing.includes(side)} onChecked={(there) => setExisting(side, there)}
+					>{side}</Checkbox
+				>
+			{/each}
+		</div>
+	</details>
+{/if}
 <h2 class="mt-2 font-bold">Board by board</h2>
 <ul aria-label="Boards">
 	{#each corners as corner (corner)}

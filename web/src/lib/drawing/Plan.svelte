@@ -16,7 +16,9 @@
 		dimensionLabels,
 		innerLabels,
 		lineObstacles,
-		letterLabels
+		letterLabels,
+		markedPlaces,
+		markLabels
 	} from '$lib/drawing/labels/planLabels';
 	import DrawingSheet from './DrawingSheet.svelte';
 	import { turnDrawn } from './drawn.svelte';
@@ -26,6 +28,8 @@
 	import PlanBoards from './PlanBoards.svelte';
 	import PlanFamilies from './PlanFamilies.svelte';
 	import PlanInner from './PlanInner.svelte';
+	import PlanForms from './PlanForms.svelte';
+	import PlanMarks from './PlanMarks.svelte';
 	import PlanMeasured from './PlanMeasured.svelte';
 	import { Sheet } from './sheet.svelte';
 	import type { XY } from './viewport';
@@ -43,6 +47,10 @@
 		families?: boolean;
 		/** Draw inner lines and where they cross. */
 		inner?: boolean;
+		/** Draw named places and the posts of a fence. */
+		marks?: boolean;
+		/** Draw form boards and their stakes. */
+		forms?: boolean;
 		/** How well each corner would be known, drawn as ellipses. */
 		expected?: Method['ellipses'] | undefined;
 		/** Draw where the strings are by the readings, and the moves. */
@@ -59,6 +67,8 @@
 		boards = false,
 		families = false,
 		inner = false,
+		marks = false,
+		forms = false,
 		expected,
 		measured = false,
 		current
@@ -79,7 +89,7 @@
 	const doubt = $derived(Math.max(0, ...Object.values(expected ?? {}).map((one) => one.major_mm)));
 	let chosen = $state<number>();
 	const factor = $derived(chosen ?? fittingFactor(largest || doubt, widest));
-	const withDiagonals = $derived(result.sides.length <= MOST_WITH_DIAGONALS && !inner);
+	const withDiagonals = $derived(result.sides.length <= MOST_WITH_DIAGONALS && !inner && !marks);
 
 	/** All inner lines, or that alone which is held. */
 	const innerShown = $derived<StructureResult['inner']>(
@@ -129,7 +139,12 @@
 		...innerShown.lines.flatMap((line) =>
 			line.stretches.map((s) => lineObstacle(at(xy(s.start)), at(xy(s.end)), 2))
 		),
-		...(boards ? boardObstacles(result, at) : [])
+		...(boards ? boardObstacles(result, at) : []),
+		...(marks ? markedPlaces(result, at) : []).map((here) => ({
+			at: here,
+			half: { x: 8, y: 8 },
+			turn: 0
+		}))
 	]);
 	const placed = $derived(
 		sheet.width === 0
@@ -139,7 +154,8 @@
 						...letterLabels(result, at),
 						...arrows.map((arrow) => arrow.label),
 						...dimensionLabels(result, at, withDiagonals, sheet.forLabels.size),
-						...innerLabels(innerShown.lines, at)
+						...innerLabels(innerShown.lines, at),
+						...(marks ? markLabels(result, at) : [])
 					],
 					[...obstacles, ...sheet.forLabels.taken],
 					sheet.forLabels.size
@@ -177,6 +193,8 @@
 	{/if}
 	{#if families}<PlanFamilies {result} {at} />{/if}
 	<PlanInner inner={innerShown} {heldLine} {at} />
+	{#if forms && result.forms}<PlanForms forms={result.forms} {at} />{/if}
+	{#if marks}<PlanMarks {result} {at} scale={sheet.layout.scale} />{/if}
 	{#if boards}<PlanBoards {result} {heldLine} {at} nails={!known} />{/if}
 	<svelte:element this={result.closed ? 'polygon' : 'polyline'} points={outline} class="walls" />
 	{#each Object.entries(expected ?? {}) as [corner, ellipse] (corner)}

@@ -8,15 +8,17 @@
 		/** Degrees clockwise. */
 		turn?: number;
 		size: number;
+		/** Which end of it stands at the place. */
+		anchor?: 'start' | 'middle' | 'end';
 		class?: string;
 	}
-	let { text, at, turn = 0, size, class: look = '' }: Props = $props();
+	let { text, at, turn = 0, size, anchor = 'middle', class: look = '' }: Props = $props();
 </script>
 
 <text
 	class="numbers halo {look}"
 	transform="translate({at.x} {at.y}) rotate({turn})"
-	text-anchor="middle"
+	text-anchor={anchor}
 	dominant-baseline="central"
 	font-size={size}
 	>{#each piecesOf(text) as piece, index (index)}{#if piece.fraction}<tspan class="fraction"

@@ -9,6 +9,7 @@
 	import NailKey from '$lib/ui/NailKey.svelte';
 	import BurnDialog from './BurnDialog.svelte';
 	import { UNITS, type JobSession } from './session.svelte';
+	import { slate } from '$lib/slate/slate.svelte';
 	import StageLine from './StageLine.svelte';
 
 	interface Props {
@@ -27,6 +28,7 @@
 
 	$effect(() =>
 		keys.offer([
+			{ key: '=', does: 'the slate: one-off sums', run: () => slate.open(job.units) },
 			{ key: 'b', does: 'where the tape is started', run: () => (burning = true) },
 			{ key: 'p', does: 'print this sheet', run: () => window.print() },
 			{ key: 'u', does: 'switch the units', run: () => session.nextUnits() },
@@ -74,7 +76,10 @@
 			<a class="inline-flex min-h-11 items-center px-2 underline" href="/jobs/{job.id}/record"
 				>record</a
 			>
-			<NailKey letter="P" onPress={() => window.print()}>print</NailKey>
+			<NailKey letter="=" onPress={() => slate.open(job.units)}>slate</NailKey>
+			<span class="max-sm:hidden"
+				><NailKey letter="P" onPress={() => window.print()}>print</NailKey></span
+			>
 			<NailKey letter="?" onPress={() => (keys.listed = true)}>keys</NailKey>
 		</div>
 	</div>

@@ -15,6 +15,8 @@
 		boards: 'Boards',
 		square: 'Square',
 		levels: 'Levels',
+		marks: 'Marks',
+		build: 'Build',
 		handover: 'Hand over'
 	};
 	const STATES = {
@@ -76,8 +78,8 @@
 	}
 	ol {
 		display: grid;
-		grid-template-columns: repeat(6, minmax(0, 1fr));
-		padding-left: clamp(1.6rem, 6vw, 6rem);
+		grid-template-columns: repeat(8, minmax(0, 1fr));
+		padding-left: clamp(1.6rem, 4vw, 4rem);
 	}
 	a {
 		position: relative;
@@ -130,12 +132,19 @@
 			padding-left: 0.8rem;
 		}
 		a {
+			padding-left: 0;
+		}
+		[aria-current] {
 			padding-left: 0.65rem;
 		}
 		.name,
 		[aria-current] .name {
-			font-size: 0.75rem;
+			font-family: var(--face-numbers);
+			font-size: 0.8rem;
 			white-space: normal;
+		}
+		[aria-current] .name {
+			font-size: 0.72rem;
 		}
 		/* there is room for one state: where one stands; the knots show the others */
 		a:not([aria-current]) .state {

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Units } from '$lib/api/types';
 	import { lengths } from '$lib/keypad/keypad.svelte';
+	import { slate } from '$lib/slate/slate.svelte';
 	import { Echo } from './echo.svelte';
 	import { afterPress } from '$lib/ui/afterPress';
 	import Len from './Len.svelte';
@@ -39,8 +40,22 @@
 	/** An empty field is not wrong before anybody was at it. */
 	let visited = $state(false);
 	const trouble = $derived(
-		echo.trouble || (value.trim() || (!bare && visited) ? refused : '') || ''
+		echo.trouble ||
+			// a sum is no length yet to whoever keeps the plan
+			(!echo.read?.is_sum && (value.trim() || (!bare && visited)) ? refused : '') ||
+			''
 	);
+	/** A sum gives way to what it comes to, once it is left or sent. */
+	function settle() {
+		if (echo.read?.is_sum && echo.about === value) onInput(echo.read.explicit);
+	}
+	/** Enter sends what a sum comes to; = in an empty field is the last length on the slate. */
+	function key(event: KeyboardEvent) {
+		if (event.key === 'Enter') settle();
+		if (event.key !== '=' || value.trim() || !slate.lastLength) return;
+		event.preventDefault();
+		onInput(slate.lastLength);
+	}
 	const note = $derived(trouble || (bare ? '' : hint) || '');
 </script>
 
@@ -58,7 +73,11 @@
 		{value}
 		{placeholder}
 		oninput={(event) => onInput(event.currentTarget.value)}
-		onblur={() => afterPress(() => (visited = true))}
+		onblur={() => {
+			settle();
+			afterPress(() => (visited = true));
+		}}
+		onkeydown={key}
 		autocomplete="off"
 		autocapitalize="off"
 		spellcheck="false"

@@ -22,6 +22,8 @@ export class LevelsStage {
 	/** Section that is drawn in place of the plan; empty for the plan. */
 	section = $state('');
 	shouting = $state(false);
+	/** The field that a point tapped on the drawing is typed into, and what it asks for. */
+	picking = $state.raw<{ what: string; take: (label: string) => void }>();
 	readonly #labels = $derived(
 		Object.fromEntries((this.levels?.points ?? []).map((one) => [one.name, one.label]))
 	);

@@ -29,7 +29,8 @@ export const THINGS = [
 	'post tops',
 	'base',
 	'footing bottom',
-	'whisker stakes'
+	'whisker stakes',
+	'sill'
 ] as const;
 
 /** What a rod may stand on that nobody sets: test holes, and concrete that is there. */

@@ -170,3 +170,57 @@ export function innerLabels(lines: StructureResult['inner']['lines'], at: ToScre
 		];
 	});
 }
+
+/** Where named places and posts of a fence are drawn. */
+export function markedPlaces(result: StructureResult, at: ToScreen): XY[] {
+	return [
+		...(result.fence?.posts ?? []).map((post) => at(xy(post.centre))),
+		...Object.values(result.places).map((place) => at(xy(place)))
+	];
+}
+
+/** Numbers of posts with where they are marked, and names of places, beside them; ends, corners and gates first. */
+export function markLabels(result: StructureResult, at: ToScreen): Label[] {
+	const posts = (result.fence?.posts ?? []).map((post, index) => ({
+		key: `mark ${post.name}`,
+		text: `${index + 1}`,
+		said: `${post.name}, ${post.now_text}`,
+		here: at(xy(post.centre)),
+		last: post.kind === 'line'
+	}));
+	const places = Object.entries(result.places).map(([name, place]) => ({
+		key: `mark ${name}`,
+		text: name,
+		said: `${name}, ${place.text}`,
+		here: at(xy(place)),
+		last: false
+	}));
+	const obstacles = result.obstacles.map((one) => ({
+		key: `mark ${one.name}`,
+		text: one.name,
+		said: one.name,
+		here: at(
+			xy({ x_mm: (one.start.x_mm + one.end.x_mm) / 2, y_mm: (one.start.y_mm + one.end.y_mm) / 2 })
+		),
+		last: false
+	}));
+	return [...posts, ...places, ...obstacles]
+		.toSorted((one, other) => Number(one.last) - Number(other.last))
+		.map(({ key, text, said, here, last }) => ({
+			key,
+			text,
+			said,
+			spare: last,
+			anchor: here,
+			turn: 0,
+			size: 15,
+			places: [
+				{ x: here.x, y: here.y - 18 },
+				{ x: here.x, y: here.y + 18 },
+				{ x: here.x + 22, y: here.y },
+				{ x: here.x - 22, y: here.y },
+				{ x: here.x + 52, y: here.y - 14 },
+				{ x: here.x - 52, y: here.y + 14 }
+			]
+		}));
+}

@@ -4,6 +4,7 @@
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
+	import { picks } from '$lib/levels/pick';
 	import { freeName } from '$lib/levels/typed';
 	import FootingStrip from './FootingStrip.svelte';
 
@@ -139,7 +140,12 @@
 		>
 			<label
 				><span class="font-semibold">Grade at point</span>
-				<input class="field mt-1" list="footing-points" bind:value={at} /></label
+				<input
+					class="field mt-1"
+					list="footing-points"
+					bind:value={at}
+					{@attach picks(stage, 'where the grade is another', (label) => (at = label))}
+				/></label
 			>
 			<LengthField label="is" value={atGrade} {units} signed onInput={(t) => (atGrade = t)} />
 			<button class="board-button mt-7" disabled={!at.trim() || !atGrade.trim()}>Keep</button>

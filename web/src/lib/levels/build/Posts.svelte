@@ -3,6 +3,7 @@
 	import type { LevelPlan } from '$lib/api/types';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
+	import FenceHeights from './FenceHeights.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
 	import Stepped from './Stepped.svelte';
 	import Straight from '$lib/levels/shoot/Straight.svelte';
@@ -31,7 +32,8 @@
 		const given = (stage.planned.points ?? [])
 			.filter((one) => (one.structure ?? stage.levels?.on) === stage.structure.name_in_file)
 			.map((one) => one.name);
-		return [...new Set([...crossings, ...Object.keys(corners), ...given])];
+		const named = Object.keys(stage.structure.result.places);
+		return [...new Set([...crossings, ...Object.keys(corners), ...named, ...given])];
 	});
 	/** Those that were chosen; all crossings, else all corners, before anybody chose. */
 	let picked = $state<string[]>();
@@ -79,6 +81,7 @@
 	}
 </script>
 
+<FenceHeights {stage} />
 {#each names as group (group)}
 	{@const range = stage.result?.post_tops.find((one) => one.name === group)}
 	<h2 class="text-lg font-bold">{group}</h2>

@@ -4,6 +4,7 @@
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
+	import { picks } from '$lib/levels/pick';
 	import { freeName } from '$lib/levels/typed';
 	import RunProfile from './RunProfile.svelte';
 
@@ -26,6 +27,8 @@
 	let cover = $state('');
 	let every = $state('');
 	let string = $state('');
+	let stakes = $state('');
+	let embedment = $state('');
 	let trouble = $state('');
 
 	async function keep(event: SubmitEvent) {
@@ -51,11 +54,13 @@
 				},
 				cover: cover.trim() || null,
 				every: every.trim() || null,
-				string: string.trim() || null
+				string: string.trim() || null,
+				stakes: stakes.trim() || null,
+				...(embedment.trim() ? { embedment: embedment.trim() } : {})
 			};
 			return { ...plan, runs: [...all.filter((one) => one.name !== called), run] };
 		});
-		if (!trouble) name = from = to = start = outlet = cover = every = string = '';
+		if (!trouble) name = from = to = start = outlet = cover = every = string = stakes = embedment = '';
 	}
 
 	async function drop(gone: string) {
@@ -68,6 +73,7 @@
 
 {#each runs as run (run.name)}
 	{@const strung = run.stations.some((one) => one.drop_text)}
+	{@const staked = run.stations.some((one) => one.stake_text)}
 	{@const read = run.stations.some((one) => one.reading_text)}
 	{@const short = run.stations.some((one) => one.short_mm)}
 	<article class="mb-3 border-l-4 pl-3 {run.works ? 'border-edge' : 'border-string'}">
@@ -81,7 +87,7 @@
 			<thead class="text-sm text-ink-soft">
 				<tr
 					><th class="text-left">Along</th><th class="max-sm:hidden">Ground</th><th class="max-sm:hidden">Bottom</th>
-					<th>Dig</th>{#if strung}<th>From string</th>{/if}{#if read}<th>Rod</th>{/if}
+					<th>Dig</th>{#if strung}<th>From string</th>{/if}{#if staked}<th class="max-sm:hidden">Stake</th>{/if}{#if read}<th>Rod</th>{/if}
 					{#if short}<th>Cover short</th>{/if}</tr
 				>
 			</thead>
@@ -93,6 +99,7 @@
 						<td class="max-sm:hidden"><Len text={one.invert_text} /></td>
 						<td class="text-lg font-bold"><Len text={one.cut_text ?? '–'} /></td>
 						{#if strung}<td class="text-lg font-bold"><Len text={one.drop_text ?? '–'} /></td>{/if}
+						{#if staked}<td class="max-sm:hidden"><Len text={one.stake_text ?? '–'} /></td>{/if}
 						{#if read}<td><Len text={one.reading_text ?? '–'} /></td>{/if}
 						{#if short}<td class={one.short_mm ? 'font-bold text-string' : ''}
 								><Len text={one.short_mm ? (one.short_text ?? '') : '–'} /></td
@@ -115,11 +122,21 @@
 >
 	<label
 		><span class="font-semibold">From point</span>
-		<input class="field mt-1" list="run-points" bind:value={from} /></label
+		<input
+			class="field mt-1"
+			list="run-points"
+			bind:value={from}
+			{@attach picks(stage, 'where the run begins', (label) => (from = label))}
+		/></label
 	>
 	<label
 		><span class="font-semibold">to point</span>
-		<input class="field mt-1" list="run-points" bind:value={to} /></label
+		<input
+			class="field mt-1"
+			list="run-points"
+			bind:value={to}
+			{@attach picks(stage, 'where the run ends', (label) => (to = label))}
+		/></label
 	>
 	<datalist id="run-points">{#each points as one (one)}<option value={one}></option>{/each}</datalist>
 	<LengthField
@@ -173,6 +190,23 @@
 		placeholder="none"
 		onInput={(t) => (string = t)}
 	/>
+	{#if string.trim()}
+		<LengthField
+			label="Longest stake at hand"
+			value={stakes}
+			{units}
+			placeholder="cut to measure"
+			hint="to carry that string"
+			onInput={(t) => (stakes = t)}
+		/>
+		<LengthField
+			label="of it in the ground"
+			value={embedment}
+			{units}
+			placeholder={stage.job.usual.embedment}
+			onInput={(t) => (embedment = t)}
+		/>
+	{/if}
 	<label
 		><span class="font-semibold">Called</span>
 		<input class="field mt-1" placeholder="drain" bind:value={name} /></label

@@ -4,6 +4,7 @@
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
+	import { picks } from '$lib/levels/pick';
 	import { freeName } from '$lib/levels/typed';
 	import { THINGS } from '$lib/levels/words';
 
@@ -125,7 +126,12 @@
 		{#each nails as nail, i (i)}
 			<label
 				><span class="font-semibold">{i ? 'then' : 'From'} point</span>
-				<input class="field mt-1" list="string-points" bind:value={nail.at} /></label
+				<input
+					class="field mt-1"
+					list="string-points"
+					bind:value={nail.at}
+					{@attach picks(stage, `point ${i + 1} of the string`, (label) => (nail.at = label))}
+				/></label
 			>
 			<LengthField
 				label="Height there"

@@ -15,6 +15,7 @@
 	let kind = $state<(typeof THINGS)[number]>('board tops');
 	let height = $state('');
 	let tolerance = $state('');
+	let clear = $state('');
 	let where = $state<Where>('boards');
 	let trouble = $state('');
 	const prefix = $derived(stage.levels?.prefix ?? '');
@@ -50,7 +51,8 @@
 					name: kind,
 					kind,
 					...one,
-					...(tolerance.trim() ? { tolerance: tolerance.trim() } : {})
+					...(tolerance.trim() ? { tolerance: tolerance.trim() } : {}),
+					...(kind === 'sill' && clear.trim() ? { clear: clear.trim() } : {})
 				}))
 			]
 		}));
@@ -95,6 +97,18 @@
 		placeholder="as usual for it"
 		onInput={(text) => (tolerance = text)}
 	/>
+	{#if kind === 'sill'}
+		<div class="col-span-2">
+			<LengthField
+				label="Clear of the ground inside by"
+				value={clear}
+				units={stage.job.units}
+				placeholder="as the local code asks"
+				hint="held against every place inside the outline; told in Ground"
+				onInput={(text) => (clear = text)}
+			/>
+		</div>
+	{/if}
 	{#if kind === 'board tops' && strings.length}
 		<button
 			class="col-span-2 min-h-11 text-left underline"

@@ -19,6 +19,7 @@
 	let kind = $state<LevelInstrument>(before?.instrument ?? 'laser');
 	let rod = $state<RodMarks>(before?.rod ?? untrack(() => stage.job.units));
 	let rodLength = $state(before?.rod_length?.written ?? '');
+	let foot = $state('');
 	let height = $state('');
 	let string = $state('');
 	let span = $state('');
@@ -47,6 +48,7 @@
 				? { warmer: `${warmer.trim()} ${degrees}`, leg: leg.trim() }
 				: {}),
 			...(rodLength.trim() ? { rod_length: rodLength.trim() } : {}),
+			...(foot.trim() ? { foot: foot.trim() } : {}),
 			...(instrument === 'string' && string ? { string } : {}),
 			...(instrument === 'string' && !string && height.trim() ? { height: height.trim() } : {}),
 			...(instrument === 'line-level' && span.trim() ? { span: span.trim() } : {}),
@@ -120,6 +122,14 @@
 			onInput={(text) => (rodLength = text)}
 		/>
 	{/if}
+	<LengthField
+		label="Missing of its foot"
+		value={foot}
+		units={unitsOf(rod)}
+		placeholder="whole"
+		hint="worn, or a rule that begins behind its end"
+		onInput={(text) => (foot = text)}
+	/>
 	{#if instrument === 'line-level'}
 		<LengthField
 			label="String from end to end"

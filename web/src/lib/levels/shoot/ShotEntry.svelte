@@ -62,9 +62,13 @@
 	const turned = $derived(stage.draft('turned'));
 	const bracket = $derived(stage.draft('bracket'));
 	const distance = $derived(stage.draft('distance'));
+	const leans = $derived(stage.draft('leans'));
+	const foot = $derived(stage.draft('foot'));
 	/** Drops from a string whose height is another at every point: what a reading means is known once it is kept. */
 	const bent = $derived(Boolean(setup.string));
 	const at = $derived(stage.draft('at') || suggested);
+	/** What a reading takes along; the thing stays for the next one. */
+	const FIELDS = ['reading', 'turned', 'bracket', 'distance', 'leans', 'foot', 'at'] as const;
 	/** A name that is not in the book, about which was asked whether it is meant. */
 	let unknown = $state('');
 	let trouble = $state('');
@@ -85,6 +89,9 @@
 		turned,
 		bracket,
 		distance,
+		leans,
+		foot,
+		foot_mm: setup.foot_mm,
 		...meaning
 	});
 	$effect(() => echo.ask(asked));
@@ -97,13 +104,13 @@
 			unknown = at;
 			return;
 		}
-		const shot = { at, thing, reading, turned, bracket, distance };
+		const shot = { at, thing, reading, turned, bracket, distance, leans, foot };
 		const question = { ...asked, text: shot.reading };
 		const mine = { at: stage.nameOf(at), thing };
 		unknown = '';
 		checking = [...checking, mine];
 		// empty at once, for the next reading; what cannot be read comes back
-		for (const key of ['reading', 'turned', 'bracket', 'distance', 'at']) stage.type(key, '');
+		for (const key of FIELDS) stage.type(key, '');
 		line = line
 			.then(() => send(shot, question))
 			.finally(() => {
@@ -121,8 +128,7 @@
 			trouble = `${shot.at}, “${shot.reading.trim()}”: ${said}`;
 		} else {
 			trouble = said;
-			for (const key of ['reading', 'turned', 'bracket', 'distance', 'at'] as const)
-				stage.type(key, shot[key]);
+			for (const key of FIELDS) stage.type(key, shot[key]);
 		}
 	}
 </script>
@@ -236,6 +242,30 @@
 			onInput={(text) => stage.type('distance', text)}
 		/>
 	{/if}
+	<details class="wide" open={Boolean(leans || foot)}>
+		<summary class="flex min-h-11 cursor-pointer items-center underline"
+			>The rod leans, or it is another one</summary
+		>
+		<p class="text-sm">
+			Rock the rod slowly and take the least it shows: a rod that leans always shows too much.
+		</p>
+		<div class="grid grid-cols-2 gap-2">
+			<LengthField
+				label="Out of plumb there"
+				value={leans}
+				{units}
+				hint="at the reading; what that adds comes off"
+				onInput={(text) => stage.type('leans', text)}
+			/>
+			<LengthField
+				label="Missing of this rod’s foot"
+				value={foot}
+				{units}
+				placeholder="as of this setup"
+				onInput={(text) => stage.type('foot', text)}
+			/>
+		</div>
+	</details>
 	{#each pending as parcel (parcel.key)}
 		<p class="wide">
 			<b>{stage.label(parcel.shot?.at ?? '')} {parcel.shot?.on ?? ''} {parcel.shot?.reading}</b>

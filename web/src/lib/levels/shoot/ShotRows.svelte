@@ -48,6 +48,8 @@
 				reading: text,
 				turned: shot.turned?.written ?? '',
 				bracket: shot.bracket?.written ?? '',
+				leans: shot.leans?.written ?? '',
+				foot: shot.foot?.written ?? '',
 				distance: shot.distance?.written ?? ''
 			},
 			shot
@@ -70,15 +72,19 @@
 				<th class="py-1 text-lg leading-tight"
 					>{stage.label(shot.at)}
 					<span class="block text-sm font-normal text-ink-soft"
-						>{shot.struck
-							? `struck by ${shot.struck.who}`
-							: [
-									shot.thing,
-									ROLES[row.found?.role ?? ''],
-									row.found?.half_text && `middle of ± ${row.found.half_text}`
-								]
-									.filter(Boolean)
-									.join(', ')}</span
+						><Words
+							text={shot.struck
+								? `struck by ${shot.struck.who}`
+								: [
+										shot.thing,
+										ROLES[row.found?.role ?? ''],
+										row.found?.half_text && `middle of ± ${row.found.half_text}`,
+										shot.leans && `rod ${shot.leans.text} out of plumb`,
+										shot.foot && `foot ${shot.foot.text} short`
+									]
+										.filter(Boolean)
+										.join(', ')}
+						/></span
 					></th
 				>
 				<td class="text-right text-lg"

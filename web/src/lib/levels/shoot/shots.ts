@@ -11,6 +11,8 @@ export interface ShotDraft {
 	turned: string;
 	bracket: string;
 	distance: string;
+	leans: string;
+	foot: string;
 }
 
 /** Shots recorded, struck and taken back, each by way of the outbox. */
@@ -48,6 +50,8 @@ export class Shots {
 				...(shot.turned?.trim() ? { turned: shot.turned.trim() } : {}),
 				...(shot.bracket?.trim() ? { bracket: shot.bracket.trim() } : {}),
 				...(shot.distance?.trim() ? { distance: shot.distance.trim() } : {}),
+				...(shot.leans?.trim() ? { leans: shot.leans.trim() } : {}),
+				...(shot.foot?.trim() ? { foot: shot.foot.trim() } : {}),
 				...(replaces ? { replaces: replaces.id } : {})
 			}
 		});

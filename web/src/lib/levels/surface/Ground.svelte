@@ -26,6 +26,9 @@
 			.filter((one) => one.structure === here)
 			.toSorted((one, other) => Number(one.works) - Number(other.works))
 	);
+	const clearances = $derived(
+		(stage.result?.clearances ?? []).filter((one) => one.structure === here)
+	);
 	const pads = $derived((stage.result?.pads ?? []).filter((one) => one.structure === here));
 	const sections = $derived(
 		(stage.planned.sections ?? []).filter((one) => (one.structure ?? stage.levels?.on) === here)
@@ -233,6 +236,20 @@
 	{/if}
 </div>
 {#if trouble}<p role="alert" class="mt-2 font-semibold text-string">{trouble}</p>{/if}
+{#if clearances.length}
+	<h2 class="mt-5 text-lg font-bold">Over the ground inside</h2>
+	<ul aria-label="Over the ground inside">
+		{#each clearances as one (one.thing)}
+			<li
+				class="border-t border-rule py-1"
+				class:caution={!one.works}
+				class:font-semibold={!one.works}
+			>
+				<b>{one.thing}</b>: <Words text={one.text} />
+			</li>
+		{/each}
+	</ul>
+{/if}
 {#if profiles.length}
 	<h2 class="mt-5 text-lg font-bold">Strings over the ground</h2>
 	<ul aria-label="Strings over the ground">

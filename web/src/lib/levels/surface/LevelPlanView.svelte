@@ -10,6 +10,9 @@
 	import { spoken } from '$lib/drawing/labels/spoken';
 	import PlanBoards from '$lib/drawing/PlanBoards.svelte';
 	import { Sheet } from '$lib/drawing/sheet.svelte';
+	import { keyObstacle, stepsOf } from './thickness';
+	import ThicknessBands from './ThicknessBands.svelte';
+	import ThicknessKey from './ThicknessKey.svelte';
 	import { contourLabels, openSpots, spotLabels, spotsOf } from './levelDrawing';
 
 	interface Props {
@@ -21,8 +24,12 @@
 		thing: string;
 		/** Show thickness of slabs, and where they are too thin. */
 		slabs: boolean;
+		/** Show where a sill stands too near the ground inside. */
+		ground: boolean;
+		/** Told the name of a point that is tapped; points are rings to be tapped then. */
+		onPick?: ((label: string) => void) | undefined;
 	}
-	let { levels, structure, name, units, thing, slabs }: Props = $props();
+	let { levels, structure, name, units, thing, slabs, ground, onPick }: Props = $props();
 
 	/** Ground farther from the building than this many of its own lengths is not fitted in. */
 	const NEAR = 1.2;
@@ -30,6 +37,18 @@
 	const own = $derived(
 		levels.result.slabs.filter((one) => one.structure === structure.name_in_file)
 	);
+	/** From thinnest to thickest, light to dark; several slabs share the steps they share. */
+	const bands = $derived(slabs ? own.flatMap((one) => one.bands) : []);
+	const steps = $derived(stepsOf(bands));
+	const low = $derived(
+		ground
+			? levels.result.clearances
+					.filter((one) => one.structure === structure.name_in_file)
+					.flatMap((one) => one.low_pieces)
+			: []
+	);
+	/** Points that can be named by tapping them. */
+	const named = $derived(onPick ? levels.points.filter((one) => one.place) : []);
 	const pads = $derived(
 		levels.result.pads.filter((one) => one.structure === structure.name_in_file)
 	);
@@ -109,6 +128,7 @@
 						...lineObstacles(result, at, false),
 						...boardObstacles(result, at),
 						...spots.map((spot) => ({ at: at(xy(spot.place)), half: { x: 9, y: 9 }, turn: 0 })),
+						...(steps.length ? [keyObstacle(sheet.width, steps.length)] : []),
 						...sheet.forLabels.taken
 					],
 					sheet.forLabels.size
@@ -129,6 +149,10 @@
 	class={result.closed ? 'closed' : ''}
 >
 	{#if result.closed}<polygon points={corners} class="earth" />{/if}
+	<ThicknessBands {bands} {steps} {at} />
+	{#each low as piece, index (index)}
+		<polygon points={pointsText(piece.map(xy), at)} class="thin" />
+	{/each}
 	<clipPath id="frame"><rect {...sheet.frame} /></clipPath>
 	<g clip-path="url(#frame)">
 		{#each contours as line, index (index)}
@@ -176,6 +200,31 @@
 		<circle cx={here.x} cy={here.y} r="4" class="drill" class:thin={one.thin} />
 	{/each}
 	<Labels labels={placed.labels} {lookOf} />
+	{#each named as one (one.name)}
+		{#if one.place}
+			{@const here = at(xy(one.place))}
+			<!-- for fingers only: by keys its name is typed in the field itself -->
+			<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+			<g
+				data-point={spoken(one.label)}
+				transform="translate({here.x} {here.y})"
+				class="pick"
+				onclick={() => onPick?.(one.label)}
+			>
+				<circle r="22" class="touch" />
+				<circle r="11" />
+			</g>
+		{/if}
+	{/each}
+	{#snippet over()}
+		{#if steps.length}
+			<ThicknessKey
+				{steps}
+				thin={own.some((one) => one.thin_pieces.length)}
+				at={{ x: sheet.width - 12, y: sheet.isNarrow ? 44 : 40 }}
+			/>
+		{/if}
+	{/snippet}
 </DrawingSheet>
 
 <style>
@@ -191,6 +240,18 @@
 		fill: none;
 		stroke: var(--wood-dark);
 		stroke-width: 1.2;
+	}
+	.pick {
+		cursor: pointer;
+	}
+	.pick circle {
+		fill: none;
+		stroke: var(--move);
+		stroke-width: 2.5;
+	}
+	.pick .touch {
+		fill: transparent;
+		stroke: none;
 	}
 	.parted {
 		fill: none;

@@ -3,10 +3,11 @@
 	import HeightFields from '$lib/boards/HeightFields.svelte';
 	import StandFields from '$lib/boards/StandFields.svelte';
 	import Strings from '$lib/boards/Strings.svelte';
+	import Unrolled from '$lib/boards/Unrolled.svelte';
 	import Truck from '$lib/boards/Truck.svelte';
 	import { useHere } from '$lib/job/context';
 	import { useEditor } from '$lib/plan/editor.svelte';
-	import KeepBar from '$lib/plan/KeepBar.svelte';
+	import PlanPage from '$lib/plan/PlanPage.svelte';
 	import Plan from '$lib/drawing/Plan.svelte';
 	import Tabs from '$lib/ui/Tabs.svelte';
 
@@ -26,50 +27,58 @@
 
 <svelte:head><title>Boards · {here.name} · Anvilhead</title></svelte:head>
 
-<main class="two-panes">
-	<form
-		class="grid content-start gap-1"
-		aria-label="Boards"
-		onsubmit={(event) => {
-			event.preventDefault();
-			void editor.keep(units);
-		}}
-	>
-		<h1 class="text-2xl font-extrabold">Where the boards stand</h1>
-		<p class="caution my-2">
-			<strong>Before the first stake:</strong> call the utility locating service, wait for its marks,
-			and dig by hand near them. A struck gas or power line kills. Wear eye protection when driving stakes.
-		</p>
-		<Tabs label="Parts of the boards" tabs={TABS} value={tab} onValue={(value) => (tab = value)}>
-			{#snippet children(open)}
-				{#if open === 'stand'}
-					<StandFields draft={editor} {units} boards={result.boards} />
-					<Strings {result} />
-				{:else if open === 'height'}
-					<HeightFields draft={editor} {units} {result} shot={here.structure.shot_ground} />
-				{:else if open === 'faces'}
-					<Faces boards={result.boards} />
-				{:else}
-					<Truck draft={editor} {units} materials={result.materials} />
-				{/if}
-			{/snippet}
-		</Tabs>
-		<div class="mt-3"><KeepBar {editor} structure={here.structure} {units} /></div>
+<PlanPage {editor} label="Boards">
+	<h1 class="text-2xl font-extrabold">Where the boards stand</h1>
+	<p class="caution my-2">
+		<strong>Before the first stake:</strong> call the utility locating service, wait for its marks, and
+		dig by hand near them. A struck gas or power line kills. Wear eye protection when driving stakes.
+	</p>
+	<Tabs label="Parts of the boards" tabs={TABS} value={tab} onValue={(value) => (tab = value)}>
+		{#snippet children(open)}
+			{#if open === 'stand'}
+				<StandFields
+					draft={editor}
+					{units}
+					boards={result.boards}
+					sides={result.sides.map((side) => side.line)}
+				/>
+				<Strings {result} />
+			{:else if open === 'height'}
+				<HeightFields draft={editor} {units} {result} shot={here.structure.shot_ground} />
+			{:else if open === 'faces'}
+				<Faces boards={result.boards} />
+			{:else}
+				<Truck draft={editor} {units} materials={result.materials} />
+			{/if}
+		{/snippet}
+	</Tabs>
+	{#snippet after()}
 		<p class="mt-4">
 			<a class="board-button" href="/jobs/{here.job.id}/{here.structure.id}/square"
 				>Boards are up: square the strings</a
 			>
 		</p>
-	</form>
-	<div class="pane">
-		<Plan
-			{result}
-			name={here.name}
-			told={editor.isChanged ? undefined : here.structure.told}
-			{units}
-			heldLine={here.structure.plan.held_line}
-			boards
-			families={tab === 'faces'}
-		/>
-	</div>
-</main>
+	{/snippet}
+	{#snippet drawing()}
+		<div class="pane" class:split={tab === 'height' && result.heights}>
+			{#if tab === 'height' && result.heights}<Unrolled {result} />{/if}
+			<Plan
+				{result}
+				name={here.name}
+				told={editor.isChanged ? undefined : here.structure.told}
+				{units}
+				heldLine={here.structure.plan.held_line}
+				boards
+				families={tab === 'faces'}
+			/>
+		</div>
+	{/snippet}
+</PlanPage>
+
+<style>
+	.split {
+		display: grid;
+		grid-template-rows: auto auto minmax(16rem, 1fr);
+		gap: 0.5rem;
+	}
+</style>

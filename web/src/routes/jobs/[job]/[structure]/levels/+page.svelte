@@ -102,8 +102,25 @@
 				units={here.job.units}
 				thing={stage.tab === 'height' ? stage.target : ''}
 				slabs={stage.tab === 'slab'}
+				ground={stage.tab === 'ground'}
+				onPick={stage.picking?.take}
 			/>
+			{#if stage.picking}
+				<p class="picking" aria-live="polite">Tap a point: {stage.picking.what}.</p>
+			{/if}
 		{/if}
 	</div>
 </main>
 {#if stage.levels}<HeightShout {stage} />{/if}
+
+<style>
+	.picking {
+		position: absolute;
+		inset: auto 0.5rem 3.2rem 0.5rem;
+		width: fit-content;
+		padding: 0.3rem 0.6rem;
+		background: var(--move);
+		color: var(--sheet);
+		font-weight: 600;
+	}
+</style>

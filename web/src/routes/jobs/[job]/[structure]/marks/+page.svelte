@@ -1,0 +1,69 @@
+<script lang="ts">
+	import { untrack } from 'svelte';
+	import Plan from '$lib/drawing/Plan.svelte';
+	import { useHere } from '$lib/job/context';
+	import FenceFields from '$lib/marks/FenceFields.svelte';
+	import FencePosts from '$lib/marks/FencePosts.svelte';
+	import Obstacles from '$lib/marks/Obstacles.svelte';
+	import Places from '$lib/marks/Places.svelte';
+	import { useEditor } from '$lib/plan/editor.svelte';
+	import PlanPage from '$lib/plan/PlanPage.svelte';
+	import Tabs from '$lib/ui/Tabs.svelte';
+
+	const here = useHere();
+	const editor = useEditor(here);
+	const result = $derived(editor.preview.shown?.result ?? here.structure.result);
+	const units = $derived(here.job.units);
+	const isRun = $derived(!result.closed);
+	const TABS = $derived([
+		...(isRun
+			? [
+					{ value: 'posts', label: 'Posts' },
+					{ value: 'fence', label: 'Fence' }
+				]
+			: []),
+		{ value: 'places', label: 'Places' },
+		{ value: 'obstacles', label: 'In the ground' }
+	]);
+	// where one comes in is decided once: a fence that is begun does not take its own fields away
+	let chosen = $state(
+		untrack(() => (!isRun ? 'places' : here.structure.result.fence ? 'posts' : 'fence'))
+	);
+	const tab = $derived(TABS.some((one) => one.value === chosen) ? chosen : 'places');
+</script>
+
+<svelte:head><title>Marks · {here.name} · Anvilhead</title></svelte:head>
+
+<PlanPage {editor} label="Marks">
+	<h1 class="text-2xl font-extrabold">What is marked where</h1>
+	<p class="caution my-2">
+		<strong>Before any hole:</strong> have utilities located, wait for the marks, and dig by hand near
+		them. Cover or guard every open hole.
+	</p>
+	<Tabs label="Parts of the marks" tabs={TABS} value={tab} onValue={(value) => (chosen = value)}>
+		{#snippet children(open)}
+			{#if open === 'fence'}
+				<FenceFields draft={editor} {units} fence={result.fence} usual={here.job.usual} />
+			{:else if open === 'posts'}
+				<FencePosts draft={editor} {units} fence={result.fence} onPlan={() => (chosen = 'fence')} />
+			{:else if open === 'obstacles'}
+				<Obstacles draft={editor} {units} {result} />
+			{:else}
+				<Places draft={editor} {units} {result} />
+			{/if}
+		{/snippet}
+	</Tabs>
+	{#snippet drawing()}
+		<div class="pane">
+			<Plan
+				{result}
+				name={here.name}
+				told={editor.isChanged ? undefined : here.structure.told}
+				{units}
+				heldLine={here.structure.plan.held_line}
+				inner
+				marks
+			/>
+		</div>
+	{/snippet}
+</PlanPage>

@@ -4,7 +4,6 @@ Run `./anvilhead test` once, then `PYTHONPATH=src:. .venv/bin/python docs/screen
 of its own in a temporary folder, works through it as a builder would, and writes each picture.
 """
 
-import re
 import shutil
 import subprocess
 import tempfile
@@ -39,6 +38,7 @@ def take(browser: Browser, site: str) -> None:
     take_plans(desk)
     take_squaring(desk, phone)
     take_levels(device(browser, site, DESK), phone)
+    take_made(device(browser, site, DESK))
 
 
 def take_plans(desk: Page) -> None:
@@ -46,10 +46,6 @@ def take_plans(desk: Page) -> None:
     desk.goto("/")
     expect(desk.get_by_text("Honey house", exact=True)).to_be_visible()
     picture(desk, "yard")
-    desk.goto("/jobs/new")
-    desk.get_by_label("Job, as the crew calls it").fill("Heron Basin")
-    walk_walls(desk)
-    picture(desk, "new-job")
     loft = structure(desk, "Net loft")
     desk.goto(f"{loft}/ground")
     expect(desk.get_by_role("table", name="Room around it")).to_be_visible()
@@ -95,15 +91,31 @@ def take_squaring(desk: Page, phone: Page) -> None:
     picture(desk, "square-slip-dusk")
 
 
+def take_made(desk: Page) -> None:
+    """A fence on its run, the forms of a slab, and the slate."""
+    desk.goto(f"{structure(desk, 'Yard fence')}/marks")
+    expect(desk.get_by_role("table", name="Posts of the fence")).to_be_visible()
+    picture(desk, "marks")
+    desk.goto(f"{structure(desk, 'Hardstand')}/build")
+    expect(desk.get_by_role("list", name="Forms side by side")).to_be_visible()
+    picture(desk, "build")
+    desk.keyboard.press("=")
+    slate = desk.get_by_role("dialog", name="Slate")
+    slate.get_by_label("The sum").fill("(40' − 2 × 8\") ÷ 7")
+    desk.keyboard.press("Enter")
+    expect(slate.get_by_text("5′ 6").first).to_be_visible()
+    desk.keyboard.press("Enter")
+    slate.get_by_label("The sum").fill("√(44'² + 27' 6\"²)")
+    expect(slate.get_by_text("51′ 10").first).to_be_visible()
+    picture(desk, "slate")
+
+
 def take_levels(desk: Page, phone: Page) -> None:
     """A morning with laser and hose; a slab that is too thin; a level that fails its test."""
     loft = structure(desk, "Net loft")
     desk.goto(f"{loft}/levels")
     expect(desk.get_by_role("heading", name="Level line at")).to_be_visible()
     picture(desk, "levels-shoot")
-    desk.get_by_role("tab", name="To height").click()
-    expect(desk.get_by_role("list", name="board tops, point by point")).to_be_visible()
-    picture(desk, "levels-height")
     desk.get_by_role("tab", name="Ground").click()
     desk.get_by_role("button", name="along AB").click()
     desk.get_by_role("heading", level=1).scroll_into_view_if_needed()
@@ -112,9 +124,6 @@ def take_levels(desk: Page, phone: Page) -> None:
     desk.get_by_role("tab", name="Slab").click()
     expect(desk.get_by_text("Too thin at H7")).to_be_visible()
     picture(desk, "levels-slab")
-    desk.goto(f"{structure(desk, 'Honey house')}/levels")
-    desk.get_by_role("tab", name="Instruments").click()
-    picture(desk, "levels-instrument")
     phone.goto(f"{loft}/levels")
     phone.get_by_role("tab", name="To height").click()
     picture(phone, "phone-levels")
@@ -126,18 +135,6 @@ def structure(page: Page, name: str) -> str:
     page.get_by_role("link", name=name).click()
     expect(page.get_by_role("navigation", name="Stages")).to_be_visible()
     return page.url.rsplit("/", 1)[0]
-
-
-def walk_walls(page: Page) -> None:
-    """An ell with a bay, its last two walls still to come."""
-    page.get_by_role("button", name="Bay").click()
-    walls = page.get_by_role("list", name="Walls, one after the other")
-    expect(walls.get_by_role("listitem")).to_have_count(8)
-    page.get_by_label("Go F–G").fill("14'")
-    page.get_by_label("Go G–H").fill("22' 6\"")
-    page.get_by_label(re.compile("^Turn before H–")).fill("right")
-    page.get_by_label(re.compile("^Go H–")).fill("9'")
-    expect(page.get_by_text("from A", exact=False)).to_be_visible()
 
 
 def sheet_picture(pdf: Path) -> None:

@@ -23,6 +23,7 @@ from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.working.planned import Planned
 from anvilhead.jobfile.working.worked import WorkedJob, worked
 from anvilhead.jobfile.written.board_solving import Boards
+from anvilhead.jobfile.written.digging_solving import solve_digging
 from anvilhead.jobfile.written.fence_solving import solve_fence, solve_obstacles, solve_places
 from anvilhead.jobfile.written.form_solving import solve_forms
 from anvilhead.jobfile.written.line_solving import (
@@ -34,6 +35,7 @@ from anvilhead.jobfile.written.line_solving import (
 )
 from anvilhead.jobfile.written.method_solving import compare, solve_methods, solve_setting_out
 from anvilhead.jobfile.written.point_solving import solve_lost, solve_recheck
+from anvilhead.jobfile.written.pour_solving import solve_pour, solve_strip
 from anvilhead.jobfile.written.square_solving import solve_rounds, solve_square
 from anvilhead.jobfile.written.tape_solving import solve_tape
 from anvilhead.jobfile.written.writing import distance, place, side_of, text_of, tidy
@@ -179,6 +181,9 @@ def _laid_out(found: Planned, units: Units, obstacles: Mapping[str, Footprint], 
         "fence": solve_fence(found, units),
         "obstacles": solve_obstacles(found, units),
         "forms": solve_forms(found, units),
+        "strip": solve_strip(found, units),
+        "pour": solve_pour(found, units),
+        "digging": solve_digging(found, units),
         "boards": boards.results(),
         "stakes": len(boards.standing.stakes),
         "stakes_at": boards.stakes(),

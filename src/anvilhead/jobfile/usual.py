@@ -5,6 +5,8 @@ from typing import Literal
 
 from anvilhead.core.fence.post_depth import USUAL_SHARE
 from anvilhead.core.measure.tape import STEEL_TAPE
+from anvilhead.core.pour.control_joints import USUAL_ASPECT, USUAL_TIMES
+from anvilhead.core.pour.lifts import USUAL_PASSES, USUAL_SETTLING
 from anvilhead.core.units.length_printing import print_small
 from anvilhead.core.units.standards import CUT_SLOPES, STANDARDS, SWELL, TOP_PLATES
 from anvilhead.core.units.units import Units
@@ -32,6 +34,8 @@ class Usual(Result):
             run_every: from station to station of a drain; course: of block with its joint.
         bay, post, hole: of a fence; depth_percent: of a post in the ground.
         form_board, form_lap, cleat, joint_clear: of forms.
+        lift, settling_percent, passes: of a base; dowel_clear: from the end of an edge; panel_times, panel_aspect: of
+            panels between control joints.
         swell_percent: what dug ground gains; waste_percent: concrete ordered on top; plates: on a stepped wall.
     """
 
@@ -56,6 +60,12 @@ class Usual(Result):
     form_lap: str
     cleat: str
     joint_clear: str
+    lift: str
+    dowel_clear: str
+    settling_percent: float
+    passes: int
+    panel_times: float
+    panel_aspect: float
     depth_percent: float
     setbacks: str
     swell_percent: float
@@ -95,6 +105,12 @@ def usual_in(units: Units) -> Usual:
         form_lap=standard.form_lap,
         cleat=standard.cleat,
         joint_clear=standard.joint_clear,
+        lift=standard.lift,
+        dowel_clear=standard.dowel_clear,
+        settling_percent=round(100 * USUAL_SETTLING, 1),
+        passes=USUAL_PASSES,
+        panel_times=USUAL_TIMES,
+        panel_aspect=USUAL_ASPECT,
         depth_percent=round(100 * USUAL_SHARE, 1),
         setbacks=standard.setbacks,
         swell_percent=100 * SWELL,

@@ -5,9 +5,10 @@ import random
 import pytest
 
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.stretch import area_of
 from anvilhead.core.ground.contour import Band, bands, contours
 from anvilhead.core.ground.finish import Finish, drain_below
-from anvilhead.core.ground.plane import Plane, area_of
+from anvilhead.core.ground.plane import Plane
 from anvilhead.core.ground.terrain import GroundShot, Terrain, terrain_of
 
 SQUARE = [Point(0, 0), Point(8000, 0), Point(8000, 6000), Point(0, 6000)]

@@ -8,6 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.stretch import area_of
 from anvilhead.core.ground.falling_run import FallingRun, fall_there, run_stations
 from anvilhead.core.ground.finish_choice import (
     FinishCandidate,
@@ -16,7 +17,6 @@ from anvilhead.core.ground.finish_choice import (
     finish_candidates,
     stacked,
 )
-from anvilhead.core.ground.plane import area_of
 from anvilhead.core.ground.post import broken_posts, top_range
 from anvilhead.core.ground.terrain import GroundShot, Terrain, terrain_of
 from anvilhead.core.messages.decided_words import adopted_text, candidate_text, run_text, run_troubles

@@ -8,9 +8,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.stretch import area_of
 from anvilhead.core.ground.contour import contours, usual_step_mm
 from anvilhead.core.ground.earthwork import Rough, earthwork, rough_level
-from anvilhead.core.ground.plane import Plane, above, area_of, plane_through, volume_under
+from anvilhead.core.ground.plane import Plane, above, plane_through, volume_under
 from anvilhead.core.ground.section_line import exaggeration, section
 from anvilhead.core.ground.terrain import GroundShot, Terrain, terrain_of
 from anvilhead.core.units.errors import GeometryError

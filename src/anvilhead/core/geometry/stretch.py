@@ -126,3 +126,8 @@ def foot(point: Point, stretch: Stretch) -> Point:
     size = way.dot(way)
     share = (point - start).dot(way) / size if size else 0.0
     return start + way * min(max(share, 0.0), 1.0)
+
+
+def area_of(polygon: Sequence[Point]) -> float:
+    """Area of an outline by its corners, square millimetres; above zero anticlockwise."""
+    return sum(polygon[i - 1].cross(end) for i, end in enumerate(polygon)) / 2

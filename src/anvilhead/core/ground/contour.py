@@ -6,9 +6,10 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.stretch import area_of
 from anvilhead.core.ground.earthwork import plane_over
 from anvilhead.core.ground.finish import Finish, fine_triangles
-from anvilhead.core.ground.plane import Plane, Polygon, above, area_of, clipped, plane_through
+from anvilhead.core.ground.plane import Plane, Polygon, above, clipped, plane_through
 from anvilhead.core.ground.terrain import Terrain
 from anvilhead.core.units.tolerances import EXACT_MM, PRINTS_AS_NOTHING_MM
 from anvilhead.core.units.units import INCH_MM, Units

@@ -9,7 +9,8 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.ground.plane import Plane, Polygon, above, area_of, clipped, plane_through, volume_under
+from anvilhead.core.geometry.stretch import area_of
+from anvilhead.core.ground.plane import Plane, Polygon, above, clipped, plane_through, volume_under
 from anvilhead.core.ground.terrain import GroundShot, Terrain
 from anvilhead.core.units.units import INCH_MM
 

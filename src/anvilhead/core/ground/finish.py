@@ -11,7 +11,8 @@ from typing import Protocol
 
 from anvilhead.core.geometry.along import HeightsAlong
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.ground.plane import Plane, area_of
+from anvilhead.core.geometry.stretch import area_of
+from anvilhead.core.ground.plane import Plane
 from anvilhead.core.units.tolerances import COINCIDENT_MM, NOTHING_MM
 
 

@@ -9,7 +9,8 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.ground.plane import Plane, Polygon, area_of
+from anvilhead.core.geometry.stretch import area_of
+from anvilhead.core.ground.plane import Plane, Polygon
 from anvilhead.core.ground.slab import SlabThickness, slab_thickness
 from anvilhead.core.ground.terrain import GroundShot, Terrain
 from anvilhead.core.units.tolerances import NOTHING_MM

@@ -79,11 +79,6 @@ def clipped(polygon: Polygon, triangle: Sequence[Point]) -> list[Point]:
     return out
 
 
-def area_of(polygon: Polygon) -> float:
-    """Area, square millimetres; above zero anticlockwise."""
-    return sum(polygon[i - 1].cross(end) for i, end in enumerate(polygon)) / 2
-
-
 def volume_under(polygon: Polygon, plane: Plane) -> float:
     """Volume between zero and a plane over a polygon, cubic millimetres; signed as the plane and the way round are.
 

@@ -9,9 +9,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.stretch import area_of
 from anvilhead.core.ground.earthwork import plane_over
 from anvilhead.core.ground.finish import DrainFinish, Finish, fine_triangles
-from anvilhead.core.ground.plane import Plane, Polygon, above, area_of, clipped, volume_under
+from anvilhead.core.ground.plane import Plane, Polygon, above, clipped, volume_under
 from anvilhead.core.ground.terrain import GroundShot, Terrain
 from anvilhead.core.units.tolerances import COINCIDENT_MM, NOTHING_MM
 

@@ -22,6 +22,9 @@ NEAR_MM = 1.0
 WALL_FACE = "wall face"
 """The footprint's own lines: the first family, at no offset."""
 
+FOOTING_OUTER, FOOTING_INNER = "footing outer edge", "footing inner edge"
+"""Edges of the footing of a wall section."""
+
 
 @dataclass(frozen=True, slots=True)
 class LineFamily:
@@ -106,7 +109,7 @@ class WallSection:
                     "footing-misses-wall",
                     "The wall does not stand wholly on its footing. Make the footing wider, or its projection smaller.",
                 )
-            offsets |= {"footing outer edge": outer, "footing inner edge": inner}
+            offsets |= {FOOTING_OUTER: outer, FOOTING_INNER: inner}
         if self.dig_mm is not None:
             offsets |= {"dig outer edge": outer + self.dig_mm, "dig inner edge": inner - self.dig_mm}
         return dict(sorted(offsets.items(), key=lambda item: -item[1]))

@@ -18,10 +18,12 @@ from anvilhead.jobfile.documents.as_found import AsFound
 from anvilhead.jobfile.documents.beside import Beside, FamilyName, Inner, LineName, Section
 from anvilhead.jobfile.documents.board_plans import BoardPlan
 from anvilhead.jobfile.documents.control import Control, Placing
+from anvilhead.jobfile.documents.digging import DiggingPlan
 from anvilhead.jobfile.documents.footprints import AnyFootprint
 from anvilhead.jobfile.documents.forms import FormsPlan
 from anvilhead.jobfile.documents.hold_plan import FramePlan, HoldPlan, LaserCheck, PointName, StakePlan, TapeReads
 from anvilhead.jobfile.documents.marks import FencePlan, ObstaclePlan, PlacesPlan
+from anvilhead.jobfile.documents.pour import PourPlan, StripPlan
 from anvilhead.jobfile.lengths import (
     InUnits,
     Length,
@@ -66,7 +68,8 @@ class Plan(Sparse):
         lines: further families, by their offsets; inner: lines inside.
         boards: how the boards stand, how high, and of what.
         places: named places along its lines; fence: posts along an open run; obstacles: what nothing may hit.
-        forms: boards round a slab.
+        strip: the width of an open run; forms: boards round a slab, or on both sides of a strip; pour: what goes
+            under, into and over it; digging: how footings and pads are dug.
         placing: where the structure stands on the site; may_overlap: neighbours it overlaps on purpose.
         method: how its corners are squared, methods_on: those that are squared another way; crew: by how many people;
             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string; laser_check: its
@@ -99,6 +102,9 @@ class Plan(Sparse):
     places: list[PlacesPlan] = Field(default_factory=list, max_length=200)
     fence: FencePlan | None = None
     forms: FormsPlan | None = None
+    strip: StripPlan | None = None
+    pour: PourPlan | None = None
+    digging: DiggingPlan | None = None
     obstacles: list[ObstaclePlan] = Field(default_factory=list, max_length=500)
     placing: Placing | None = None
     may_overlap: list[Identifier] = Field(default_factory=list, max_length=60)

@@ -1,6 +1,7 @@
 """Results of what is built to height: ground and pads, slabs, posts and steps, sections."""
 
 from anvilhead.core.ground.earthwork import Rough
+from anvilhead.jobfile.results.pour_results import OrderResult
 from anvilhead.jobfile.results.result_parts import Place, Result
 
 
@@ -112,6 +113,7 @@ class SlabResult(Result):
 
     Attributes:
         concrete_mm3: with waste: from the thickness measured, else from the one planned.
+        order: trucks for that concrete, where the slab's plan says what one brings.
         drain: where its top falls to; null for a top without one.
         least_mm, least_at: how thin it gets between the spots, and where.
         thin_pieces: where it is too thin, bands: how thick it is where, in whole steps, least first; to be drawn.
@@ -140,6 +142,7 @@ class SlabResult(Result):
     covered_share: float
     concrete_mm3: float
     concrete_text: str
+    order: OrderResult | None
     base_mm3: float | None
     base_text: str | None
     text: str

@@ -52,12 +52,14 @@ class FormsResult(Result):
 
     Attributes:
         outline: their inner faces, set in where that is asked for; checks: its diagonals, to be pulled at the pins.
+        gauge_text: stick between the two faces of a strip; null round a slab.
         existing: sides with concrete that is there.
         truck, order, strip: what to take, what to do one after another, what comes back; in sentences.
         waste_share: of the stock.
     """
 
     outline: list[Place]
+    gauge_text: str | None
     sides: list[FormSideResult]
     existing: list[str]
     stakes: int

@@ -6,6 +6,7 @@ from pydantic import Field
 
 from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.results.digging_results import DiggingResult
 from anvilhead.jobfile.results.form_results import FormsResult
 from anvilhead.jobfile.results.marks_results import FenceResult, ObstacleResult, PlaceResult
 from anvilhead.jobfile.results.method_results import MethodsResult, SettingOutResult
@@ -23,6 +24,7 @@ from anvilhead.jobfile.results.plan_results import (
     StakeResult,
     StringResult,
 )
+from anvilhead.jobfile.results.pour_results import PourResult, StripResult
 from anvilhead.jobfile.results.result_parts import Distance, Place, Result, SideResult
 from anvilhead.jobfile.results.square_results import LostResult, RecheckResult, RoundResult, SquareResult
 from anvilhead.jobfile.results.tape_results import TapeResult
@@ -42,6 +44,8 @@ class StructureResult(Result):
         sticks: marking sticks, alike sides together.
         places: named places along its lines; fence: its posts along an open run, null without one;
             obstacles: what nothing may hit; forms: round a slab, null where the plan asks for none.
+        strip: the faces of a run with a width; pour: what goes under, into and over a slab;
+            digging: what a digger is told.
         heights: null while no ground is said; site: null while it is not placed.
         methods: null in a quick answer that leaves them out.
         setting_out: sheet of the chosen method, else of the one recommended.
@@ -74,6 +78,9 @@ class StructureResult(Result):
     fence: FenceResult | None
     obstacles: list[ObstacleResult]
     forms: FormsResult | None
+    strip: StripResult | None
+    pour: PourResult | None
+    digging: DiggingResult | None
     boards: list[BoardResult]
     stakes: int
     stakes_at: list[StakeResult]

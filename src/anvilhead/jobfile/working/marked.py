@@ -1,6 +1,6 @@
 """Named places, fences and the faces of forms of a plan, worked out from their documents."""
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 
 from anvilhead.core.fence.fence import Fence, FenceRule, Gate, fence_along
@@ -8,8 +8,9 @@ from anvilhead.core.geometry.along import Path
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.plan.inner_line import InnerLine, baseline_ends
-from anvilhead.core.plan.line_family import FamilyOutline, LineFamily, outline_of
+from anvilhead.core.plan.line_family import FOOTING_INNER, FOOTING_OUTER, FamilyOutline, LineFamily, outline_of
 from anvilhead.core.plan.place import by_spaces, by_spacing
+from anvilhead.core.plan.strip import Strip, strip_along
 from anvilhead.core.units.errors import GeometryError
 from anvilhead.core.units.tolerances import COINCIDENT_MM
 from anvilhead.jobfile.documents.forms import FormsPlan
@@ -183,6 +184,30 @@ def fence_of(plan: Plan, outline: Footprint, faults: Faults) -> Fence | None:
                     message = f"There is no post {number}: the fence has {len(found.posts)}."
                     faults.add(("fence", *key.split("/")), "unknown-post", message)
     return found
+
+
+def strip_of(plan: Plan, outline: Footprint, faults: Faults) -> Strip | None:
+    """The faces of a run with a width; None where it has none, or cannot be."""
+    if plan.strip is None:
+        return None
+    found: Strip | None = None
+    with faults.at("strip"):
+        found = strip_along(outline, plan.strip.width.mm, plan.strip.on)
+    return found
+
+
+def footing_edges(outlines: Sequence[FamilyOutline], strip: Strip | None) -> tuple[FamilyOutline, FamilyOutline] | None:
+    """Outer and inner edge of the footings: those of the section, else the faces of a strip; None without either."""
+    by_name = {one.family.name: one for one in outlines}
+    outer, inner = by_name.get(FOOTING_OUTER), by_name.get(FOOTING_INNER)
+    if outer and inner:
+        return outer, inner
+    return (strip.right, strip.left) if strip else None
+
+
+def marked_points(outline: Footprint, places: Mapping[str, MarkedPlace], fence: Fence | None) -> dict[str, Point]:
+    """Every point that something can be marked at: corners, named places, posts."""
+    return {**outline.corners, **{name: one.point for name, one in places.items()}, **post_names(fence)}
 
 
 def post_names(fence: Fence | None) -> dict[str, Point]:

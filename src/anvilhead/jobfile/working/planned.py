@@ -22,6 +22,7 @@ from anvilhead.core.plan.line_family import (
     families_of_section,
     outline_of,
 )
+from anvilhead.core.plan.strip import Strip
 from anvilhead.core.units.errors import GeometryError
 from anvilhead.jobfile.documents.beside import Section
 from anvilhead.jobfile.documents.footprints import Walk, walked
@@ -30,7 +31,8 @@ from anvilhead.jobfile.documents.models import Plan
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.jobfile.working.faults import Faults
-from anvilhead.jobfile.working.marked import MarkedPlace, fence_of, form_faces, places_of
+from anvilhead.jobfile.working.made_faults import Lines, made_faults
+from anvilhead.jobfile.working.marked import MarkedPlace, fence_of, places_of, strip_of
 
 Worked = TypeVar("Worked")
 
@@ -48,7 +50,7 @@ class Planned:
         boards: every board that is to stand, none along existing concrete; needs: why each stands as far out as it
             must, when there is a dig; dig: that.
         held_line: its two corners, in the order named.
-        places: named ones, by name; fence: its posts along the run.
+        places: named ones, by name; fence: its posts along the run; strip: its faces.
         set_out: what is to be squared; `naming.py` adds what pulls can name.
         heights_mm: ground heights that are said or were shot, by corner and board.
         memo: what was worked out from it before; see `once`.
@@ -67,6 +69,7 @@ class Planned:
     held_line: tuple[str, str]
     places: dict[str, MarkedPlace]
     fence: Fence | None
+    strip: Strip | None
     set_out: SetOut
     heights_mm: dict[str, float]
     memo: dict[str, tuple[object, Any]] = field(default_factory=dict, compare=False, repr=False)
@@ -139,17 +142,12 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
             known = ", ".join(outline.names[2:])
             message = f"Corner {corner} {told}. Corners with a method of their own can be {known}."
             faults.add(("methods_on", corner), "not-squared", message)
-    if plan.forms and not outline.closed:
-        faults.add(("forms",), "open-forms", "An open line has no forms round it. Take “forms” out.")
-    elif plan.forms and outlines:
-        with faults.at("forms"):
-            form_faces(plan.forms, plan.boards.existing, outline, outlines)
-    if plan.forms and plan.forms.family and plan.forms.family not in {one.name for one in families}:
-        faults.unknown(("forms", "family"), "line family", plan.forms.family, [one.name for one in families])
     if plan.frame and not outline.closed:
         faults.add(("frame",), "open-frame", "An open line is no frame: it has no corners to rack. Take “frame” out.")
     places = places_of(plan, outline, outlines, inner, faults)
     fence = fence_of(plan, outline, faults)
+    strip = strip_of(plan, outline, faults)
+    made_faults(plan, Lines(outline, outlines, places, fence, strip), faults)
     if faults.found or held is None:
         return None, faults.found
     tape = STEEL_TAPE if plan.tape_error is None else replace(STEEL_TAPE, constant_mm=plan.tape_error.mm)
@@ -181,6 +179,7 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
             held,
             places,
             fence,
+            strip,
             set_out,
             {place: height.mm for place, height in plan.boards.ground.items()},
         ),

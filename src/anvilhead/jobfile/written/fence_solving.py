@@ -13,7 +13,7 @@ from anvilhead.core.fence.post_depth import USUAL_SHARE, DepthRule, StandingPost
 from anvilhead.core.fence.set_posts import with_set
 from anvilhead.core.geometry.along import Path
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.messages import made_words as say
+from anvilhead.core.messages.made import fence_words as say
 from anvilhead.core.units.length_printing import print_difference
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.marks import FencePlan, ObstaclePlan

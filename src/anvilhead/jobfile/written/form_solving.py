@@ -1,6 +1,8 @@
 """Forms of a slab written down."""
 
 from collections import Counter
+from collections.abc import Sequence
+from dataclasses import replace
 from itertools import combinations
 
 from anvilhead.core.forms.cutting import StockCut, cut_from
@@ -13,7 +15,8 @@ from anvilhead.core.forms.form_kit import (
     spacing_for,
 )
 from anvilhead.core.geometry.footprint import Side
-from anvilhead.core.messages import made_words as say
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.messages.made import form_words as say
 from anvilhead.core.units.errors import AnvilheadError
 from anvilhead.core.units.length_reading import read_length
 from anvilhead.core.units.standards import STANDARDS
@@ -33,9 +36,7 @@ MOST_CORNERS = 8
 def solve_forms(found: Planned, units: Units) -> r.FormsResult | None:
     """The forms of a plan; null where it asks for none."""
     plan = found.plan.forms
-    if plan is None or not found.footprint.closed:
-        return None
-    return _Forms(found, plan, units).result()
+    return None if plan is None else _Forms(found, plan, units).result()
 
 
 class _Forms:
@@ -52,8 +53,21 @@ class _Forms:
             spacing_mm=mm_of(plan.spacing) or spacing_for(plan.thickness.mm),
         )
         self.existing = [line for line in found.plan.boards.existing if line in found.footprint.sides_by_name]
-        self.outline = form_faces(plan, found.plan.boards.existing, found.footprint, found.outlines)
+        self.strip = found.strip
+        self.corners, self.sides = self._faces(found)
         self.found = found
+
+    def _faces(self, found: Planned) -> tuple[dict[str, Point], list[Side]]:
+        """Inner faces of the forms: round a slab, or both faces of a strip, which its ends close without a form."""
+        if found.strip is None:
+            outline = form_faces(self.plan, found.plan.boards.existing, found.footprint, found.outlines)
+            return outline.corners, [side for side in outline.sides if side.name not in self.existing]
+        sides = [
+            replace(side, wall=f"{side.name} {hand}")
+            for hand, face in (("left", found.strip.left), ("right", found.strip.right))
+            for side in face.sides
+        ]
+        return {str(at): point for at, point in enumerate(found.strip.outline)}, sides
 
     def _said(self, length: Length | None, usual: str) -> float:
         return float(read_length(usual, self.units).mm) if length is None else length.mm
@@ -61,9 +75,7 @@ class _Forms:
     def result(self) -> r.FormsResult:
         troubles: list[str] = []
         sides: list[tuple[Side, FormSide]] = []
-        for side in self.outline.sides:
-            if side.name in self.existing:
-                continue
+        for side in self.sides:
             try:
                 sides.append((side, form_side(side.length_mm, self.rule, runs_by=self._runs_by(side) is not None)))
             except AnvilheadError as error:
@@ -80,18 +92,19 @@ class _Forms:
         inset, below = mm_of(self.plan.inset) or 0.0, mm_of(self.plan.below) or 0.0
         used = sum(cut.stock_mm for cut in cuts)
         return r.FormsResult(
-            outline=[place(point) for point in self.outline.corners.values()],
+            outline=[place(point) for point in self.corners.values()],
+            gauge_text=None if self._gauge() is None else text_of(self._gauge() or 0.0, self.units),
             sides=[self._side(side, form) for side, form in sides],
             existing=self.existing,
             stakes=stakes,
             cleats=cleats,
-            cuts=self._cuts(cuts, pieces),
+            cuts=written_cuts(cuts, pieces, self.units),
             waste_share=round(1 - sum(pieces) / used, 4) if used else 0.0,
             checks=checks,
             truck=say.form_truck([(count, text) for text, count in stock.items()], stakes, cleats, cleat_text, screws),
             order=[
                 r.FormStep(text=text, hold=hold)
-                for text, hold in say.form_order(told[:2], inset, below, self.existing, self.units)
+                for text, hold in say.form_order(told[:2], inset, below, self.existing, self._gauge(), self.units)
             ],
             strip=say.form_strip(len(pieces), stakes, cleats),
             troubles=troubles,
@@ -100,8 +113,9 @@ class _Forms:
 
     def _runs_by(self, side: Side) -> str | None:
         """The corner that a side's last board runs by; none where the next side is there already."""
-        after = next((one for one in self.outline.sides if one.start == side.end), None)
-        return None if after is None or after.name in self.existing else side.end
+        if self.strip is not None:
+            return None
+        return side.end if any(one.start == side.end for one in self.sides) else None
 
     def _side(self, side: Side, form: FormSide) -> r.FormSideResult:
         return r.FormSideResult(
@@ -117,32 +131,37 @@ class _Forms:
             runs_by=self._runs_by(side),
         )
 
+    def _gauge(self) -> float | None:
+        return self.found.plan.strip.width.mm if self.found.plan.strip else None
+
     def _piece(self, mm: float) -> r.FormPiece:
         return r.FormPiece(mm=tidy(mm), text=text_of(mm, self.units))
 
-    def _cuts(self, cuts: list[StockCut], pieces: list[float]) -> list[r.FormCut]:
-        alike = Counter(
-            (
-                text_of(cut.stock_mm, self.units),
-                tuple(text_of(pieces[piece], self.units) for piece in cut.pieces),
-                text_of(cut.left_mm, self.units),
-            )
-            for cut in cuts
-        )
-        return [
-            r.FormCut(count=count, stock_text=stock, cuts=list(cut), left_text=left)
-            for (stock, cut, left), count in alike.items()
-        ]
-
     def _checks(self) -> list[Distance]:
         """Diagonals of the inner faces, the longest first."""
-        corners = self.outline.corners
-        if len(corners) > MOST_CORNERS:
+        corners = self.corners
+        if self.strip is not None or len(corners) > MOST_CORNERS:
             return []
-        beside = {frozenset((side.start, side.end)) for side in self.outline.sides}
+        beside = {frozenset((side.start, side.end)) for side in self.found.footprint.sides}
         found = [
             distance(Side(a, b, corners[a], corners[b]), self.units)
             for a, b in combinations(corners, 2)
             if frozenset((a, b)) not in beside
         ]
         return sorted(found, key=lambda one: -one.length_mm)
+
+
+def written_cuts(cuts: Sequence[StockCut], pieces: Sequence[float], units: Units) -> list[r.FormCut]:
+    """Stock and what is cut from it, lengths cut alike together."""
+    alike = Counter(
+        (
+            text_of(cut.stock_mm, units),
+            tuple(text_of(pieces[piece], units) for piece in cut.pieces),
+            text_of(cut.left_mm, units),
+        )
+        for cut in cuts
+    )
+    return [
+        r.FormCut(count=count, stock_text=stock, cuts=list(cut), left_text=left)
+        for (stock, cut, left), count in alike.items()
+    ]

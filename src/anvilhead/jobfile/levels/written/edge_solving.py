@@ -4,8 +4,8 @@ from collections.abc import Mapping, Sequence
 
 from anvilhead.core.geometry.along import HeightsAlong
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.stretch import area_of
 from anvilhead.core.ground.finish import EdgedFinish, FallFrom, Finish, falls_from
-from anvilhead.core.ground.plane import area_of
 from anvilhead.core.messages.edge_words import edge_fall_words, edges_apart, fall_text
 from anvilhead.core.units.tolerances import FLOAT_SLACK
 from anvilhead.core.units.units import SIXTEENTH_MM

@@ -6,7 +6,7 @@ from anvilhead.core.fence.fence import FencePost
 from anvilhead.core.fence.post_depth import StandingPost, standing
 from anvilhead.core.fence.tops import Tops
 from anvilhead.core.geometry.along import HeightsAlong, Path
-from anvilhead.core.messages import made_words as say
+from anvilhead.core.messages.made import fence_words as say
 from anvilhead.core.units.length_printing import print_difference
 from anvilhead.jobfile.documents.marks import FencePlan
 from anvilhead.jobfile.lengths import mm_of

@@ -1,10 +1,11 @@
 """Slabs written down: heights of forms and rails, thickness over the base, concrete and base volumes."""
 
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.geometry.stretch import area_of
 from anvilhead.core.ground.contour import bands, usual_step_mm
 from anvilhead.core.ground.earthwork import earthwork
 from anvilhead.core.ground.finish import DrainFinish, Finish
-from anvilhead.core.ground.plane import Plane, area_of
+from anvilhead.core.ground.plane import Plane
 from anvilhead.core.ground.slab import SlabThickness, slab_thickness
 from anvilhead.core.ground.terrain import Terrain
 from anvilhead.core.messages import level_words as words
@@ -16,6 +17,7 @@ from anvilhead.jobfile.levels.written.edge_solving import edge_troubles, existin
 from anvilhead.jobfile.levels.written.frames import Frames
 from anvilhead.jobfile.levels.written.surfaces import edge, fall_words, finish_of, outline_of
 from anvilhead.jobfile.working.planned import Planned
+from anvilhead.jobfile.written.pour_solving import order_of
 from anvilhead.jobfile.written.writing import place, text_of, tidy
 
 
@@ -58,6 +60,7 @@ def _slab(frames: Frames, slab: SlabPlan, structure: str) -> r.SlabResult:
         covered_share=round(measured.covered_mm2 / measured.area_mm2, 6) if measured else 0.0,
         concrete_mm3=tidy(concrete),
         concrete_text=words.volume_text(concrete, book.units),
+        order=order_of(planned.plan.pour, concrete, 0.0, book.units),
         base_mm3=under and tidy(under),
         base_text=under and words.volume_text(under, book.units),
         text=words.thin_words(

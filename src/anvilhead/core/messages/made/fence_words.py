@@ -1,4 +1,4 @@
-"""What is made on the lines, in words: fences, and the forms of a slab."""
+"""Fences, in words."""
 
 from collections import Counter
 from collections.abc import Mapping, Sequence
@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from anvilhead.core.fence.bays import Remainder
 from anvilhead.core.fence.fence import Fence, PostKind
 from anvilhead.core.fence.hole_fill import HoleFill
+from anvilhead.core.messages.made.counting import count_of
 from anvilhead.core.units.length_printing import print_difference, print_length, print_volume, print_within
 from anvilhead.core.units.tolerances import PRINTS_AS_NOTHING_MM
 from anvilhead.core.units.units import INCH_MM, Units
@@ -29,15 +30,11 @@ def fence_text(fence: Fence, units: Units) -> str:
     gates = sum(bay.is_gate for bay in fence.bays)
     bays = len(fence.bays) - gates
     length = print_length(fence.posts[-1].station_mm, units).text
-    return f"{len(fence.posts)} posts ({told}) on {length}: {_count(bays, 'bay')}{_gates(gates)}."
-
-
-def _count(number: int, what: str) -> str:
-    return f"{number} {what}" if number == 1 else f"{number} {what}s"
+    return f"{len(fence.posts)} posts ({told}) on {length}: {count_of(bays, 'bay')}{_gates(gates)}."
 
 
 def _gates(number: int) -> str:
-    return f" and {_count(number, 'gate')}" if number else ""
+    return f" and {count_of(number, 'gate')}" if number else ""
 
 
 def choice_text(rule: Remainder, posts: int, widths_mm: Sequence[float], units: Units) -> str:
@@ -104,7 +101,7 @@ def low_trouble(posts: Sequence[str]) -> str:
 def heights_text(tops: Sequence[float | None], grounds: Sequence[float], posts: int, units: Units) -> str:
     """How a fence goes with the ground; `grounds`: at the posts where it is known."""
     fall = print_difference(max(grounds) - min(grounds), units)
-    seen = f"The ground is known at {len(grounds)} of {_count(posts, 'post')}" if len(grounds) < posts else ""
+    seen = f"The ground is known at {len(grounds)} of {count_of(posts, 'post')}" if len(grounds) < posts else ""
     known = [top for top in tops if top is not None]
     lie = f"The ground falls {fall} along it"
     if known:
@@ -117,11 +114,11 @@ def heights_text(tops: Sequence[float | None], grounds: Sequence[float], posts: 
 def fill_text(fill: HoleFill, holes: int, bags: int | None, *, concrete: bool, units: Units) -> str:
     """What goes into the holes, all of them."""
     round_post = print_volume(fill.round_post_mm3, units)
-    told = [f"{_count(holes, 'hole')}: {print_volume(fill.spoil_mm3, units)} come out"]
+    told = [f"{count_of(holes, 'hole')}: {print_volume(fill.spoil_mm3, units)} come out"]
     if fill.gravel_mm3 > PRINTS_AS_NOTHING_MM:
         told.append(f"{print_volume(fill.gravel_mm3, units)} of gravel")
     if concrete:
-        told.append(f"{round_post} of concrete" + (f", {_count(bags, 'bag')}" if bags else ""))
+        told.append(f"{round_post} of concrete" + (f", {count_of(bags, 'bag')}" if bags else ""))
     else:
         told.append(f"{round_post} of earth tamped back")
     return "; ".join(told) + "."
@@ -131,54 +128,3 @@ def posts_text(lengths: Sequence[float], units: Units) -> list[str]:
     """Posts by their lengths, as they go on a truck list."""
     printed = Counter(print_length(mm, units).text for mm in sorted(lengths, reverse=True))
     return [f"{number} × post {text}" for text, number in printed.items()]
-
-
-def forms_text(boards: int, sides: int, stakes: int, spacing_mm: float, units: Units) -> str:
-    """What the forms are, in a sentence."""
-    apart = print_length(spacing_mm, units).text
-    held = f"{_count(stakes, 'stake')} no more than {apart} apart"
-    return f"{_count(boards, 'board')} along {_count(sides, 'side')}, {held}."
-
-
-def form_truck(stock: Sequence[tuple[int, str]], stakes: int, cleats: int, cleat_text: str, screws: int) -> list[str]:
-    """What goes on the truck for them."""
-    told = [f"{count} × board {text}" for count, text in stock]
-    told.append(f"{stakes} × stake")
-    if cleats:
-        told.append(f"{cleats} × cleat {cleat_text}")
-    return [*told, f"{screws} × screw", "pins for the corners, caps for steel ones"]
-
-
-def form_order(
-    checks: Sequence[str], inset_mm: float, below_mm: float, existing: Sequence[str], units: Units
-) -> list[tuple[str, bool]]:
-    """The order of work, each step with whether nothing goes on before it is done."""
-    pulls = f": {' and '.join(checks)} when square" if checks else ""
-    told = [
-        "Join the boards of each side, a cleat behind every joint; lay all sides to their inner faces.",
-        "Pin the corners only, two stakes at each.",
-        HOLD.format(pulls),
-        "Push the frame until they agree, then screw the corners.",
-        "String each side from corner to corner and pin the rest to it.",
-        "Bring the tops to grade, from the highest corner down.",
-        "Brace: a kicker at every joint and wherever a stake gives under the foot.",
-        "Pull the diagonals again before the pour; look at tops and stakes once more.",
-    ]
-    if existing:
-        told.insert(1, f"No form along {', '.join(existing)}: concrete is there. Hold it; butt the boards against it.")
-    if inset_mm > 0:
-        told.insert(1, f"The faces are set in by {print_difference(inset_mm, units)}: wet concrete pushes them out.")
-    if below_mm > 0:
-        told.insert(
-            -1, f"Cut the stakes {print_difference(below_mm, units)} below the tops, so that the screed passes."
-        )
-    hold = HOLD.format(pulls)
-    return [(one, one in (hold, told[-1])) for one in told]
-
-
-HOLD = "Stop: pull the diagonals before any other stake is driven{}."
-
-
-def form_strip(boards: int, stakes: int, cleats: int) -> list[str]:
-    """What comes back when they are stripped."""
-    return [_count(boards, "board"), _count(stakes, "stake"), *([_count(cleats, "cleat")] if cleats else [])]

@@ -1,0 +1,79 @@
+"""The forms of a slab, in words."""
+
+from collections.abc import Sequence
+
+from anvilhead.core.messages.made.counting import count_of
+from anvilhead.core.units.length_printing import print_difference, print_length
+from anvilhead.core.units.units import Units
+
+
+def forms_text(boards: int, sides: int, stakes: int, spacing_mm: float, units: Units) -> str:
+    """What the forms are, in a sentence."""
+    apart = print_length(spacing_mm, units).text
+    held = f"{count_of(stakes, 'stake')} no more than {apart} apart"
+    return f"{count_of(boards, 'board')} along {count_of(sides, 'side')}, {held}."
+
+
+def form_truck(stock: Sequence[tuple[int, str]], stakes: int, cleats: int, cleat_text: str, screws: int) -> list[str]:
+    """What goes on the truck for them."""
+    told = [f"{count} × board {text}" for count, text in stock]
+    told.append(f"{stakes} × stake")
+    if cleats:
+        told.append(f"{cleats} × cleat {cleat_text}")
+    return [*told, f"{screws} × screw", "pins for the corners, caps for steel ones"]
+
+
+def form_order(
+    checks: Sequence[str],
+    inset_mm: float,
+    below_mm: float,
+    existing: Sequence[str],
+    gauge_mm: float | None,
+    units: Units,
+) -> list[tuple[str, bool]]:
+    """The order of work, each step with whether nothing goes on before it is done; `gauge_mm`: across a strip."""
+    if gauge_mm is not None:
+        return _strip_order(gauge_mm, below_mm, units)
+    pulls = f": {' and '.join(checks)} when square" if checks else ""
+    told = [
+        "Join the boards of each side, a cleat behind every joint; lay all sides to their inner faces.",
+        "Pin the corners only, two stakes at each.",
+        HOLD.format(pulls),
+        "Push the frame until they agree, then screw the corners.",
+        "String each side from corner to corner and pin the rest to it.",
+        "Bring the tops to grade, from the highest corner down.",
+        "Brace: a kicker at every joint and wherever a stake gives under the foot.",
+        "Pull the diagonals again before the pour; look at tops and stakes once more.",
+    ]
+    if existing:
+        told.insert(1, f"No form along {', '.join(existing)}: concrete is there. Hold it; butt the boards against it.")
+    if inset_mm > 0:
+        told.insert(1, f"The faces are set in by {print_difference(inset_mm, units)}: wet concrete pushes them out.")
+    if below_mm > 0:
+        told.insert(
+            -1, f"Cut the stakes {print_difference(below_mm, units)} below the tops, so that the screed passes."
+        )
+    hold = HOLD.format(pulls)
+    return [(one, one in (hold, told[-1])) for one in told]
+
+
+def _strip_order(gauge_mm: float, below_mm: float, units: Units) -> list[tuple[str, bool]]:
+    """Twin forms: one face to the string, the other to a stick."""
+    told = [
+        ("Join the boards of each face, a cleat behind every joint.", False),
+        ("Pin the right face to the string, from corner to corner.", False),
+        (f"Cut a gauge stick of {print_length(gauge_mm, units).text}; set the left face to it at every stake.", False),
+        ("Tie both faces across at every joint, so that they keep their gap; bring both tops to grade.", False),
+        ("Run the stick from end to end once more before the pour; look at tops and stakes.", True),
+    ]
+    if below_mm > 0:
+        told.insert(-1, (f"Cut the stakes {print_difference(below_mm, units)} below the tops.", False))
+    return told
+
+
+HOLD = "Stop: pull the diagonals before any other stake is driven{}."
+
+
+def form_strip(boards: int, stakes: int, cleats: int) -> list[str]:
+    """What comes back when they are stripped."""
+    return [count_of(boards, "board"), count_of(stakes, "stake"), *([count_of(cleats, "cleat")] if cleats else [])]

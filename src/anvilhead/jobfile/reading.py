@@ -11,8 +11,9 @@ from anvilhead.jobfile.documents.beside import Beside, Inner, Section
 from anvilhead.jobfile.documents.board_plans import BoardPlan, DigPlan
 from anvilhead.jobfile.documents.control import AtPoint, Control, ControlLine, ControlPoint, FromLine, Gap, OffsetAt
 from anvilhead.jobfile.documents.footprints import Polygon, Rectangle, Step, Walk
-from anvilhead.jobfile.documents.hold_plan import HoldPlan, StakePlan
+from anvilhead.jobfile.documents.hold_plan import HoldPlan
 from anvilhead.jobfile.documents.models import AcceptedEntry, JobFile, LostEntry, PullEntry, RoundEntry, Structure
+from anvilhead.jobfile.documents.stakes import StakePlan
 from anvilhead.jobfile.levels.documents import LEVEL_DOCUMENTS
 from anvilhead.jobfile.problems import DocumentRefused, Problem, pointer_to, problems_from
 from anvilhead.jobfile.working.judging import mixed_family

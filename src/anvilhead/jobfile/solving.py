@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Mapping, Sequence
+from typing import TYPE_CHECKING
 
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.walk import Leg, Walked
@@ -36,9 +37,14 @@ from anvilhead.jobfile.written.line_solving import (
 from anvilhead.jobfile.written.method_solving import compare, solve_methods, solve_setting_out
 from anvilhead.jobfile.written.point_solving import solve_lost, solve_recheck
 from anvilhead.jobfile.written.pour_solving import solve_pour, solve_strip
+from anvilhead.jobfile.written.register_solving import solve_register
 from anvilhead.jobfile.written.square_solving import solve_rounds, solve_square
+from anvilhead.jobfile.written.stake_solving import solve_laths, solve_marking, solve_offset_lines
 from anvilhead.jobfile.written.tape_solving import solve_tape
 from anvilhead.jobfile.written.writing import distance, place, side_of, text_of, tidy
+
+if TYPE_CHECKING:
+    from anvilhead.jobfile.levels.written.book_solving import Book
 
 
 def solve_job(job: JobFile, work: WorkedJob | None = None) -> r.Results:
@@ -67,7 +73,22 @@ def solve_job(job: JobFile, work: WorkedJob | None = None) -> r.Results:
                 ],
             }
         )
-    return r.Results(structures=solved, levels=_levels_of(work))
+    levels = _levels_of(work)
+    for name, one in work.found.items():
+        done = [entry for entry in job.done if entry.structure == name]
+        register = solve_register(one, solved[name], done, units, grades_of(name, work.book, levels))
+        solved[name] = solved[name].model_copy(update={"marks_register": register})
+    return r.Results(structures=solved, levels=levels)
+
+
+def grades_of(structure: str, book: "Book | None", levels: LevelsResult) -> dict[str, list[str]]:
+    """What stakes of a structure say of heights: cut or fill to every surface that was shot at them."""
+    found: dict[str, list[str]] = {}
+    for one in levels.targets if book else ():
+        own = book.points.own_name(structure, one.at) if book else None
+        if own is not None and one.stake is not None:
+            found.setdefault(own, []).append(f"{one.stake} to {one.name}")
+    return found
 
 
 def _levels_of(work: WorkedJob) -> LevelsResult:
@@ -154,6 +175,7 @@ def _laid_out(found: Planned, units: Units, obstacles: Mapping[str, Footprint], 
     """What follows from the plan and what stands around it, whatever was pulled: results by their keys."""
     footprint = found.footprint
     boards = Boards(found, units, obstacles)
+    laths, hub_checks = solve_laths(found, units)
     return {
         "kind": found.plan.kind,
         "shape": found.plan.footprint.shape,
@@ -184,6 +206,10 @@ def _laid_out(found: Planned, units: Units, obstacles: Mapping[str, Footprint], 
         "strip": solve_strip(found, units),
         "pour": solve_pour(found, units),
         "digging": solve_digging(found, units),
+        "offset_lines": solve_offset_lines(found, units),
+        "laths": laths,
+        "hub_checks": hub_checks,
+        "marking": solve_marking(found),
         "boards": boards.results(),
         "stakes": len(boards.standing.stakes),
         "stakes_at": boards.stakes(),

@@ -35,7 +35,7 @@ class Usual(Result):
         bay, post, hole: of a fence; depth_percent: of a post in the ground.
         form_board, form_lap, cleat, joint_clear: of forms.
         lift, settling_percent, passes: of a base; dowel_clear: from the end of an edge; panel_times, panel_aspect: of
-            panels between control joints.
+            panels between control joints; offset_beyond: of the stakes of a line that stays, beyond its ends.
         swell_percent: what dug ground gains; waste_percent: concrete ordered on top; plates: on a stepped wall.
     """
 
@@ -62,6 +62,7 @@ class Usual(Result):
     joint_clear: str
     lift: str
     dowel_clear: str
+    offset_beyond: str
     settling_percent: float
     passes: int
     panel_times: float
@@ -107,6 +108,7 @@ def usual_in(units: Units) -> Usual:
         joint_clear=standard.joint_clear,
         lift=standard.lift,
         dowel_clear=standard.dowel_clear,
+        offset_beyond=standard.offset_beyond,
         settling_percent=round(100 * USUAL_SETTLING, 1),
         passes=USUAL_PASSES,
         panel_times=USUAL_TIMES,

@@ -21,7 +21,8 @@ class Standard:
         bay, post, hole: of a fence: from centre to centre, wide, across.
         form_board, form_lap, cleat, joint_clear: of forms: a board's thickness, how far it runs by a corner, the board
             behind a joint, how far a joint stays from a corner.
-        lift: of a base that a plate compacts through; dowel_clear: from the end of an edge to its first dowel.
+        lift: of a base that a plate compacts through; dowel_clear: from the end of an edge to its first dowel;
+            offset_beyond: how far the stakes of a line that stays stand beyond its ends.
         setbacks: how far boards stand out, by how one digs.
     """
 
@@ -44,13 +45,14 @@ class Standard:
     joint_clear: str
     lift: str
     dowel_clear: str
+    offset_beyond: str
 
 
 _METRIC_BURNS = ("100 mm", "10 mm", "0 mm")
 _FEET_SETBACKS = "by hand 1 to 3 ft, by machine 4 ft or more"
 _METRE_SETBACKS = "by hand 0.3 to 1 m, by machine 1.2 m or more"
-_FEET_MADE = ("8'", '3 1/2"', '10"', '1 1/2"', '2"', "3'", "2'", '4"', '6"')
-_METRE_MADE = ("2400 mm", "90 mm", "250 mm", "38 mm", "50 mm", "900 mm", "600 mm", "100 mm", "150 mm")
+_FEET_MADE = ("8'", '3 1/2"', '10"', '1 1/2"', '2"', "3'", "2'", '4"', '6"', "3'")
+_METRE_MADE = ("2400 mm", "90 mm", "250 mm", "38 mm", "50 mm", "900 mm", "600 mm", "100 mm", "150 mm", "900 mm")
 _IN_FEET = ('1/4"', "1'", "6'", "10'", '8"', _FEET_SETBACKS, *_FEET_MADE)
 _IN_METRES = ("20 mm", "1 m", "2 m", "3 m", "200 mm", _METRE_SETBACKS, *_METRE_MADE)
 _IN_MM = ("20 mm", "1000 mm", "2000 mm", "3000 mm", "200 mm", _METRE_SETBACKS, *_METRE_MADE)

@@ -1,4 +1,4 @@
-"""Parts of a plan for squaring, as documents: what is held, a joined frame, instruments tested, named stakes."""
+"""Parts of a plan for squaring, as documents: what is held, a joined frame, instruments tested."""
 
 from typing import Annotated, Self
 
@@ -9,7 +9,6 @@ from anvilhead.core.adjust.hold import HoldKind
 from anvilhead.core.units.units import SIXTEENTH_MM
 from anvilhead.jobfile.documents.control import ControlName
 from anvilhead.jobfile.lengths import (
-    Coordinates,
     Length,
     NonNegativeLength,
     PositiveLength,
@@ -71,10 +70,3 @@ class LaserCheck(Strict):
 
     out: PositiveLength
     apart: SignedLength
-
-
-class StakePlan(Strict):
-    """A named stake: `at` is along the first side from A, and to its left."""
-
-    name: PointName
-    at: Coordinates

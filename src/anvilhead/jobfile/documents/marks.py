@@ -7,6 +7,7 @@ from pydantic_core import PydanticCustomError
 
 from anvilhead.core.fence.bays import Remainder
 from anvilhead.core.fence.fence import MOST_POSTS, Touches
+from anvilhead.core.fence.rails import Panel
 from anvilhead.core.fence.set_posts import Respace
 from anvilhead.core.plan.place import MOST_PLACES
 from anvilhead.jobfile.documents.beside import FamilyName
@@ -19,6 +20,7 @@ from anvilhead.jobfile.lengths import (
     Sparse,
     Strict,
     Volume,
+    mm_of,
 )
 
 RowName = Annotated[str, Field(min_length=1, max_length=40, pattern=r"^[^\x00-\x1f\x7f@/]*[^\x00-\x1f\x7f@/ ]$")]
@@ -72,11 +74,23 @@ class StringTouch(Sparse):
     side: Literal["left", "right"] = "left"
 
 
-class GatePlan(Strict):
-    """A gate: station of its first post's inner face, clear width between post faces."""
+class GatePlan(Sparse):
+    """A gate: station of its first post's inner face, clear width between post faces.
+
+    `hinge` and `latch`: gaps that its leaf leaves on either side.
+    """
 
     at: SignedLength
     opening: PositiveLength
+    hinge: NonNegativeLength | None = None
+    latch: NonNegativeLength | None = None
+
+    @model_validator(mode="after")
+    def _leaves_a_leaf(self) -> Self:
+        if (mm_of(self.hinge) or 0.0) + (mm_of(self.latch) or 0.0) >= self.opening.mm:
+            message = "The gaps leave nothing of the opening for the gate. Make them smaller."
+            raise PydanticCustomError("no-leaf", "{message}", {"message": message, "at": "hinge"})
+        return self
 
 
 class DepthPlan(Sparse):
@@ -132,6 +146,8 @@ class FencePlan(Sparse):
         height: of the fence out of the ground; length: of posts at hand, cut to measure when left out; lengths: of
             single posts, by number.
         depth: what decides it; tops: heights of the tops, over the ground of each post when left out.
+        pad: thickness of a base pad under each post; cross: how far aim crosses reach beyond the hole.
+        rails: from the top down to each; panel: how bays follow tops that differ.
         concrete: whether holes are filled with it; bag: how much one makes.
         placed: posts that were set; respace: what becomes of those that are not.
     """
@@ -148,6 +164,10 @@ class FencePlan(Sparse):
     lengths: dict[Annotated[int, Field(ge=1, le=MOST_POSTS)], PositiveLength] = Field(default_factory=dict)
     depth: DepthPlan = DepthPlan()
     tops: TopsPlan | None = None
+    pad: PositiveLength | None = None
+    cross: PositiveLength | None = None
+    rails: list[NonNegativeLength] = Field(default_factory=list, max_length=12)
+    panel: Panel = Panel.RACKED
     concrete: bool = True
     bag: Volume | None = None
     placed: list[SetPostPlan] = Field(default_factory=list, alias="set", max_length=MOST_POSTS)

@@ -21,9 +21,10 @@ from anvilhead.jobfile.documents.control import Control, Placing
 from anvilhead.jobfile.documents.digging import DiggingPlan
 from anvilhead.jobfile.documents.footprints import AnyFootprint
 from anvilhead.jobfile.documents.forms import FormsPlan
-from anvilhead.jobfile.documents.hold_plan import FramePlan, HoldPlan, LaserCheck, PointName, StakePlan, TapeReads
+from anvilhead.jobfile.documents.hold_plan import FramePlan, HoldPlan, LaserCheck, PointName, TapeReads
 from anvilhead.jobfile.documents.marks import FencePlan, ObstaclePlan, PlacesPlan
 from anvilhead.jobfile.documents.pour import PourPlan, StripPlan
+from anvilhead.jobfile.documents.stakes import DoneEntry, MarkingPlan, OffsetLinePlan, StakePlan
 from anvilhead.jobfile.lengths import (
     InUnits,
     Length,
@@ -70,6 +71,7 @@ class Plan(Sparse):
         places: named places along its lines; fence: posts along an open run; obstacles: what nothing may hit.
         strip: the width of an open run; forms: boards round a slab, or on both sides of a strip; pour: what goes
             under, into and over it; digging: how footings and pads are dug.
+        offset_lines: strings that stay, on stakes of their own; marking: what marks are made on.
         placing: where the structure stands on the site; may_overlap: neighbours it overlaps on purpose.
         method: how its corners are squared, methods_on: those that are squared another way; crew: by how many people;
             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string; laser_check: its
@@ -105,6 +107,8 @@ class Plan(Sparse):
     strip: StripPlan | None = None
     pour: PourPlan | None = None
     digging: DiggingPlan | None = None
+    offset_lines: list[OffsetLinePlan] = Field(default_factory=list, max_length=60)
+    marking: MarkingPlan | None = None
     obstacles: list[ObstaclePlan] = Field(default_factory=list, max_length=500)
     placing: Placing | None = None
     may_overlap: list[Identifier] = Field(default_factory=list, max_length=60)
@@ -213,7 +217,7 @@ class LostEntry(Strict):
 
 
 class JobFile(InUnits):
-    """A whole job; `burn`: where its tapes are started, which its calls carry."""
+    """A whole job; `burn`: where its tapes are started, which its calls carry; `done`: to its marks, in that order."""
 
     format: Literal["anvilhead-job"]
     version: Literal[1]
@@ -225,6 +229,7 @@ class JobFile(InUnits):
     rounds: list[RoundEntry] = Field(default_factory=list, max_length=2_000)
     accepted: list[AcceptedEntry] = Field(default_factory=list, max_length=2_000)
     lost: list[LostEntry] = Field(default_factory=list, max_length=200)
+    done: list[DoneEntry] = Field(default_factory=list, max_length=50_000)
     levels: Levels | None = None
 
     @model_validator(mode="before")

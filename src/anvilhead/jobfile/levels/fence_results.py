@@ -34,11 +34,30 @@ class PostHeight(Result):
     rise_text: str | None
 
 
+class RailBayResult(Result):
+    """The rails of a bay: from each post's top down to each, in the order of the plan; how much lower its end lies."""
+
+    bay: str
+    start_down_mm: list[float]
+    start_down: list[str]
+    end_down_mm: list[float]
+    end_down: list[str]
+    step_mm: float
+    step_text: str
+    clear_mm: float | None
+    clear_text: str | None
+
+
 class FenceHeights(Result):
-    """A fence over the ground: every post, what does not work, and what the holes take at their real depths."""
+    """A fence over the ground: every post, what does not work, and what the holes take at their real depths.
+
+    `rails`: bay by bay where both tops are known; none across a gate.
+    """
 
     structure: str
     posts: list[PostHeight]
+    rails: list[RailBayResult]
+    rails_text: str | None
     materials: FenceMaterials | None
     troubles: list[str]
     text: str

@@ -35,6 +35,8 @@ class FencePostResult(Result):
         governs: what decided the depth; short_mm: what the post at hand lacks.
         found_mm, drift_mm: where it was set, beyond its plan above zero; null before it was.
         now_mm: where it stands, or is to be set now.
+        cross: ends of its aim cross, on along the run first, then to its left; hole_deep_mm: of its hole, with what
+            lies under the post.
     """
 
     name: str
@@ -56,16 +58,24 @@ class FencePostResult(Result):
     drift_text: str | None
     now_mm: float
     now_text: str
+    cross: list[Place]
+    hole_deep_mm: float | None
+    hole_deep_text: str | None
 
 
 class FenceBayResult(Between):
-    """From one post to the next: between stations, and between the middles of their holes; `gate`: an opening."""
+    """From one post to the next: between stations, and between the middles of their holes; `gate`: an opening.
+
+    `leaf_mm`: width of the gate itself, where its gaps are said.
+    """
 
     width_mm: float
     width_text: str
     apart_mm: float
     apart_text: str
     gate: bool
+    leaf_mm: float | None
+    leaf_text: str | None
 
 
 class FenceChoice(Result):
@@ -85,6 +95,7 @@ class FenceMaterials(Result):
     Attributes:
         posts: by length, those to be cut to measure by what they need.
         spoil_mm3, gravel_mm3, fill_mm3: of all holes; fill: concrete or tamped earth round the posts.
+        pads: under posts.
         bags: of concrete, whole ones; null where nobody said what one makes.
         text: in sentences.
     """
@@ -93,6 +104,7 @@ class FenceMaterials(Result):
     spoil_mm3: float
     gravel_mm3: float
     fill_mm3: float
+    pads: int
     bags: int | None
     truck: list[str]
     text: str
@@ -109,6 +121,7 @@ class FenceResult(Result):
     posts: list[FencePostResult]
     bays: list[FenceBayResult]
     choices: list[FenceChoice]
+    cross_text: str | None
     materials: FenceMaterials | None
     troubles: list[str] = Field(default_factory=list)
     text: str

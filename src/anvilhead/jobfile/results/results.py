@@ -27,6 +27,13 @@ from anvilhead.jobfile.results.plan_results import (
 from anvilhead.jobfile.results.pour_results import PourResult, StripResult
 from anvilhead.jobfile.results.result_parts import Distance, Place, Result, SideResult
 from anvilhead.jobfile.results.square_results import LostResult, RecheckResult, RoundResult, SquareResult
+from anvilhead.jobfile.results.stake_results import (
+    HubCheckResult,
+    LathResult,
+    MarkingResult,
+    OffsetLineResult,
+    RegisterResult,
+)
 from anvilhead.jobfile.results.tape_results import TapeResult
 
 
@@ -45,7 +52,10 @@ class StructureResult(Result):
         places: named places along its lines; fence: its posts along an open run, null without one;
             obstacles: what nothing may hit; forms: round a slab, null where the plan asks for none.
         strip: the faces of a run with a width; pour: what goes under, into and over a slab;
-            digging: what a digger is told.
+            digging: what a digger is told; offset_lines: strings that stay.
+        laths: what is written beside named stakes; hub_checks: those of one thing against each other; marking: what
+            marks are made with.
+        marks_register: every mark, stake and piece, and what became of it; null in a quick answer.
         heights: null while no ground is said; site: null while it is not placed.
         methods: null in a quick answer that leaves them out.
         setting_out: sheet of the chosen method, else of the one recommended.
@@ -81,6 +91,10 @@ class StructureResult(Result):
     strip: StripResult | None
     pour: PourResult | None
     digging: DiggingResult | None
+    offset_lines: list[OffsetLineResult]
+    laths: list[LathResult]
+    hub_checks: list[HubCheckResult]
+    marking: list[MarkingResult]
     boards: list[BoardResult]
     stakes: int
     stakes_at: list[StakeResult]
@@ -95,6 +109,7 @@ class StructureResult(Result):
     rounds: list[RoundResult]
     recheck: RecheckResult | None
     lost: list[LostResult]
+    marks_register: RegisterResult | None = None
 
 
 class Results(Result):

@@ -32,6 +32,11 @@ def made_faults(plan: Plan, lines: Lines, faults: Faults) -> None:
     """Every fault of what is made on the lines of a plan."""
     _forms(plan, lines.outline, lines.outlines, lines.families, faults)
     _pour(plan, lines.outline, lines.families, faults)
+    for i, line in enumerate(plan.offset_lines):
+        if lines.outline.ends_of(line.along) is None:
+            faults.unknown(("offset_lines", i, "along"), "line", line.along, list(lines.outline.sides_by_name))
+        if line.name in [one.name for one in plan.offset_lines[:i]]:
+            faults.add(("offset_lines", i, "name"), "name-twice", f"There is a line “{line.name}” already.")
     edges = footing_edges(lines.outlines, lines.strip) is not None
     _digging(plan, lines.outline, marked_points(lines.outline, lines.places, lines.fence), edges, faults)
 

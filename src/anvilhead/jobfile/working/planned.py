@@ -10,6 +10,7 @@ from anvilhead.core.boards.dig import Dig, SetbackNeed, setback_needs
 from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.fence.fence import Fence
 from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.point import Point
 from anvilhead.core.geometry.walk import Walked
 from anvilhead.core.measure.tape import STEEL_TAPE, TRUE_TAPE, TapeZero
 from anvilhead.core.moves.moves import Hands
@@ -24,10 +25,12 @@ from anvilhead.core.plan.line_family import (
 )
 from anvilhead.core.plan.strip import Strip
 from anvilhead.core.units.errors import GeometryError
+from anvilhead.core.units.tolerances import COINCIDENT_MM
 from anvilhead.jobfile.documents.beside import Section
 from anvilhead.jobfile.documents.footprints import Walk, walked
 from anvilhead.jobfile.documents.footprints import outline_of as footprint_of
 from anvilhead.jobfile.documents.models import Plan
+from anvilhead.jobfile.documents.stakes import StakePlan
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.jobfile.working.faults import Faults
@@ -239,10 +242,23 @@ def _stakes(plan: Plan, outline: Footprint, faults: Faults) -> None:
     """Stakes need names of their own."""
     taken = set(outline.names)
     for i, stake in enumerate(plan.stakes):
+        _lath(stake, outline, i, faults)
         if stake.name in taken or "@" in stake.name:
             message = f"“{stake.name}” is the name of a corner, a nail or another stake. Give this one its own."
             faults.add(("stakes", i, "name"), "name-twice", message)
         taken.add(stake.name)
+
+
+def _lath(stake: StakePlan, outline: Footprint, i: int, faults: Faults) -> None:
+    """A lath faces a corner that is there, and not the one it stands on."""
+    toward = stake.lath.toward if stake.lath else None
+    if toward is None:
+        return
+    if toward not in outline.corners:
+        faults.unknown(("stakes", i, "lath", "toward"), "corner", toward, list(outline.names))
+    elif outline.corners[toward].distance_to(Point(stake.at[0].mm, stake.at[1].mm)) < COINCIDENT_MM:
+        message = f"{stake.name} stands on {toward}: it faces nothing there. Leave “toward” out."
+        faults.add(("stakes", i, "lath", "toward"), "on-point", message)
 
 
 def _families(plan: Plan, outline: Footprint, faults: Faults) -> list[LineFamily]:

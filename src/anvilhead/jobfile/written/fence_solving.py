@@ -5,8 +5,18 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from itertools import pairwise
 
+from anvilhead.core.fence.aim_cross import cross_ends
 from anvilhead.core.fence.bays import Remainder
-from anvilhead.core.fence.fence import Fence, FenceRule, PostKind, hole_centre, marks_along, too_near
+from anvilhead.core.fence.fence import (
+    Fence,
+    FenceBay,
+    FencePost,
+    FenceRule,
+    PostKind,
+    hole_centre,
+    marks_along,
+    too_near,
+)
 from anvilhead.core.fence.hole_fill import HoleFill, hole_fill
 from anvilhead.core.fence.obstacles import Obstacle, least_shift
 from anvilhead.core.fence.post_depth import USUAL_SHARE, DepthRule, StandingPost, depth_for, standing
@@ -19,6 +29,7 @@ from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.marks import FencePlan, ObstaclePlan
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.results import marks_results as r
+from anvilhead.jobfile.results.result_parts import Place
 from anvilhead.jobfile.working.marked import POST, rule_of
 from anvilhead.jobfile.working.planned import Planned
 from anvilhead.jobfile.written.writing import place, text_of, tidy
@@ -74,13 +85,18 @@ def post_name(number: int) -> str:
     return f"{POST} {number}"
 
 
+def under_post_mm(plan: FencePlan) -> tuple[float, float]:
+    """Gravel and pad under each post."""
+    return mm_of(plan.gravel) or 0.0, mm_of(plan.pad) or 0.0
+
+
 def materials_of(plan: FencePlan, posts: Sequence[StandingPost | None], units: Units) -> r.FenceMaterials | None:
     """What its posts and holes take; null while a hole or a height is missing."""
     hole = mm_of(plan.hole)
     stands = [one for one in posts if one is not None]
     if hole is None or not stands:
         return None
-    fills = [hole_fill(hole, plan.post.mm, one.depth.mm, mm_of(plan.gravel) or 0.0) for one in stands]
+    fills = [hole_fill(hole, plan.post.mm, one.depth.mm, *under_post_mm(plan)) for one in stands]
     whole = HoleFill(
         math.fsum(one.spoil_mm3 for one in fills),
         math.fsum(one.gravel_mm3 for one in fills),
@@ -91,11 +107,12 @@ def materials_of(plan: FencePlan, posts: Sequence[StandingPost | None], units: U
     lengths = [stock_of(plan, number) or one.length_mm for number, one in enumerate(stands, 1)]
     return r.FenceMaterials(
         holes=len(fills),
+        pads=len(fills) if plan.pad else 0,
         spoil_mm3=tidy(whole.spoil_mm3),
         gravel_mm3=tidy(whole.gravel_mm3),
         fill_mm3=tidy(whole.round_post_mm3),
         bags=bags,
-        truck=say.posts_text(lengths, units),
+        truck=[*say.posts_text(lengths, units), *say.pads_text(len(fills), mm_of(plan.pad), units)],
         text=say.fill_text(whole, len(fills), bags, concrete=plan.concrete, units=units),
     )
 
@@ -127,10 +144,14 @@ class _Fence:
                     apart_mm=tidy(bay.apart_mm),
                     apart_text=text_of(bay.apart_mm, self.units),
                     gate=bay.is_gate,
+                    leaf_mm=None if leaf is None else tidy(leaf),
+                    leaf_text=None if leaf is None else text_of(leaf, self.units),
                 )
                 for bay in self.fence.bays
+                for leaf in [self._leaf_mm(bay)]
             ],
             choices=list(self._choices()),
+            cross_text=self._cross_text(),
             materials=materials_of(self.plan, self.standing, self.units),
             troubles=list(self._troubles()),
             text=say.fence_text(self.fence, self.units),
@@ -166,9 +187,32 @@ class _Fence:
                     drift_text=None if one.drift_mm is None else print_difference(one.drift_mm, self.units),
                     now_mm=tidy(one.station_mm),
                     now_text=text_of(one.station_mm, self.units),
+                    cross=self._cross(post),
+                    hole_deep_mm=depth and tidy(depth.mm + sum(under_post_mm(self.plan))),
+                    hole_deep_text=depth and text_of(depth.mm + sum(under_post_mm(self.plan)), self.units),
                 )
             )
         return out
+
+    def _leaf_mm(self, bay: FenceBay) -> float | None:
+        """Width of the gate in an opening, where anybody said its gaps."""
+        if not bay.is_gate:
+            return None
+        inner = self.fence.posts[bay.start].station_mm + self.rule.post_mm / 2
+        gate = min(self.plan.gates, key=lambda one: abs(one.at.mm - inner))
+        gaps = [mm_of(gate.hinge), mm_of(gate.latch)]
+        return None if gaps == [None, None] else gate.opening.mm - sum(gap or 0.0 for gap in gaps)
+
+    def _cross(self, post: FencePost) -> list[Place]:
+        hole, beyond = mm_of(self.plan.hole), mm_of(self.plan.cross)
+        if hole is None or beyond is None:
+            return []
+        ahead = self.path.ways[self.path.leg_at(post.station_mm)]
+        return [place(end) for end in cross_ends(post.centre, ahead, hole, beyond)]
+
+    def _cross_text(self) -> str | None:
+        hole, beyond = mm_of(self.plan.hole), mm_of(self.plan.cross)
+        return None if hole is None or beyond is None else say.cross_text(hole / 2 + beyond, self.units)
 
     @property
     def _play_mm(self) -> float | None:

@@ -124,6 +124,36 @@ def fill_text(fill: HoleFill, holes: int, bags: int | None, *, concrete: bool, u
     return "; ".join(told) + "."
 
 
+def pads_text(count: int, thick_mm: float | None, units: Units) -> list[str]:
+    """Pads under posts, as they go on a truck list."""
+    return [] if thick_mm is None else [f"{count} × base pad {print_length(thick_mm, units).text} thick"]
+
+
+def cross_text(arm_mm: float, units: Units) -> str:
+    """How aim crosses are laid, and how the centre is found after the auger."""
+    arm = print_length(arm_mm, units).text
+    return (
+        f"Aim cross over every centre: four pegs {arm} from it, two along the run and two square to it. "
+        "After the auger, strings from peg to peg cross over the centre again."
+    )
+
+
+def rails_text(stepped: bool, steps_mm: Sequence[float], clear_mm: float | None, units: Units) -> str:
+    """How rails follow the tops."""
+    worst = max((abs(mm) for mm in steps_mm), default=0.0)
+    if worst < PRINTS_AS_NOTHING_MM:
+        told = "Rails lie level: the same down from every top"
+    elif stepped:
+        told = f"Rails lie level in each bay, and step by up to {print_difference(worst, units)} at a post"
+    else:
+        told = f"Rails run with the tops, up to {print_difference(worst, units)} of fall in a bay"
+    if clear_mm is not None:
+        told += f"; the lowest is {print_difference(clear_mm, units)} over the ground where it comes nearest"
+        if clear_mm < 0:
+            told += ": it runs into the ground, so lift it or dig"
+    return told + "."
+
+
 def posts_text(lengths: Sequence[float], units: Units) -> list[str]:
     """Posts by their lengths, as they go on a truck list."""
     printed = Counter(print_length(mm, units).text for mm in sorted(lengths, reverse=True))

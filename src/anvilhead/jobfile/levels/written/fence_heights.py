@@ -2,8 +2,9 @@
 
 from collections.abc import Callable
 
-from anvilhead.core.fence.fence import FencePost
+from anvilhead.core.fence.fence import Fence, FencePost
 from anvilhead.core.fence.post_depth import StandingPost, standing
+from anvilhead.core.fence.rails import Panel, RailBay, rails_of
 from anvilhead.core.fence.tops import Tops
 from anvilhead.core.geometry.along import HeightsAlong, Path
 from anvilhead.core.messages.made import fence_words as say
@@ -53,9 +54,12 @@ def _fence(frames: Frames, structure: str, planned: Planned, plan: FencePlan) ->
         _post(book, own[n], post_name(n + 1), grounds[n], tops[n], tops[n - 1] if n else None, stands[n])
         for n in range(len(own))
     ]
+    rails = _rails(fence, plan, tops, grounds)
     return r.FenceHeights(
         structure=structure,
         posts=rows,
+        rails=[_rail_row(number, bay, book) for number, bay in rails.items()],
+        rails_text=_rails_text(plan, rails, book),
         materials=materials_of(plan, stands, book.units) if all(stands) else None,
         troubles=_troubles(rows, stands, book),
         text=say.heights_text(tops, [ground for ground in grounds if ground is not None], len(own), book.units),
@@ -140,6 +144,40 @@ def _post(
         short_mm=tidy(stands.short_mm) if stands else 0.0,
         rise_mm=rise_mm,
         rise_text=rise_text,
+    )
+
+
+def _rails(fence: Fence, plan: FencePlan, tops: list[float | None], grounds: list[float | None]) -> dict[int, RailBay]:
+    """The rails of every bay whose tops are known, by the number of its first post from nothing; none across a gate."""
+    down = [one.mm for one in plan.rails]
+    found = {}
+    for bay in fence.bays if down else ():
+        start, end = tops[bay.start], tops[bay.end]
+        if bay.is_gate or start is None or end is None:
+            continue
+        found[bay.start] = rails_of(down, (start, end), (grounds[bay.start], grounds[bay.end]), plan.panel)
+    return found
+
+
+def _rails_text(plan: FencePlan, rails: dict[int, RailBay], book: Book) -> str | None:
+    if not rails:
+        return None
+    clears = [bay.least_clear_mm for bay in rails.values() if bay.least_clear_mm is not None]
+    steps = [bay.step_mm for bay in rails.values()]
+    return say.rails_text(plan.panel is Panel.STEPPED, steps, min(clears) if clears else None, book.units)
+
+
+def _rail_row(number: int, bay: RailBay, book: Book) -> r.RailBayResult:
+    return r.RailBayResult(
+        bay=f"{number + 1}–{number + 2}",
+        start_down_mm=[tidy(mm) for mm in bay.start_down_mm],
+        start_down=[text_of(mm, book.units) for mm in bay.start_down_mm],
+        end_down_mm=[tidy(mm) for mm in bay.end_down_mm],
+        end_down=[text_of(mm, book.units) for mm in bay.end_down_mm],
+        step_mm=tidy(bay.step_mm),
+        step_text=print_difference(bay.step_mm, book.units),
+        clear_mm=None if bay.least_clear_mm is None else tidy(bay.least_clear_mm),
+        clear_text=None if bay.least_clear_mm is None else print_difference(bay.least_clear_mm, book.units),
     )
 
 

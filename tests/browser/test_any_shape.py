@@ -6,8 +6,8 @@ from pathlib import Path
 from playwright.sync_api import Page, expect
 
 from anvilhead.core.units.units import Units
-from anvilhead.formats.drawing import Drawing, Stroke
 from anvilhead.formats.dxf import write_dxf
+from anvilhead.formats.strokes import Drawing, Stroke
 from tests.browser.steps import stand_at_boards
 
 # 30 ft along, a bay of 4 ft legs at 45 degrees on the right, an ell on the left

@@ -12,8 +12,8 @@ from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.geometry.walk import laid_out, legs_of
 from anvilhead.core.units.units import Units
-from anvilhead.formats.drawing import Drawing, Stroke
 from anvilhead.formats.dxf import MM_PER_UNIT, UNIT_NAMES, DxfRefused, read_dxf, write_dxf
+from anvilhead.formats.strokes import Drawing, Stroke
 from tests.strategies import star_footprints
 
 UNIT_MM = {name: MM_PER_UNIT[number] for number, name in UNIT_NAMES.items()}

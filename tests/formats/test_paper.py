@@ -14,10 +14,11 @@ from reportlab.lib.pagesizes import A4, LETTER
 
 from anvilhead.core.plan.line_family import WALL_FACE
 from anvilhead.core.units.units import Units
-from anvilhead.formats.drawing import Drawing, Stroke, plan_drawing, scale_for
+from anvilhead.formats.drawing import plan_drawing, scale_for
 from anvilhead.formats.level_sheet import LevelSheetOf, write_level_sheet
 from anvilhead.formats.paper import MARGIN, Paper, pieces_of, text_width
 from anvilhead.formats.site_sheet import SheetOf, write_site_sheet
+from anvilhead.formats.strokes import Drawing, Stroke
 from anvilhead.formats.svg import write_svg
 from anvilhead.jobfile.documents.models import Plan
 from anvilhead.jobfile.levels.level_points import level_points

@@ -20,8 +20,9 @@ from ezdxf.filemanagement import new, read
 from ezdxf.lldxf.const import DXFError
 
 from anvilhead.core.units.units import FOOT_MM, INCH_MM, Units
-from anvilhead.formats.drawing import XY, Drawing, looks_of, scale_for
+from anvilhead.formats.drawing import looks_of, scale_for
 from anvilhead.formats.joining import TooTangled, comes_back, join_lines
+from anvilhead.formats.strokes import XY, Drawing
 
 MM_PER_UNIT = {1: INCH_MM, 2: FOOT_MM, 4: 1.0, 5: 10.0, 6: 1000.0}
 """Millimetres of a drawing unit by its DXF number ($INSUNITS): inch, foot, millimetre, centimetre, metre."""

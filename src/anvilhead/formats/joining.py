@@ -5,7 +5,7 @@ from collections import defaultdict
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
-from anvilhead.formats.drawing import XY
+from anvilhead.formats.strokes import XY
 
 SAME_POINT = 1e-4
 """Ends of two lines nearer than this share of the longer one are one point ..."""

@@ -14,7 +14,9 @@ from anvilhead.core.measure.tape import PullKind
 from anvilhead.core.messages.spoken import spoken
 from anvilhead.core.plan.line_family import WALL_FACE
 from anvilhead.core.units.units import Units
-from anvilhead.formats.drawing import Drawing, looks_of, plan_drawing, scale_for
+from anvilhead.formats.drawing import plan_drawing, scale_for
+from anvilhead.formats.drawn_page import draw_on
+from anvilhead.formats.made_sheet import write_made
 from anvilhead.formats.paper import MARGIN, Paper
 from anvilhead.jobfile.results.plan_results import BoardResult
 from anvilhead.jobfile.results.results import StructureResult
@@ -66,8 +68,7 @@ def write_site_sheet(sheet: SheetOf, paper: str) -> bytes:
     _boards(page, sheet.result)
     _lines(page, sheet.result)
     _site(page, sheet)
-    _marks(page, sheet.result)
-    _forms(page, sheet.result)
+    write_made(page, sheet.result)
     page.part()
     _truck(page, sheet.result)
     _cautions(page)
@@ -88,37 +89,7 @@ def _plan(page: Paper, sheet: SheetOf) -> None:
     scale = scale_for(drawing, room[0] / mm, room[1] / mm, sheet.units)
     page.text(page.width - MARGIN, page.y, f"1:{scale}", 14, align="right")
     middle = MARGIN + room[0] / 2, MARGIN + 4 * mm + room[1] / 2
-    _draw(page, drawing, scale, middle)
-
-
-def _draw(page: Paper, drawing: Drawing, scale: float, middle: tuple[float, float]) -> None:
-    """Strokes, dots and notes, the middle of the drawing at a place on the page."""
-    left, bottom, right, top = drawing.box
-    cx, cy = (left + right) / 2, (bottom + top) / 2
-
-    def at(point: tuple[float, float]) -> tuple[float, float]:
-        return middle[0] + (point[0] - cx) / scale * mm, middle[1] + (point[1] - cy) / scale * mm
-
-    canvas = page.canvas
-    looks = looks_of(stroke.layer for stroke in drawing.strokes)
-    for stroke in drawing.strokes:
-        look = looks[stroke.layer]
-        canvas.setLineWidth(look.weight_mm * mm)
-        canvas.setDash([d * mm for d in look.dash_mm])
-        path = canvas.beginPath()
-        path.moveTo(*at(stroke.points[0]))
-        for point in stroke.points[1:]:
-            path.lineTo(*at(point))
-        if stroke.closed:
-            path.close()
-        canvas.drawPath(path)
-    canvas.setDash()
-    for dot in drawing.dots:
-        canvas.circle(*at(dot.at), 0.8 * mm, stroke=0, fill=1)
-    for note in drawing.notes:
-        x, y = at(note.at)
-        shift = note.shift_mm
-        page.turned(x + shift[0] * mm, y + shift[1] * mm, note.text, note.height_mm * 1.35 * mm, note.turn_deg)
+    draw_on(page, drawing, scale, middle)
 
 
 def _calls(page: Paper, sheet: SheetOf) -> None:
@@ -241,51 +212,6 @@ def _site(page: Paper, sheet: SheetOf) -> None:
     for one in site.clearances:
         corners = " · ".join(f"{corner} {text}" for corner, text in one.corner_texts.items())
         page.row([sheet.names.get(one.to, one.to), f"{one.words}. From its corners: {corners}"], at, 13, bold=0)
-
-
-def _marks(page: Paper, result: StructureResult) -> None:
-    """Running marks: every post of a fence from its first corner, named places row by row."""
-    fence = result.fence
-    if fence:
-        page.heading("Posts, running from the first corner")
-        page.paragraph(fence.text, 12)
-        for trouble in fence.troubles:
-            page.paragraph(trouble, 12)
-        at = (0.0, 0.1, 0.28, 0.5, 0.68, 0.84)
-        page.head(["Post", "", "Mark at", "Bay", "Deep", "Long"], at, 15, right=(2, 3, 4, 5))
-        for number, post in enumerate(fence.posts, 1):
-            bay = fence.bays[number - 2] if number > 1 else None
-            what = f"{post.corner or ''} {'' if post.kind == 'line' else post.kind}".strip()
-            cells = [str(number), what, post.now_text, bay.width_text if bay else ""]
-            page.row([*cells, post.depth_text or "", post.length_text or ""], at, 15, bold=2, right=(2, 3, 4, 5))
-        if fence.materials:
-            page.paragraph(f"{fence.materials.text} {', '.join(fence.materials.truck)}.", 12)
-    if result.places:
-        page.heading("Places")
-        columns = (0.0, 0.3)
-        page.head(["Place", "From the end of its row"], columns, 14, right=(1,))
-        for name, place in result.places.items():
-            page.row([name, place.text], columns, 14, bold=1, right=(1,))
-
-
-def _forms(page: Paper, result: StructureResult) -> None:
-    """The forms of a slab: side by side, how they are cut, in which order they go up."""
-    forms = result.forms
-    if forms is None:
-        return
-    page.heading("Forms")
-    page.paragraph(forms.text, 12)
-    at = (0.0, 0.1, 0.5)
-    page.head(["Side", "Boards", "Stakes at"], at, 13)
-    for side in forms.sides:
-        boards = " + ".join(piece.text for piece in side.pieces)
-        page.row([side.line, boards, ", ".join(stake.text for stake in side.stakes)], at, 12.5, bold=1)
-    for cut in forms.cuts:
-        page.row([f"{cut.count} × {cut.stock_text}", " · ".join(cut.cuts), f"left {cut.left_text}"],
-                 (0.0, 0.2, 0.8), 13, bold=0)  # fmt: skip
-    page.paragraph("; ".join(forms.truck) + ".", 12)
-    for number, step in enumerate(forms.order, 1):
-        page.row([str(number), step.text], (0.0, 0.06), 12.5, bold=1 if step.hold else 0)
 
 
 def _truck(page: Paper, result: StructureResult) -> None:

@@ -3,7 +3,8 @@
 from xml.sax.saxutils import escape
 
 from anvilhead.core.units.units import Units
-from anvilhead.formats.drawing import XY, Drawing, looks_of, scale_for
+from anvilhead.formats.drawing import looks_of, scale_for
+from anvilhead.formats.strokes import XY, Drawing
 
 MARGIN_MM = 14.0
 LONGEST_MM = 280.0

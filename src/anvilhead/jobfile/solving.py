@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.walk import Leg, Walked
-from anvilhead.core.messages.plan_words import clearance_words, found_text
+from anvilhead.core.messages.plan_words import clearance_words, found_text, string_text
 from anvilhead.core.messages.unlikely import unlikely
 from anvilhead.core.plan.site import Clearance
 from anvilhead.core.units.length_printing import print_area, print_length
@@ -19,13 +19,15 @@ from anvilhead.jobfile.results import results as r
 from anvilhead.jobfile.results.method_results import MethodsResult, SettingOutResult
 from anvilhead.jobfile.working.found_on_site import standing
 from anvilhead.jobfile.working.judging import Rounds, judge
-from anvilhead.jobfile.working.naming import Naming, pull_of
+from anvilhead.jobfile.working.naming import Naming
 from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.working.planned import Planned
+from anvilhead.jobfile.working.pulls import pull_of
+from anvilhead.jobfile.working.strings import nail_beyond_of
 from anvilhead.jobfile.working.worked import WorkedJob, worked
 from anvilhead.jobfile.written.board_solving import Boards
 from anvilhead.jobfile.written.digging_solving import solve_digging
-from anvilhead.jobfile.written.fence_solving import solve_fence, solve_obstacles, solve_places
+from anvilhead.jobfile.written.fence_solving import solve_fence, solve_places
 from anvilhead.jobfile.written.form_solving import solve_forms
 from anvilhead.jobfile.written.line_solving import (
     solve_families,
@@ -35,6 +37,8 @@ from anvilhead.jobfile.written.line_solving import (
     working_diagonals,
 )
 from anvilhead.jobfile.written.method_solving import compare, solve_methods, solve_setting_out
+from anvilhead.jobfile.written.obstacle_solving import solve_obstacles
+from anvilhead.jobfile.written.plates_solving import solve_plates
 from anvilhead.jobfile.written.point_solving import solve_lost, solve_recheck
 from anvilhead.jobfile.written.pour_solving import solve_pour, solve_strip
 from anvilhead.jobfile.written.register_solving import solve_register
@@ -201,7 +205,7 @@ def _laid_out(found: Planned, units: Units, obstacles: Mapping[str, Footprint], 
         "inner": solve_inner(found, units),
         "places": solve_places(found, units),
         "fence": solve_fence(found, units),
-        "obstacles": solve_obstacles(found, units),
+        "obstacles": solve_obstacles(found, boards, units),
         "forms": solve_forms(found, units),
         "strip": solve_strip(found, units),
         "pour": solve_pour(found, units),
@@ -210,10 +214,14 @@ def _laid_out(found: Planned, units: Units, obstacles: Mapping[str, Footprint], 
         "laths": laths,
         "hub_checks": hub_checks,
         "marking": solve_marking(found),
+        "plates": solve_plates(found, units),
         "boards": boards.results(),
         "stakes": len(boards.standing.stakes),
         "stakes_at": boards.stakes(),
         "strings": boards.strings,
+        "string_told": string_text(found.plan.string.runs, nail_beyond_of(found.plan.string), units)
+        if found.plan.string
+        else None,
         "heights": boards.height_results(),
         "materials": boards.materials(),
     }

@@ -7,19 +7,25 @@ from dataclasses import dataclass
 from datetime import date
 
 from anvilhead.core.levels.rod import marks_for
+from anvilhead.core.messages.made.trench_words import to_depth_text
 from anvilhead.core.units.units import Units
 from anvilhead.formats.drawing import plan_drawing
 from anvilhead.formats.level_csv import write_level_csv
 from anvilhead.formats.points_csv import read_points, write_points
 from anvilhead.formats.svg import write_svg
+from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.problems import DocumentRefused, Problem
+from anvilhead.jobfile.reading import refuse
+from anvilhead.service.asked.documents import LabelsAsked
 from anvilhead.service.heights.level_showing import levels_view
+from anvilhead.service.marking import register_of
 from anvilhead.service.shown.job_plans import plan_of, plans_of
 from anvilhead.service.shown.showing import structure_view, whole_structure
 from anvilhead.service.views.structure_views import StructureView
 from anvilhead.service.views.worked_views import OutlineRead, OutlinesRead
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
+from anvilhead.store.errors import Conflict
 from anvilhead.store.tables import JobRow
 
 LARGEST_OUTLINES = 60
@@ -54,6 +60,61 @@ def site_sheet(database: Database, structure_id: str, paper: str, today: date) -
             squared_on=view.squared_on,
         )
     return FileOut(f"{view.name_in_file}-{paper}.pdf", "application/pdf", write_site_sheet(sheet, paper))
+
+
+def operator_page(database: Database, structure_id: str, paper: str) -> FileOut:
+    """The page for whoever digs, as PDF, for `a4` or `letter`.
+
+    Raises:
+        Conflict: when the plan says nothing of digging.
+    """
+    from anvilhead.formats.operator_page import OperatorPageOf, write_operator_page  # noqa: PLC0415
+
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id)
+        plans = plans_of(row.job)
+        view = whole_structure(row, plans)
+        digging = view.document.digging
+        if digging is None:
+            raise Conflict("This plan says nothing of digging yet. Type the bucket under Marks, Digging, first.")
+        page = OperatorPageOf(
+            job=row.job.name,
+            name=view.plan.name or view.name_in_file,
+            units=Units(row.job.units),
+            result=view.result,
+            depths=_depths(digging.to, levels_view(row, plans).result) if digging.to else (),
+        )
+    return FileOut(f"{view.name_in_file}-digging-{paper}.pdf", "application/pdf", write_operator_page(page, paper))
+
+
+def _depths(to: str, levels: LevelsResult) -> list[str]:
+    """How deep, by the reading at the rod; alike readings once."""
+    found = [one for one in levels.targets if one.name == to]
+    told = [to_depth_text(to, one.target_reading_text, one.text) for one in found]
+    return list(dict.fromkeys(told)) or [f"{to}: not among the heights yet. Add it under Levels, Height."]
+
+
+def stake_labels(database: Database, structure_id: str, asked: LabelsAsked) -> FileOut:
+    """Labels for the stakes of a structure, as PDF, in the size that was typed.
+
+    Raises:
+        DocumentRefused: when a label of that size cannot be read, or does not fit on the paper.
+    """
+    from anvilhead.formats.labels import LEAST_HIGH_MM, LEAST_WIDE_MM, LabelsOf, fits, write_labels  # noqa: PLC0415
+
+    if not fits(asked.wide.mm, asked.high.mm, asked.paper):
+        least = f"{LEAST_WIDE_MM:.0f} × {LEAST_HIGH_MM:.0f} mm"
+        message = f"A label is at least {least}, and no larger than the sheet inside its white edge."
+        refuse([Problem(pointer="/wide", code="label-size", message=message)])
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id)
+        plans = plans_of(row.job)
+        view = whole_structure(row, plans)
+        register = register_of(row, plans, view.result)
+        rows = [one for one in register.rows if one.legend and (not asked.only or one.kind in asked.only)]
+        sheet = LabelsOf(row.job.name, view.plan.name or view.name_in_file, rows, asked.wide.mm, asked.high.mm)
+    name = f"{view.name_in_file}-labels-{asked.paper}.pdf"
+    return FileOut(name, "application/pdf", write_labels(sheet, asked.paper))
 
 
 def plan_dxf(database: Database, structure_id: str) -> FileOut:

@@ -14,6 +14,7 @@ from anvilhead.service.asked.documents import JobChange, JobCreate, StructureCop
 from anvilhead.service.asked.how_taken import HowTaken
 from anvilhead.service.heights.level_exchange import import_levels
 from anvilhead.service.heights.level_record import level_record
+from anvilhead.service.marking import done_for_file, import_done
 from anvilhead.service.people import By
 from anvilhead.service.rounds import import_rounds, rounds_for_file
 from anvilhead.service.shown.job_plans import burn_of, control_of, plans_of, reading_of
@@ -170,6 +171,7 @@ def import_job(
                 if pull.struck:
                     store.strike(session, kept, taken.who, taken.at)
             import_rounds(session, row, structure.id, file, by)
+            import_done(session, row, structure.id, file, by)
             if pulls:
                 text = f"Took over {len(pulls)} readings, the last of round {max(pull.round for pull in pulls)}."
                 store.add_log(session, job, "pulls-imported", text, by.who, by.at, row.id)
@@ -207,6 +209,7 @@ def export_job(database: Database, job_id: str) -> JobFile:
                 if plans.namings[row.name_in_file].knows(reading_of(pull))
             ],
             **rounds_for_file(job),
+            **done_for_file(job),
             levels=None if plans.record.is_empty else plans.record.levels,
         )
 

@@ -21,8 +21,9 @@ from anvilhead.jobfile.solving import solve_structure, walk_result
 from anvilhead.jobfile.sums import length_from_sum
 from anvilhead.jobfile.working.board_ground import with_ground
 from anvilhead.jobfile.working.judging import judge, mixed_family
-from anvilhead.jobfile.working.naming import naming_of, pull_of, pull_problems
+from anvilhead.jobfile.working.naming import naming_of, pull_problems
 from anvilhead.jobfile.working.planned import work_out
+from anvilhead.jobfile.working.pulls import pull_of
 from anvilhead.jobfile.written.call_rows import call_sheet
 from anvilhead.jobfile.written.writing import place
 from anvilhead.service.asked.documents import LengthAsked, PreviewRequest, WalkRequest

@@ -14,8 +14,9 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.solving import solve_site
 from anvilhead.jobfile.working.found_on_site import taken_as_plan
 from anvilhead.jobfile.working.judging import mixed_family
-from anvilhead.jobfile.working.naming import Naming, pull_of, pull_problems
+from anvilhead.jobfile.working.naming import Naming, pull_problems
 from anvilhead.jobfile.working.planned import work_out
+from anvilhead.jobfile.working.pulls import pull_of
 from anvilhead.jobfile.working.worked import work_job
 from anvilhead.jobfile.written.writing import place
 from anvilhead.service.asked.documents import PlanChange, PullCreate, SiteAsked

@@ -13,6 +13,7 @@ from anvilhead.store.errors import Conflict, NotFound, StaleRevision
 from anvilhead.store.tables import (
     AcceptanceRow,
     Base,
+    DoneRow,
     InHandRow,
     JobRow,
     LogRow,
@@ -32,6 +33,7 @@ _WHOLE_STRUCTURE = (
     selectinload(StructureRow.acceptances),
     selectinload(StructureRow.lost),
     selectinload(StructureRow.in_hand),
+    selectinload(StructureRow.done),
 )
 
 STRIKE_TAKEN_BACK = "Somebody has just taken this strike back."
@@ -186,7 +188,7 @@ transaction that came to nothing.
 
 
 def structure_marks(session: Session, structure_ids: Sequence[str]) -> dict[str, Mark]:
-    """The mark of each structure's rounds: pulled, struck, begun, accepted, and what was taken back."""
+    """The mark of each structure's rounds: pulled, struck, begun, accepted, taken back, and what was done to marks."""
     pulls = select(PullRow.structure_id)
     strikes = pulls.join(StrikeRow, StrikeRow.pull_id == PullRow.id)
     return marks_of(
@@ -198,6 +200,7 @@ def structure_marks(session: Session, structure_ids: Sequence[str]) -> dict[str,
         (select(RoundRow.structure_id), RoundRow.round),
         (select(AcceptanceRow.structure_id), AcceptanceRow.number),
         (select(AcceptanceRow.structure_id).where(AcceptanceRow.back_at.is_not(None)), AcceptanceRow.number),
+        (select(DoneRow.structure_id), DoneRow.number),
     )
 
 

@@ -107,6 +107,7 @@ class StructureRow(Base):
 
     lost: Mapped[list["LostPointRow"]] = relationship(order_by="LostPointRow.at")
     in_hand: Mapped["InHandRow | None"] = relationship()
+    done: Mapped[list["DoneRow"]] = relationship(order_by="DoneRow.number")
 
 
 class PlanRevisionRow(Base):
@@ -225,6 +226,22 @@ class LostPointRow(Base):
     def is_gone(self) -> bool:
         """Whether it is still to be set again: neither set nor found standing after all."""
         return self.set_at is None and self.found_at is None
+
+
+class DoneRow(Base):
+    """Something done to a mark, a stake or a piece, with the numbers of the plan then; never changed."""
+
+    __tablename__ = "done_marks"
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    id: Mapped[str] = mapped_column(Uuid, unique=True)
+    structure_id: Mapped[str] = mapped_column(ForeignKey("structures.id"))
+    what: Mapped[str] = mapped_column(String(80))
+    doing: Mapped[str] = mapped_column(String(20))
+    planned: Mapped[list[float] | None] = mapped_column(JSON(none_as_null=True))
+    note: Mapped[str] = mapped_column(String(500))
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
 
 
 class InHandRow(Base):

@@ -9,12 +9,13 @@ import pytest
 from anvilhead.core.fence.bays import Remainder, bay_widths, stations_between
 from anvilhead.core.fence.fence import Fence, FenceRule, Gate, PostKind, Touches, fence_along, too_near
 from anvilhead.core.fence.hole_fill import hole_fill
-from anvilhead.core.fence.obstacles import Obstacle, least_shift
+from anvilhead.core.fence.obstacles import least_shift
 from anvilhead.core.fence.post_depth import DepthRule, Governs, depth_for, standing
 from anvilhead.core.fence.set_posts import Respace, with_set
 from anvilhead.core.fence.tops import Tops
 from anvilhead.core.geometry.along import Path
 from anvilhead.core.geometry.point import Point
+from anvilhead.core.plan.obstacle import Obstacle
 from anvilhead.core.units.errors import GeometryError
 
 FOOT = 304.8

@@ -1,5 +1,7 @@
 """What a digger is told; numbers worked by hand."""
 
+from itertools import pairwise
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -32,7 +34,7 @@ def test_passes_cover_the_footing_and_no_more_than_one_bucket_too_wide(width: fl
     spans = [(middle - cut / 2, middle + cut / 2) for middle in found.middles_mm]
     assert spans[0][0] == pytest.approx(-found.beyond_outer_mm, abs=1e-6)
     assert spans[-1][1] == pytest.approx(width + found.beyond_inner_mm, abs=1e-6)
-    assert all(b[0] <= a[1] + 1e-6 for a, b in zip(spans, spans[1:], strict=False))  # nothing is left between
+    assert all(b[0] <= a[1] + 1e-6 for a, b in pairwise(spans))  # nothing is left between
     assert found.beyond_outer_mm + found.beyond_inner_mm == pytest.approx(found.over_mm)
 
 

@@ -13,7 +13,7 @@ from anvilhead.api.problems import ANSWERS
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.footprints import Run, Walk
 from anvilhead.service import exchange, reshaping
-from anvilhead.service.asked.documents import OutlineChosen, ReshapeRequest
+from anvilhead.service.asked.documents import LabelsAsked, OutlineChosen, ReshapeRequest
 from anvilhead.service.exchange import FileOut
 from anvilhead.service.views.worked_views import OutlinesRead
 
@@ -24,6 +24,22 @@ router = APIRouter(tags=["files"], responses=ANSWERS)
 def site_sheet(database: Db, structure_id: UUID, paper: Literal["a4", "letter"] = "a4") -> Response:
     """The site sheet for the crew: plan, boards, call sheet, truck list, cautions."""
     return handed_out(exchange.site_sheet(database, str(structure_id), paper, date.today()))
+
+
+@router.get("/structures/{structure_id}/digging.pdf", response_class=Response)
+def operator_page(database: Db, structure_id: UUID, paper: Literal["a4", "letter"] = "a4") -> Response:
+    """One page for whoever digs: what is dug, what stays, how deep by the rod."""
+    return handed_out(exchange.operator_page(database, str(structure_id), paper))
+
+
+@router.post("/structures/{structure_id}/labels.pdf", response_class=Response)
+def stake_labels(
+    database: Db,
+    structure_id: UUID,
+    asked: Annotated[LabelsAsked, Body(examples=[{"units": "ft-in", "wide": '4"', "high": '2"', "paper": "letter"}])],
+) -> Response:
+    """Labels for stakes, a square code on each, in the size that was typed."""
+    return handed_out(exchange.stake_labels(database, str(structure_id), asked))
 
 
 @router.get("/structures/{structure_id}/plan.dxf", response_class=Response)

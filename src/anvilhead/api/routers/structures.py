@@ -9,9 +9,11 @@ from anvilhead.api import examples
 from anvilhead.api.dependencies import ByWhom, Db
 from anvilhead.api.problems import ANSWERS
 from anvilhead.jobfile.results.square_results import RecheckResult
-from anvilhead.service import jobs, rounds, structures
+from anvilhead.jobfile.results.stake_results import RegisterResult
+from anvilhead.service import jobs, marking, rounds, structures
 from anvilhead.service.asked.documents import (
     Acceptance,
+    DoneCreate,
     InHandChange,
     LostCreate,
     PlanChange,
@@ -191,6 +193,26 @@ def set_again(
 def found_after_all(database: Db, by: ByWhom, structure_id: UUID, lost_id: UUID) -> StructureView:
     """Record that a point that was said to be gone stands after all."""
     return rounds.found_after_all(database, str(structure_id), str(lost_id), by)
+
+
+@router.get("/register")
+def register(database: Db, structure_id: UUID) -> RegisterResult:
+    """Every mark, stake and piece, what is written on it, what became of it."""
+    return marking.get_register(database, str(structure_id))
+
+
+@router.post("/register", status_code=201)
+def mark_done(
+    database: Db,
+    by: ByWhom,
+    structure_id: UUID,
+    done: Annotated[
+        DoneCreate,
+        Body(examples=[{"items": [{"id": "7c0e1f3a-3b57-4a6e-9d0b-0d9f6f1c7a12", "what": "A"}], "doing": "set"}]),
+    ],
+) -> RegisterResult:
+    """Record what was done to marks, stakes or pieces, by name."""
+    return marking.mark_done(database, str(structure_id), done, by)
 
 
 @router.put("/in-hand")

@@ -18,7 +18,7 @@ from anvilhead.core.check.frame import FrameCheck, frame_check, may_be_cut_wrong
 from anvilhead.core.check.mirrored import LEAST_TO_SPARE, Mirrored, mirrored_in
 from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.check.slips import Suspect, find_slips
-from anvilhead.core.check.traps import KNOWN_BY_SIDES, Trap, TrapKind, near_aims, traps_in, wrong_side
+from anvilhead.core.check.traps import KNOWN_BY_SIDES, Trap, TrapKind, every_wrong_side, near_aims, traps_in, wrong_side
 from anvilhead.core.check.what_next import NextPull, helpful_pulls, next_pull_of, unproved_corners
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
@@ -237,6 +237,8 @@ def _traps(
     if moves and found.fit.redundancy > 1:  # pulls to spare that agree leave no room for one tape laid along a slope
         hushed.add(TrapKind.SLOPE)
     side = wrong_side(move.inward_mm for move in moves)
+    if found.fit.redundancy >= LEAST_TO_SPARE and not found.everything.disagrees:
+        side = side or every_wrong_side(set_out.footprint, laid.corners)
     told = tuple(trap for trap in traps if trap.kind not in hushed)
     return (*told, side) if side else told
 

@@ -7,8 +7,10 @@ import math
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
+from operator import mul
 
 from anvilhead.core.adjust.adjustment import Ellipse
+from anvilhead.core.adjust.normal_matrix import factorise
 from anvilhead.core.adjust.thrown import LAID_ANEW, Line, aim_mm, off_mm, throws_from
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
@@ -68,6 +70,9 @@ class TrapKind(StrEnum):
 
     NEAR_AIM = "near-aim"
     """A right angle was aimed by a mark nearer than what it was thrown at."""
+
+    EVERY_WRONG_SIDE = "every-wrong-side"
+    """Every line lies as much too far out, or in, as a nail is thick: all strings may lie on the other side."""
 
     WRONG_SIDE = "wrong-side"
     """One nail alone is off, by about its own thickness: the string may lie on its other side."""
@@ -139,6 +144,47 @@ def wrong_side(inward_mm: Iterable[float]) -> Trap | None:
     if len(off) == 1 and NAIL_MM[0] <= off[0] <= NAIL_MM[1]:
         return Trap(TrapKind.WRONG_SIDE, off[0])
     return None
+
+
+def every_wrong_side(footprint: Footprint, found: Mapping[str, Point]) -> Trap | None:
+    """Whether all lines of a closed outline lie about a nail's thickness too far out, or in, and nothing else is wrong.
+
+    The outline as found is laid over its plan by shift, turn and an offset of all its lines together, by least squares
+    over both ends of every line; what that leaves over must be no more than a tape can know.
+
+    Args:
+        footprint: the planned outline.
+        found: its corners where they are.
+    """
+    if not footprint.closed or any(name not in found for name in footprint.names):
+        return None
+    rows, offs = [], []
+    middle = Point(
+        sum(point.x for point in footprint.points) / len(footprint.points),
+        sum(point.y for point in footprint.points) / len(footprint.points),
+    )
+    for side in footprint.sides:
+        out = footprint.inward(side) * -1
+        for name, planned in ((side.start, side.start_point), (side.end, side.end_point)):
+            turned = (planned - middle).left()
+            rows.append((1.0, out.x, out.y, turned.dot(out) / footprint.perimeter_mm))
+            offs.append((found[name] - planned).dot(out))
+    fit = _least_squares(rows, offs)
+    if fit is None:
+        return None
+    left = max(abs(off - sum(map(mul, row, fit))) for row, off in zip(rows, offs, strict=True))
+    if NAIL_MM[0] <= abs(fit[0]) <= NAIL_MM[1] and left <= SIXTEENTH_MM / 2:
+        return Trap(TrapKind.EVERY_WRONG_SIDE, abs(fit[0]), ("out" if fit[0] > 0 else "in", ""))
+    return None
+
+
+def _least_squares(rows: Sequence[Sequence[float]], offs: Sequence[float]) -> list[float] | None:
+    """Least squares; None where the rows do not tell the unknowns apart."""
+    size = range(len(rows[0]))
+    found = factorise([[sum(row[i] * row[j] for row in rows) for j in size] for i in size])
+    if found.dropped:
+        return None
+    return found.solve([sum(row[i] * off for row, off in zip(rows, offs, strict=True)) for i in size])
 
 
 def _rectangle_traps(

@@ -2,30 +2,12 @@
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
 
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.units.tolerances import COINCIDENT_MM
+from anvilhead.core.plan.obstacle import Obstacle
 
 STEP_MM = 1.0
 """Shifts are tried this finely: no hole is bored finer."""
-
-
-@dataclass(frozen=True, slots=True)
-class Obstacle:
-    """Something that keeps a radius free round a place, or along a line, millimetres."""
-
-    name: str
-    start: Point
-    end: Point
-    radius_mm: float
-
-    def distance_to(self, place: Point) -> float:
-        """From its edge to a place; below zero inside."""
-        way = self.end - self.start
-        length = way.length()
-        share = 0.0 if length < COINCIDENT_MM else min(max((place - self.start).dot(way) / length**2, 0.0), 1.0)
-        return place.distance_to(self.start + way * share) - self.radius_mm
 
 
 def least_shift(

@@ -30,13 +30,16 @@ class StockCut:
     left_mm: float
 
 
-def cut_from(pieces_mm: Sequence[float], stock_mm: Sequence[float], kerf_mm: float = KERF_MM) -> list[StockCut]:
+def cut_from(
+    pieces_mm: Sequence[float], stock_mm: Sequence[float], kerf_mm: float = KERF_MM, most: int | None = None
+) -> list[StockCut]:
     """Stock to take, and what to cut from each length.
 
     Args:
         pieces_mm: wanted, above zero.
         stock_mm: lengths that are sold, one at least.
         kerf_mm: what the saw takes between two pieces.
+        most: pieces of one length; two where each keeps a factory end. None for as many as go in.
 
     Raises:
         InputError: when a piece is longer than any stock.
@@ -51,7 +54,7 @@ def cut_from(pieces_mm: Sequence[float], stock_mm: Sequence[float], kerf_mm: flo
     while left:
         best = min(
             (
-                _fullest(left, pieces_mm, stock, kerf_mm)
+                _fullest(left, pieces_mm, stock, kerf_mm, most)
                 for stock in set(stock_mm)
                 if pieces_mm[left[0]] <= stock + NOTHING_MM
             ),
@@ -63,7 +66,7 @@ def cut_from(pieces_mm: Sequence[float], stock_mm: Sequence[float], kerf_mm: flo
     return found
 
 
-def _fullest(left: Sequence[int], pieces_mm: Sequence[float], stock: float, kerf: float) -> StockCut:
+def _fullest(left: Sequence[int], pieces_mm: Sequence[float], stock: float, kerf: float, most: int | None) -> StockCut:
     """The longest piece that is left and those with it that leave the least of one length of stock."""
     first, others = left[0], left[1:]
     # a cut takes its piece and the saw's part; the last one needs no saw
@@ -78,6 +81,8 @@ def _fullest(left: Sequence[int], pieces_mm: Sequence[float], stock: float, kerf
         tries += 1
         if free < best[0] - NOTHING_MM:
             best = (free, chosen)
+        if most is not None and len(chosen) + 1 >= most:
+            continue
         # pieces come longest first: those too long for what is free are stepped over at once
         begin = max(start, bisect_right(climbing, -(free + NOTHING_MM)))
         seen: set[float] = set()

@@ -91,7 +91,8 @@ class Pull:
         line: the string it runs along, or the right angle is thrown from, or the triangle's first mark is on.
         legs_mm: of a triangle, from the corner to the mark on each line.
         station_mm: where along the line a right angle is thrown, from `start`.
-        offset_mm: of the laser from the string, to be taken off; zero_mm: what the tape reads too much.
+        offset_mm: of the laser from the string, to be taken off; zero_mm: what the tape reads too much;
+            touch_mm: what touching its marks off their middle adds.
         instrument: name of what it was read with; see `instrument.py`.
         family: name of the line family whose corners it runs between; the wall face when empty.
     """
@@ -109,6 +110,7 @@ class Pull:
     station_mm: float = 0.0
     offset_mm: float = 0.0
     zero_mm: float = 0.0
+    touch_mm: float = 0.0
     instrument: str = "steel-tape"
     family: str = ""
 
@@ -145,7 +147,7 @@ class Pull:
     @property
     def length_mm(self) -> float:
         """What was measured, reduced: horizontal distance sqrt((reading - burn)² - fall²), millimetres."""
-        taut = self.reading_mm - self.burn_mm - self.zero_mm - self.offset_mm + self.station_mm
+        taut = self.reading_mm - self.burn_mm - self.zero_mm - self.touch_mm - self.offset_mm + self.station_mm
         return math.sqrt(taut * taut - self.fall_mm * self.fall_mm) if self.fall_mm else taut
 
 

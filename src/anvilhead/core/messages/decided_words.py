@@ -194,6 +194,23 @@ def top_range_text(found: TopRange, units: Units) -> str:
     )
 
 
+def cut_post_text(cut_mm: float, trim_mm: float, units: Units) -> str:
+    """A post from its seat to the string."""
+    cut = print_length(cut_mm, units).text
+    if trim_mm <= 0:
+        return f"Cut {cut}"
+    saw = print_length(cut_mm + trim_mm, units).text
+    return f"Saw {saw}; mark {cut} up from its foot, and trim to the string once it stands"
+
+
+def post_cuts_text(posts: int, lengths: int, waiting: int, factory_end: bool) -> str:
+    """Posts cut from stock."""
+    told = f"{posts} posts from {lengths} lengths"
+    if factory_end:
+        told += ": the factory end goes down on the seat, so no length gives more than two"
+    return told + (f". {waiting} more wait for their seats to be shot." if waiting else ".")
+
+
 def broken_post_text(one: BrokenPost, units: Units) -> str:
     """What is wrong with a post, and its cures."""
     if one.deep_mm:

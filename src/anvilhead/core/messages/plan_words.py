@@ -2,11 +2,12 @@
 
 from anvilhead.core.boards.board_height import BoardHeights, HeightRule
 from anvilhead.core.boards.dig import SetbackNeed
+from anvilhead.core.measure.nail_side import Runs
 from anvilhead.core.messages.spoken import says_boards
 from anvilhead.core.messages.words import listed
 from anvilhead.core.plan.line_family import FamilyOutline
 from anvilhead.core.plan.site import Clearance
-from anvilhead.core.units.length_printing import print_length
+from anvilhead.core.units.length_printing import print_difference, print_length, print_small
 from anvilhead.core.units.units import Units
 
 
@@ -103,6 +104,18 @@ def sag_words(line: str, sag_mm: float, units: Units) -> str:
     return (
         f"String {line} hangs about {print_length(sag_mm, units).text} at mid-span even when pulled hard: take heights "
         "at its nails, or prop it, and pull it up again after every knock."
+    )
+
+
+def string_text(runs: Runs, beyond_mm: float, units: Units) -> str | None:
+    """Where strings run on their nails, and what that means for hammer and tape; nothing over the middle."""
+    if runs is Runs.CENTRE:
+        return None
+    side, other = ("inner", "outside") if runs is Runs.INSIDE else ("outer", "inside")
+    apart = print_small(beyond_mm, units) or print_difference(abs(beyond_mm), units)
+    return (
+        f"Strings run on the {side} side of every nail: drive each nail with its middle {apart} {other} its mark, "
+        "so that the string lies on it. Pulls to nails are taken to their middles, and this is taken off."
     )
 
 

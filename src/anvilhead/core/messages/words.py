@@ -204,6 +204,12 @@ def trap_text(trap: Trap, units: Units) -> str:
     if trap.kind is TrapKind.MIRRORED:
         return _mirrored_text(*trap.points)
     amount, (one, other) = print_difference(trap.amount_mm, units), trap.points
+    if trap.kind is TrapKind.EVERY_WRONG_SIDE:
+        hand = "outer" if one == "out" else "inner"
+        return (
+            f"Every line lies {amount} too far {one}, about the thickness of a nail, and nothing else is wrong: all "
+            f"strings may run on the {hand} side of their nails. Look at one before you move any."
+        )
     return {
         TrapKind.SHORT_SIDE: f"{one} hangs on the short wall {other}: these pulls know it to ±{amount} only. "
         "A corner can look square there and be off at the far end. Pull a long way across.",

@@ -6,6 +6,7 @@ from pydantic import Field, model_validator
 from pydantic_core import PydanticCustomError
 
 from anvilhead.core.adjust.hold import HoldKind
+from anvilhead.core.measure.nail_side import Runs, Touch
 from anvilhead.core.units.units import SIXTEENTH_MM
 from anvilhead.jobfile.documents.control import ControlName
 from anvilhead.jobfile.lengths import (
@@ -63,6 +64,25 @@ class TapeReads(Strict):
 
     more: SignedLength
     burn: NonNegativeLength = Length(0.0, 0)
+
+
+class StringPlan(Sparse):
+    """Where the strings run on their nails, the same everywhere: over the middle, or past it on one side.
+
+    `nail` and `line`: thickness of both.
+    """
+
+    runs: Runs = Runs.CENTRE
+    nail: PositiveLength | None = None
+    line: PositiveLength | None = None
+
+
+class TouchPlan(Sparse):
+    """Where a tape touched the marks at its ends, as seen from the other end; `width`: of a mark."""
+
+    width: PositiveLength
+    start: Touch = Field(default=Touch.CENTRE, alias="from")
+    end: Touch = Field(default=Touch.CENTRE, alias="to")
 
 
 class LaserCheck(Strict):

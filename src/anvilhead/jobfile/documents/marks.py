@@ -174,13 +174,15 @@ class FencePlan(Sparse):
     respace: Respace = Respace.HOLD
 
 
-class ObstaclePlan(Strict):
+class ObstaclePlan(Sparse):
     """Something that no hole, stake or board may hit: at a place of the plan frame, or along a line to another.
 
-    `radius` is what it needs round its middle, the zone the local rule asks for with it.
+    `radius` is what it needs round its middle, the zone the local rule asks for with it; `stands`: tapes and strings
+    meet it too, as they do a tree.
     """
 
     name: RowName
     at: Coordinates
     to: Coordinates | None = None
     radius: PositiveLength
+    stands: bool = False

@@ -21,8 +21,17 @@ from anvilhead.jobfile.documents.control import Control, Placing
 from anvilhead.jobfile.documents.digging import DiggingPlan
 from anvilhead.jobfile.documents.footprints import AnyFootprint
 from anvilhead.jobfile.documents.forms import FormsPlan
-from anvilhead.jobfile.documents.hold_plan import FramePlan, HoldPlan, LaserCheck, PointName, TapeReads
+from anvilhead.jobfile.documents.hold_plan import (
+    FramePlan,
+    HoldPlan,
+    LaserCheck,
+    PointName,
+    StringPlan,
+    TapeReads,
+    TouchPlan,
+)
 from anvilhead.jobfile.documents.marks import FencePlan, ObstaclePlan, PlacesPlan
+from anvilhead.jobfile.documents.plates import PlatesPlan
 from anvilhead.jobfile.documents.pour import PourPlan, StripPlan
 from anvilhead.jobfile.documents.stakes import DoneEntry, MarkingPlan, OffsetLinePlan, StakePlan
 from anvilhead.jobfile.lengths import (
@@ -71,12 +80,14 @@ class Plan(Sparse):
         places: named places along its lines; fence: posts along an open run; obstacles: what nothing may hit.
         strip: the width of an open run; forms: boards round a slab, or on both sides of a strip; pour: what goes
             under, into and over it; digging: how footings and pads are dug.
-        offset_lines: strings that stay, on stakes of their own; marking: what marks are made on.
+        offset_lines: strings that stay, on stakes of their own; marking: what marks are made on; plates:
+            laid over old concrete.
         placing: where the structure stands on the site; may_overlap: neighbours it overlaps on purpose.
         method: how its corners are squared, methods_on: those that are squared another way; crew: by how many people;
             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string; laser_check: its
             reversal test;
-            tape_error: ± of the tape on a short pull, when it is not 1/16 inch; tape_reads: what it reads too much.
+            tape_error: ± of the tape on a short pull, when it is not 1/16 inch; tape_reads: what it reads too much;
+            string: where strings run on their nails.
     """
 
     model_config = ConfigDict(json_schema_extra=_with_old_keys)
@@ -109,6 +120,7 @@ class Plan(Sparse):
     digging: DiggingPlan | None = None
     offset_lines: list[OffsetLinePlan] = Field(default_factory=list, max_length=60)
     marking: MarkingPlan | None = None
+    plates: PlatesPlan | None = None
     obstacles: list[ObstaclePlan] = Field(default_factory=list, max_length=500)
     placing: Placing | None = None
     may_overlap: list[Identifier] = Field(default_factory=list, max_length=60)
@@ -120,6 +132,7 @@ class Plan(Sparse):
     laser_offset: NonNegativeLength | None = None
     tape_error: NonNegativeLength | None = None
     tape_reads: TapeReads | None = None
+    string: StringPlan | None = None
 
     @model_validator(mode="before")
     @classmethod
@@ -150,6 +163,7 @@ class Reading(Strict):
         height_difference: fall between the two ends, for a pull along a slope.
         instrument: what it was read with.
         family: the line family whose corners it runs between; the wall face when left out.
+        touched: where the tape touched the marks; their middles when left out.
     """
 
     round: Round = 1
@@ -165,6 +179,7 @@ class Reading(Strict):
     height_difference: NonNegativeLength = Length(0.0, 0)
     instrument: Instrument = Instrument.STEEL_TAPE
     family: FamilyName | None = None
+    touched: TouchPlan | None = None
 
     @model_validator(mode="after")
     def _tapes_read_above_zero(self) -> Self:

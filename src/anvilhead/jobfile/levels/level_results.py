@@ -12,21 +12,18 @@ from anvilhead.core.levels.instrument_check import CheckKind
 from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.levels.reach import ReachKind
 from anvilhead.core.measure.misreading import Misreading
-from anvilhead.jobfile.levels.built_results import (
-    GroundResult,
-    PadResult,
+from anvilhead.jobfile.levels.built_results import GroundResult, PadResult, ProfileResult, SectionResult, SlabResult
+from anvilhead.jobfile.levels.decided_results import ClearanceResult, FinishResult, FirstBoardResult, RunResult
+from anvilhead.jobfile.levels.fence_results import FenceHeights
+from anvilhead.jobfile.levels.footing_results import FootingResult
+from anvilhead.jobfile.levels.standing_results import (
+    PostCutsResult,
     PostResult,
     PostTopsResult,
-    ProfileResult,
-    SectionResult,
-    SlabResult,
     SteppedResult,
     StickView,
     StraightResult,
 )
-from anvilhead.jobfile.levels.decided_results import ClearanceResult, FinishResult, FirstBoardResult, RunResult
-from anvilhead.jobfile.levels.fence_results import FenceHeights
-from anvilhead.jobfile.levels.footing_results import FootingResult
 from anvilhead.jobfile.levels.string_results import StringResult
 from anvilhead.jobfile.results.result_parts import Place, Result
 
@@ -306,6 +303,7 @@ class LevelsResult(Result):
     slabs: list[SlabResult] = Field(default_factory=list)
     posts: list[PostResult] = Field(default_factory=list)
     post_tops: list[PostTopsResult] = Field(default_factory=list)
+    post_cuts: list[PostCutsResult] = Field(default_factory=list)
     stepped: list[SteppedResult] = Field(default_factory=list)
     straight: list[StraightResult] = Field(default_factory=list)
     profiles: list[ProfileResult] = Field(default_factory=list)

@@ -113,13 +113,15 @@ class SlabPlan(Strict):
     pegs: Annotated[list[Named], Field(max_length=500)] = Field(default_factory=list)
 
 
-class PostPlan(Strict):
+class PostPlan(Sparse):
     """Posts whose tops stand on one line.
 
     Attributes:
         top: height of the string over them; follow: tops go with the ground instead, this far out of it each.
         length, least: of posts in the ground: stock length and least embedment; left out, posts stand on seats.
-        clear: least of each out of the ground.
+        clear: least of each out of the ground; pad: thickness of the pad under each, dug deeper by it.
+        stock: lengths that posts on seats are cut from, by a saw that takes `kerf`; each keeps a factory end, unless
+            `factory_end` is false; trim: left above the string and cut off once they stand.
         seat: the thing whose shots are the seats.
         at: points.
     """
@@ -131,6 +133,11 @@ class PostPlan(Strict):
     least: NonNegativeLength = Length(0.0, 0)
     clear: NonNegativeLength = Length(0.0, 0)
     seat: Named = "seat"
+    pad: PositiveLength | None = None
+    stock: list[PositiveLength] = Field(default_factory=list, max_length=20)
+    kerf: NonNegativeLength | None = None
+    factory_end: bool = True
+    trim: NonNegativeLength | None = None
     at: Points = Field(min_length=1)
 
     @model_validator(mode="after")

@@ -15,14 +15,28 @@ class PlaceResult(Place):
     text: str
 
 
+class ObstacleHit(Result):
+    """What hits it: a board, a stake, a place, a tape; `setback_mm`: at which the board misses everything."""
+
+    what: str
+    board: str | None = None
+    setback_mm: float | None = None
+    setback_text: str | None = None
+    text: str
+
+
 class ObstacleResult(Result):
-    """Something in the ground: it keeps a radius free along a line, or round a place where both ends are one."""
+    """Something in the ground: it keeps a radius free along a line, or round a place where both ends are one.
+
+    `hits`: what falls on it; posts of a fence are told with the fence.
+    """
 
     name: str
     start: Place
     end: Place
     radius_mm: float
     radius_text: str
+    hits: list[ObstacleHit]
 
 
 class FencePostResult(Result):

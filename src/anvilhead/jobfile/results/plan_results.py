@@ -178,6 +178,7 @@ class BoardResult(Result):
     """A board: its nail on the planned line, the direction along it toward the inside, and all about it.
 
     Attributes:
+        drive: where the nail itself is driven: beside its line where strings run past their nails.
         setback_mm: nail beyond the corner; reason: why it stands so far out, when there is a dig.
         needed_mm: setback the dig asks for; null without a dig.
         ends: of the board on the plan, its outermost end first: from nail to nail and a margin, led on to the other
@@ -194,6 +195,7 @@ class BoardResult(Result):
     line: str
     corner: str
     nail: Place
+    drive: Place
     inward: Direction
     style: BoardStyle
     setback_mm: float

@@ -24,6 +24,7 @@ from anvilhead.jobfile.results.plan_results import (
     StakeResult,
     StringResult,
 )
+from anvilhead.jobfile.results.plates_results import PlatesResult
 from anvilhead.jobfile.results.pour_results import PourResult, StripResult
 from anvilhead.jobfile.results.result_parts import Distance, Place, Result, SideResult
 from anvilhead.jobfile.results.square_results import LostResult, RecheckResult, RoundResult, SquareResult
@@ -54,8 +55,9 @@ class StructureResult(Result):
         strip: the faces of a run with a width; pour: what goes under, into and over a slab;
             digging: what a digger is told; offset_lines: strings that stay.
         laths: what is written beside named stakes; hub_checks: those of one thing against each other; marking: what
-            marks are made with.
+            marks are made with; plates: laid over old concrete.
         marks_register: every mark, stake and piece, and what became of it; null in a quick answer.
+        string_told: where strings run on their nails, in words; null over the middle.
         heights: null while no ground is said; site: null while it is not placed.
         methods: null in a quick answer that leaves them out.
         setting_out: sheet of the chosen method, else of the one recommended.
@@ -95,10 +97,12 @@ class StructureResult(Result):
     laths: list[LathResult]
     hub_checks: list[HubCheckResult]
     marking: list[MarkingResult]
+    plates: PlatesResult | None
     boards: list[BoardResult]
     stakes: int
     stakes_at: list[StakeResult]
     strings: list[StringResult]
+    string_told: str | None
     heights: HeightsResult | None
     materials: MaterialsResult
     methods: MethodsResult | None

@@ -37,6 +37,7 @@ def made_faults(plan: Plan, lines: Lines, faults: Faults) -> None:
             faults.unknown(("offset_lines", i, "along"), "line", line.along, list(lines.outline.sides_by_name))
         if line.name in [one.name for one in plan.offset_lines[:i]]:
             faults.add(("offset_lines", i, "name"), "name-twice", f"There is a line “{line.name}” already.")
+    _plates(plan, lines, faults)
     edges = footing_edges(lines.outlines, lines.strip) is not None
     _digging(plan, lines.outline, marked_points(lines.outline, lines.places, lines.fence), edges, faults)
 
@@ -52,6 +53,24 @@ def _forms(
             form_faces(plan.forms, plan.boards.existing, outline, outlines)
     if plan.forms and plan.forms.family and plan.forms.family not in families:
         faults.unknown(("forms", "family"), "line family", plan.forms.family, families)
+
+
+def _plates(plan: Plan, lines: Lines, faults: Faults) -> None:
+    """Plates need a closed outline, and edges on its sides."""
+    if plan.plates is None:
+        return
+    if not lines.outline.closed:
+        faults.add(("plates",), "open-plates", "Plates are laid over a closed outline. Take “plates” out.")
+        return
+    if plan.plates.family and plan.plates.family not in lines.families:
+        faults.unknown(("plates", "family"), "line family", plan.plates.family, lines.families)
+    for i, edge in enumerate(plan.plates.found):
+        side = lines.outline.sides_by_name.get(edge.line)
+        if side is None:
+            faults.unknown(("plates", "found", i, "line"), "line", edge.line, list(lines.outline.sides_by_name))
+        elif edge.at.mm > side.length_mm + plan.tolerance.mm:
+            message = f"{edge.at.text} lies beyond the end of {edge.line}. Read the edge within its side."
+            faults.add(("plates", "found", i, "at"), "beyond-side", message)
 
 
 def _pour(plan: Plan, outline: Footprint, families: list[str], faults: Faults) -> None:

@@ -9,12 +9,13 @@ from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.plan.inner_line import InnerLine, baseline_ends
 from anvilhead.core.plan.line_family import FOOTING_INNER, FOOTING_OUTER, FamilyOutline, LineFamily, outline_of
+from anvilhead.core.plan.obstacle import Obstacle
 from anvilhead.core.plan.place import by_spaces, by_spacing
 from anvilhead.core.plan.strip import Strip, strip_along
 from anvilhead.core.units.errors import GeometryError
 from anvilhead.core.units.tolerances import COINCIDENT_MM
 from anvilhead.jobfile.documents.forms import FormsPlan
-from anvilhead.jobfile.documents.marks import THE_RUN, FencePlan, PlacesPlan
+from anvilhead.jobfile.documents.marks import THE_RUN, FencePlan, ObstaclePlan, PlacesPlan
 from anvilhead.jobfile.documents.models import Plan
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.working.faults import Faults
@@ -194,6 +195,13 @@ def strip_of(plan: Plan, outline: Footprint, faults: Faults) -> Strip | None:
     with faults.at("strip"):
         found = strip_along(outline, plan.strip.width.mm, plan.strip.on)
     return found
+
+
+def obstacle_of(plan: ObstaclePlan) -> Obstacle:
+    """Something that nothing may hit."""
+    start = Point(plan.at[0].mm, plan.at[1].mm)
+    end = Point(plan.to[0].mm, plan.to[1].mm) if plan.to else start
+    return Obstacle(plan.name, start, end, plan.radius.mm, plan.stands)
 
 
 def footing_edges(outlines: Sequence[FamilyOutline], strip: Strip | None) -> tuple[FamilyOutline, FamilyOutline] | None:

@@ -13,6 +13,7 @@ from anvilhead.core.check.squaring import SquareCheck
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.instrument import Instrument
+from anvilhead.core.measure.nail_side import between_nails_mm
 from anvilhead.core.measure.tape import TAPED, Pull, PullKind
 from anvilhead.core.messages.words import listed
 from anvilhead.core.plan.family_footprint import FamilyFootprint, family_footprint
@@ -24,6 +25,8 @@ from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.working.marked import post_names
 from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.working.planned import Planned
+from anvilhead.jobfile.working.pulls import pull_of
+from anvilhead.jobfile.working.strings import nails_off
 
 MOST_NAMES_TOLD = 12
 LEAST_KNOWN = 2
@@ -63,6 +66,7 @@ class Naming:
     Attributes:
         footprint, set_out: what is squared; stakes: named ones.
         outlines: its line families; family: which of them is squared, None for the wall face.
+        nail_off: from the line of each string to the middle of its nail, where strings run past them.
     """
 
     footprint: Footprint
@@ -70,6 +74,7 @@ class Naming:
     stakes: tuple[str, ...] = ()
     outlines: tuple[FamilyOutline, ...] = ()
     family: FamilyFootprint | None = None
+    nail_off: Mapping[str, Point] = field(default_factory=dict)
 
     def in_family(self, name: str) -> "Naming":
         """The same with the corners, lines and nails of a line family; itself for the wall face.
@@ -109,7 +114,7 @@ class Naming:
         set_out = replace(
             self.set_out, footprint=found.footprint, named=named, family=boards, hold=replace(hold, names=names)
         )
-        return Naming(found.footprint, set_out, self.stakes, self.outlines, found)
+        return Naming(found.footprint, set_out, self.stakes, self.outlines, found, self.nail_off)
 
     @cached_property
     def judged(self) -> dict[tuple[object, ...], tuple[SquareCheck, SquareCheck | None]]:
@@ -119,11 +124,26 @@ class Naming:
     def own(self, pull: Pull) -> Pull:
         """A pull of this family by the letters its corners go by, what the crew's tape reads too much taken off."""
         zero = self.set_out.zero
-        if zero.more_mm and pull.kind in TAPED and pull.instrument == Instrument.STEEL_TAPE:
-            pull = replace(pull, zero_mm=zero.at(pull.burn_mm))
+        taped = pull.kind in TAPED and pull.instrument == Instrument.STEEL_TAPE
+        more = (zero.at(pull.burn_mm) if taped else 0.0) + self._between_nails_mm(pull)
+        if more:
+            pull = replace(pull, zero_mm=more)
         if self.family is None or not self.family.alias:
             return pull
         return replace(pull, start=self.family.corner(pull.start), end=self.family.corner(pull.end))
+
+    def _between_nails_mm(self, pull: Pull) -> float:
+        """What a pull to a nail reads more than to its string, where strings run past their nails."""
+        if not self.nail_off or pull.kind is not PullKind.POINTS:
+            return 0.0
+        off = [self.nail_off.get(name) for name in (pull.start, pull.end)]
+        if off == [None, None]:
+            return 0.0
+        places = [self.points.get(name) for name in (pull.start, pull.end)]
+        if places[0] is None or places[1] is None:
+            return 0.0
+        nothing = Point(0.0, 0.0)
+        return between_nails_mm(places[0], places[1], off[0] or nothing, off[1] or nothing)
 
     @property
     def named(self) -> Named:
@@ -239,7 +259,7 @@ def naming_of(found: Planned, site: tuple[Site, str] | None = None) -> Naming:
     hold = _hold_of(found, before)
     heights = {name: mm for name, mm in found.heights_mm.items() if name in found.footprint.corners or name in points}
     set_out = replace(found.set_out, named=named, hold=hold, heights_mm=heights)
-    return Naming(found.footprint, set_out, stakes, found.outlines)
+    return Naming(found.footprint, set_out, stakes, found.outlines, nail_off=nails_off(found.plan.string, found.boards))
 
 
 def _from_first_side(footprint: Footprint, along_mm: float, left_mm: float) -> Point:
@@ -283,30 +303,6 @@ def _hold_of(found: Planned, before: _ThereBefore) -> Hold:
     if len(held) < LEAST_KNOWN:
         return Hold(names=found.held_line)
     return Hold(HoldKind.WALL, held, listed(chosen))
-
-
-def pull_of(entry: Reading) -> Pull:
-    """The core's pull of an entry.
-
-    Raises:
-        PullError: when it contradicts itself.
-    """
-    return Pull(
-        start=entry.start,
-        end=entry.end,
-        reading_mm=entry.reading.mm,
-        burn_mm=entry.burn.mm,
-        fall_mm=entry.height_difference.mm,
-        typed=entry.reading.written if isinstance(entry.reading.written, str) else "",
-        round=entry.round,
-        kind=entry.kind,
-        line=entry.line or "",
-        legs_mm=(entry.legs[0].mm, entry.legs[1].mm) if entry.legs else (0.0, 0.0),
-        station_mm=entry.station.mm,
-        offset_mm=entry.offset.mm,
-        instrument=entry.instrument,
-        family="" if entry.family in (None, WALL_FACE) else entry.family,
-    )
 
 
 def pull_problems(entry: Reading, naming: Naming, pointer: str = "") -> list[Problem]:

@@ -29,6 +29,7 @@ from anvilhead.jobfile.results import plan_results as r
 from anvilhead.jobfile.results.result_parts import Direction
 from anvilhead.jobfile.working.board_ground import ground_of, height_rule_of
 from anvilhead.jobfile.working.planned import Planned
+from anvilhead.jobfile.working.strings import nail_beyond_of
 from anvilhead.jobfile.written.writing import place, text_of, tidy
 
 THIS_FOOTPRINT = "this footprint"
@@ -165,6 +166,7 @@ class Boards:
             line=board.line,
             corner=board.corner,
             nail=place(board.nail),
+            drive=place(board.nail - board.inward * nail_beyond_of(self.found.plan.string)),
             inward=Direction(x=tidy(board.inward.x), y=tidy(board.inward.y)),
             style=board.style,
             setback_mm=tidy(setback),

@@ -18,19 +18,20 @@ from anvilhead.core.fence.fence import (
     too_near,
 )
 from anvilhead.core.fence.hole_fill import HoleFill, hole_fill
-from anvilhead.core.fence.obstacles import Obstacle, least_shift
+from anvilhead.core.fence.obstacles import least_shift
 from anvilhead.core.fence.post_depth import USUAL_SHARE, DepthRule, StandingPost, depth_for, standing
 from anvilhead.core.fence.set_posts import with_set
 from anvilhead.core.geometry.along import Path
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.messages.made import fence_words as say
+from anvilhead.core.plan.obstacle import Obstacle
 from anvilhead.core.units.length_printing import print_difference
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.documents.marks import FencePlan, ObstaclePlan
+from anvilhead.jobfile.documents.marks import FencePlan
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.results import marks_results as r
 from anvilhead.jobfile.results.result_parts import Place
-from anvilhead.jobfile.working.marked import POST, rule_of
+from anvilhead.jobfile.working.marked import POST, obstacle_of, rule_of
 from anvilhead.jobfile.working.planned import Planned
 from anvilhead.jobfile.written.writing import place, text_of, tidy
 
@@ -46,20 +47,6 @@ def solve_places(found: Planned, units: Units) -> dict[str, r.PlaceResult]:
         )
         for name, one in found.places.items()
     }
-
-
-def solve_obstacles(found: Planned, units: Units) -> list[r.ObstacleResult]:
-    """What nothing may hit, to be drawn."""
-    return [
-        r.ObstacleResult(
-            name=one.name,
-            start=place(one.start),
-            end=place(one.end),
-            radius_mm=tidy(one.radius_mm),
-            radius_text=text_of(one.radius_mm, units),
-        )
-        for one in map(_obstacle, found.plan.obstacles)
-    ]
 
 
 def solve_fence(found: Planned, units: Units) -> r.FenceResult | None:
@@ -247,7 +234,7 @@ class _Fence:
         if short:
             yield say.short_trouble(short, self.units)
         for obstacle in self.found.plan.obstacles:
-            yield from self._hit(_obstacle(obstacle), hole or self.rule.post_mm)
+            yield from self._hit(obstacle_of(obstacle), hole or self.rule.post_mm)
 
     def _hit(self, obstacle: Obstacle, hole_mm: float) -> Iterator[str]:
         for number, post in enumerate(self.fence.posts, 1):
@@ -262,9 +249,3 @@ class _Fence:
 
             shift = least_shift(obstacle, centre_at, hole_mm, self.rule.bay_mm)
             yield say.obstacle_trouble(post_name(number), obstacle.name, shift, self.units)
-
-
-def _obstacle(plan: ObstaclePlan) -> Obstacle:
-    start = Point(plan.at[0].mm, plan.at[1].mm)
-    end = Point(plan.to[0].mm, plan.to[1].mm) if plan.to else start
-    return Obstacle(plan.name, start, end, plan.radius.mm)

@@ -1,18 +1,20 @@
 """What clients send: documents with lengths as typed, in the units they name."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 from uuid import UUID
 
 from pydantic import Field
 
 from anvilhead.core.again.recheck import Occasion
+from anvilhead.core.stakes.register import Doing
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.board_plans import Place
 from anvilhead.jobfile.documents.control import Control
 from anvilhead.jobfile.documents.footprints import MOST_CORNERS, AnyFootprint, Step
 from anvilhead.jobfile.documents.hold_plan import PointName
 from anvilhead.jobfile.documents.models import Identifier, Name, Plan, Reading, Round
-from anvilhead.jobfile.lengths import InUnits, Length, NonNegativeLength, Strict
+from anvilhead.jobfile.lengths import InUnits, Length, NonNegativeLength, PositiveLength, Strict
+from anvilhead.jobfile.results.stake_results import ThingKind
 
 Revision = Annotated[int, Field(ge=0, strict=True)]
 
@@ -132,6 +134,30 @@ class SetAgain(Strict):
     """How a lost point was set again, in words, for the record."""
 
     how: Annotated[str, Field(min_length=1, max_length=500)]
+
+
+class DoneItem(Strict):
+    """A thing of the register that something was done to; the id is made by the client."""
+
+    id: UUID
+    what: Annotated[str, Field(min_length=1, max_length=80)]
+
+
+class DoneCreate(Strict):
+    """Something that was done to marks, stakes or pieces: sending it twice records it once."""
+
+    items: Annotated[list[DoneItem], Field(min_length=1, max_length=2000)]
+    doing: Doing
+    note: Annotated[str, Field(max_length=500)] = ""
+
+
+class LabelsAsked(InJobUnits):
+    """Labels to print: the size of one, the paper, and kinds of things; all that have a legend when none are named."""
+
+    wide: PositiveLength
+    high: PositiveLength
+    paper: Literal["a4", "letter"] = "a4"
+    only: list[ThingKind] = Field(default_factory=list, max_length=20)
 
 
 class InHandChange(Strict):

@@ -5,7 +5,7 @@ from typing import Any
 from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import PullKind
 from anvilhead.jobfile.documents.beside import FamilyName
-from anvilhead.jobfile.documents.hold_plan import PointName
+from anvilhead.jobfile.documents.hold_plan import PointName, TouchPlan
 from anvilhead.jobfile.documents.models import Reading
 from anvilhead.jobfile.lengths import Length, NonNegativeLength, PositiveLength, Strict
 
@@ -22,6 +22,7 @@ class HowTaken(Strict):
     offset: NonNegativeLength = NOTHING
     instrument: Instrument = Instrument.STEEL_TAPE
     family: FamilyName | None = None
+    touched: TouchPlan | None = None
 
     @property
     def given(self) -> dict[str, Any]:

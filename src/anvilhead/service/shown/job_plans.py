@@ -5,13 +5,16 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from anvilhead.core.again.recheck import Occasion
+from anvilhead.core.stakes.register import Doing
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.control import Control
 from anvilhead.jobfile.documents.models import Plan, Reading
+from anvilhead.jobfile.documents.stakes import DoneEntry
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.working.judging import Rounds, judge
-from anvilhead.jobfile.working.naming import Naming, pull_of
+from anvilhead.jobfile.working.naming import Naming
 from anvilhead.jobfile.working.planned import Planned, planned
+from anvilhead.jobfile.working.pulls import pull_of
 from anvilhead.jobfile.working.worked import WorkedJob, work_job
 from anvilhead.service.asked.how_taken import HowTaken
 from anvilhead.service.heights.level_record import LevelRecord, level_record
@@ -106,6 +109,22 @@ def rounds_in(row: StructureRow, plans: JobPlans) -> Rounds:
         {one.round: Occasion(one.occasion) for one in row.rounds},
         [one.round for one in row.accepted],
     )
+
+
+def done_in(row: StructureRow) -> list[DoneEntry]:
+    """What was done to the marks of a structure, in that order."""
+    return [
+        DoneEntry(
+            structure=row.name_in_file,
+            what=one.what,
+            doing=Doing(one.doing),
+            planned=one.planned,
+            who=one.who,
+            at=one.at,
+            note=one.note,
+        )
+        for one in row.done
+    ]
 
 
 def burn_of(job: JobRow) -> Length:

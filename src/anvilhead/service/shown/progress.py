@@ -1,10 +1,14 @@
 """Where each stage of a structure stands, and the next thing to do."""
 
+from collections.abc import Callable
 from datetime import datetime
 from typing import NamedTuple
 
 from anvilhead.core.check.squaring import Verdict
+from anvilhead.core.stakes.register import STANDS
 from anvilhead.jobfile.results.square_results import SquareResult
+from anvilhead.jobfile.results.stake_results import RegisterResult, RegisterRow, ThingKind
+from anvilhead.jobfile.working.marked import POST, post_names
 from anvilhead.jobfile.working.planned import Planned
 from anvilhead.service.views.structure_views import NextThing, StageName, StageState, StageView
 
@@ -70,18 +74,39 @@ def levels_state(things_on: list[bool], *, shot: bool, sound: bool) -> StageStat
     return StageState.DONE if sound and things_on and all(things_on) else StageState.OPEN
 
 
-def marks_state(found: Planned) -> StageState:
-    """Marking: not started before anything is to be marked, done when every post of a fence was set."""
-    plan = found.plan
-    if found.fence is None or plan.fence is None:
-        return StageState.OPEN if found.places else StageState.NOT_STARTED
-    was_set = {one.post for one in plan.fence.placed}
-    return StageState.DONE if len(was_set) == len(found.fence.posts) else StageState.OPEN
+MARKED = (ThingKind.PLACE, ThingKind.POST, ThingKind.PAD, ThingKind.OFFSET)
+"""What the stage of marking is done with; corners and nails belong to squaring."""
 
 
-def build_state(found: Planned) -> StageState:
-    """Building: not started before anything is planned to be made."""
-    return StageState.OPEN if found.plan.forms else StageState.NOT_STARTED
+def marks_state(found: Planned, register: RegisterResult | None) -> StageState:
+    """Marking: not started before anything is to be marked, done when all of it stands as planned.
+
+    Args:
+        found: the plan worked out.
+        register: what was done to its marks; None while nothing was.
+    """
+    if not (found.places or found.fence or found.plan.digging or found.plan.offset_lines):
+        return StageState.NOT_STARTED
+    was_set = {f"{POST} {one.post}" for one in (found.plan.fence.placed if found.plan.fence else ())}
+    if register is None:
+        every = set(found.places) | set(post_names(found.fence))
+        return StageState.DONE if every and every <= was_set else StageState.OPEN
+    rows = [row for row in register.rows if row.kind in MARKED]
+    return _done(rows, lambda row: row.doing in STANDS or row.what in was_set)
+
+
+def build_state(found: Planned, register: RegisterResult | None) -> StageState:
+    """Building: not started before anything is planned to be made, done when every form was."""
+    if not (found.plan.forms or found.plan.pour or found.plan.plates):
+        return StageState.NOT_STARTED
+    rows = [row for row in register.rows if row.kind is ThingKind.FORM] if register else []
+    return _done(rows, lambda row: row.doing in STANDS)
+
+
+def _done(rows: list[RegisterRow], stands: Callable[[RegisterRow], bool]) -> StageState:
+    if any(row.recheck for row in rows):
+        return StageState.RE_CHECK
+    return StageState.DONE if rows and all(stands(row) for row in rows) else StageState.OPEN
 
 
 def next_thing(square: SquareResult | None, stages: list[StageView]) -> NextThing:

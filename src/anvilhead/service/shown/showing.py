@@ -15,8 +15,9 @@ from anvilhead.jobfile.solving import solve_structure
 from anvilhead.jobfile.usual import usual_in
 from anvilhead.jobfile.working.found_on_site import dimension_of, measures_plan
 from anvilhead.jobfile.working.judging import Rounds
-from anvilhead.jobfile.working.naming import Naming, pull_of
+from anvilhead.jobfile.working.naming import Naming
 from anvilhead.jobfile.working.planned import Planned
+from anvilhead.jobfile.working.pulls import pull_of
 from anvilhead.jobfile.written.call_rows import call_sheet, key_of, sheet_naming
 from anvilhead.jobfile.written.writing import text_of
 from anvilhead.service.preview import difference_text

@@ -16,9 +16,12 @@ from anvilhead.jobfile.levels.written.book_solving import Book
 from anvilhead.jobfile.levels.written.height_solving import solve_targets
 from anvilhead.jobfile.results.result_parts import Place
 from anvilhead.jobfile.results.square_results import SquareResult
+from anvilhead.jobfile.results.stake_results import RegisterResult
+from anvilhead.jobfile.solving import solve_structure
+from anvilhead.jobfile.written.register_solving import solve_register
 from anvilhead.jobfile.written.square_solving import solve_square
 from anvilhead.jobfile.written.writing import place
-from anvilhead.service.shown.job_plans import JobPlans, layout_of, plans_of, rounds_in
+from anvilhead.service.shown.job_plans import JobPlans, done_in, layout_of, plans_of, rounds_in
 from anvilhead.service.shown.kept import Kept
 from anvilhead.service.shown.progress import (
     Elsewhere,
@@ -127,15 +130,25 @@ def _judge_one(row: StructureRow, plans: JobPlans) -> _Judged:
 
 def _judgement(row: StructureRow, square: SquareResult | None, plans: JobPlans) -> _Judged:
     site, name = plans.site, row.name_in_file
+    register = _register(row, plans)
     return _Judged(
         square,
         _laid_out_at(row),
         max((pull.at for pull in row.pulls if not pull.strike), default=None),
         ground_state(name in site.poses, all(one.is_clear for one in site.clearances(name))),
-        marks_state(plans.found[name]),
-        build_state(plans.found[name]),
+        marks_state(plans.found[name], register),
+        build_state(plans.found[name], register),
         accepted=square is not None and square.round in [one.round for one in row.accepted],
     )
+
+
+def _register(row: StructureRow, plans: JobPlans) -> RegisterResult | None:
+    """What was done to its marks; None while nothing was, so that nothing is worked out for it."""
+    if not row.done:
+        return None
+    found = plans.found[row.name_in_file]
+    result = solve_structure(found, rounds_in(row, plans), every_pair=False, methods=False)
+    return solve_register(found, result, done_in(row), Units(row.job.units))
 
 
 def _levels_state(plans: JobPlans, name: str) -> StageState:

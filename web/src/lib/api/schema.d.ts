@@ -580,6 +580,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/structures/{structure_id}/register": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Register
+         * @description Every mark, stake and piece, what is written on it, what became of it.
+         */
+        get: operations["register_api_structures__structure_id__register_get"];
+        put?: never;
+        /**
+         * Mark Done
+         * @description Record what was done to marks, stakes or pieces, by name.
+         */
+        post: operations["mark_done_api_structures__structure_id__register_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/structures/{structure_id}/in-hand": {
         parameters: {
             query?: never;
@@ -916,6 +940,46 @@ export interface paths {
         get: operations["site_sheet_api_structures__structure_id__sheet_pdf_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/digging.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Operator Page
+         * @description One page for whoever digs: what is dug, what stays, how deep by the rod.
+         */
+        get: operations["operator_page_api_structures__structure_id__digging_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stake Labels
+         * @description Labels for stakes, a square code on each, in the size that was typed.
+         */
+        post: operations["stake_labels_api_structures__structure_id__labels_pdf_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1500,6 +1564,23 @@ export interface components {
             line?: string | null;
         };
         /**
+         * BackResult
+         * @description A point as it is found from a line that stays: station along it, measure back square to it.
+         */
+        BackResult: {
+            /** Name */
+            name: string;
+            /** Station Mm */
+            station_mm: number;
+            /** Station Text */
+            station_text: string;
+            /** Back Mm */
+            back_mm: number;
+            /** Back Text */
+            back_text: string;
+            at: components["schemas"]["Place"];
+        };
+        /**
          * BandResult
          * @description Where a slab is between `least_mm` and `most_mm` thick: rings to be filled, holes the other way round.
          */
@@ -1512,6 +1593,65 @@ export interface components {
             text: string;
             /** Rings */
             rings: components["schemas"]["Place"][][];
+        };
+        /**
+         * BarsPlan
+         * @description A grid of bars; size, spacing, cover and lap are those of the drawings.
+         *
+         *     Attributes:
+         *         size: as the drawings call it; spacing: along the baseline; across: of the bars square to it, the same when
+         *             left out.
+         *         cover: from every face; lap: of bars longer than stock; stock: lengths at hand.
+         *         chairs: from chair to chair at the most.
+         */
+        "BarsPlan-Input": {
+            /** Size */
+            size?: string | null;
+            /**
+             * Spacing
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            spacing: string | number;
+            /** Across */
+            across?: (string | number) | null;
+            /**
+             * Cover
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            cover: string | number;
+            /** Lap */
+            lap?: (string | number) | null;
+            /** Stock */
+            stock: (string | number)[];
+            /** Chairs */
+            chairs?: (string | number) | null;
+        };
+        "BarsPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * BarsWay
+         * @description Bars one way: how many, how far apart, and the first and last of them.
+         */
+        BarsWay: {
+            /** Way */
+            way: string;
+            /** Count */
+            count: number;
+            /** Spacing Mm */
+            spacing_mm: number;
+            /** Spacing Text */
+            spacing_text: string;
+            /** Bars */
+            bars: components["schemas"]["Laid"][];
+            /** Text */
+            text: string;
         };
         /**
          * BegunRound
@@ -1730,6 +1870,7 @@ export interface components {
          * @description A board: its nail on the planned line, the direction along it toward the inside, and all about it.
          *
          *     Attributes:
+         *         drive: where the nail itself is driven: beside its line where strings run past their nails.
          *         setback_mm: nail beyond the corner; reason: why it stands so far out, when there is a dig.
          *         needed_mm: setback the dig asks for; null without a dig.
          *         ends: of the board on the plan, its outermost end first: from nail to nail and a margin, led on to the other
@@ -1749,6 +1890,7 @@ export interface components {
             /** Corner */
             corner: string;
             nail: components["schemas"]["Place"];
+            drive: components["schemas"]["Place"];
             inward: components["schemas"]["Direction"];
             style: components["schemas"]["BoardStyle"];
             /** Setback Mm */
@@ -2387,6 +2529,70 @@ export interface components {
             working_space?: string | number;
         };
         /**
+         * DiggingPlan
+         * @description How footings and pads are dug.
+         *
+         *     Attributes:
+         *         bucket: its width; teeth: what they cut wider than that, in all; keeps: the edge a wide bucket keeps to.
+         *         deep: the footing's trench, for the concrete that is dug too wide and what was found.
+         *         to: the height that is dug to, as heights call it: its reading stands on the operator's page.
+         *         allowed: shortage that nobody digs again for.
+         *         pads: under posts and piers; found: holes as they were dug.
+         */
+        "DiggingPlan-Input": {
+            /**
+             * Bucket
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            bucket: string | number;
+            /** Teeth */
+            teeth?: (string | number) | null;
+            /** @default middle */
+            keeps?: components["schemas"]["Keeps"];
+            /** Deep */
+            deep?: (string | number) | null;
+            /** To */
+            to?: string | null;
+            /** Allowed */
+            allowed?: (string | number) | null;
+            /** Pads */
+            pads?: components["schemas"]["anvilhead__jobfile__documents__digging__PadPlan-Input"][];
+            /** Found */
+            found?: components["schemas"]["FoundPlan-Input"][];
+        };
+        "DiggingPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * DiggingResult
+         * @description What a digger is told.
+         *
+         *     Attributes:
+         *         over_mm3: concrete for what is dug too wide; null while no depth is said.
+         *         how: how the bucket covers the footings, in sentences; paint: what the marks on the ground say.
+         */
+        DiggingResult: {
+            /** Trenches */
+            trenches: components["schemas"]["TrenchResult"][];
+            /** Pads */
+            pads: components["schemas"]["anvilhead__jobfile__results__digging_results__PadResult"][];
+            /** Dug */
+            dug: components["schemas"]["DugResult"][];
+            /** Over Mm3 */
+            over_mm3: number | null;
+            /** Over Text */
+            over_text: string | null;
+            /** How */
+            how: string[];
+            /** Paint */
+            paint: string[];
+            /** Text */
+            text: string;
+        };
+        /**
          * Direction
          * @description A unit vector on the plan.
          */
@@ -2415,6 +2621,87 @@ export interface components {
             remainder_text: string | null;
         };
         /**
+         * Doing
+         * @description What was done to a mark, a stake or a piece.
+         * @enum {string}
+         */
+        Doing: "set" | "checked" | "lost" | "set-again" | "pulled" | "made" | "not-done";
+        /**
+         * DoneCreate
+         * @description Something that was done to marks, stakes or pieces: sending it twice records it once.
+         */
+        DoneCreate: {
+            /** Items */
+            items: components["schemas"]["DoneItem"][];
+            doing: components["schemas"]["Doing"];
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        DoneEntry: {
+            [key: string]: unknown;
+        };
+        /**
+         * DoneItem
+         * @description A thing of the register that something was done to; the id is made by the client.
+         */
+        DoneItem: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * DowelRow
+         * @description Dowels along a side: running distances from its start, and where that is.
+         */
+        DowelRow: {
+            /** Line */
+            line: string;
+            /** Stations Mm */
+            stations_mm: number[];
+            /** Stations */
+            stations: string[];
+            /** At */
+            at: components["schemas"]["Place"][];
+            /** Text */
+            text: string;
+        };
+        /**
+         * DowelsPlan
+         * @description Dowels drilled into concrete that is there, along a side.
+         *
+         *     Attributes:
+         *         along: the side; spacing: at the most; clear: of both its ends.
+         *         size, deep: as the engineer or the drawings say; asked for where they are left out.
+         */
+        "DowelsPlan-Input": {
+            /** Along */
+            along: string;
+            /**
+             * Spacing
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            spacing: string | number;
+            /** Clear */
+            clear?: (string | number) | null;
+            /** Size */
+            size?: string | null;
+            /** Deep */
+            deep?: (string | number) | null;
+        };
+        "DowelsPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
          * DrawingTold
          * @description The whole drawing, and each of its corners in the order of a walk.
          */
@@ -2425,6 +2712,20 @@ export interface components {
             corners: {
                 [key: string]: string;
             };
+        };
+        /**
+         * DugResult
+         * @description A hole as it was found: what must still come out, what more concrete it takes.
+         */
+        DugResult: {
+            /** On */
+            on: string;
+            /** Short */
+            short: boolean;
+            /** More Mm3 */
+            more_mm3: number;
+            /** Text */
+            text: string;
         };
         /**
          * EdgeFallResult
@@ -2449,6 +2750,49 @@ export interface components {
             fall_text: string;
             /** Back */
             back: boolean;
+        };
+        /**
+         * EdgeInset
+         * @description From the edge as found inward to where the plate's line is snapped; below zero the plate hangs over.
+         */
+        EdgeInset: {
+            /** Line */
+            line: string;
+            /** At Mm */
+            at_mm: number;
+            /** At Text */
+            at_text: string;
+            place: components["schemas"]["Place"];
+            /** Inset Mm */
+            inset_mm: number;
+            /** Inset Text */
+            inset_text: string;
+            /** Over */
+            over: boolean;
+        };
+        /**
+         * EdgePlan
+         * @description An edge as found: `at` a station of a side, so far `out` of its planned line; inside below zero.
+         */
+        EdgePlan: {
+            /** Line */
+            line: string;
+            /**
+             * At
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            at: string | number;
+            /**
+             * Out
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            out: string | number;
         };
         /**
          * EdgeResult
@@ -2599,6 +2943,8 @@ export interface components {
         /**
          * FenceBayResult
          * @description From one post to the next: between stations, and between the middles of their holes; `gate`: an opening.
+         *
+         *     `leaf_mm`: width of the gate itself, where its gaps are said.
          */
         FenceBayResult: {
             /** From */
@@ -2615,6 +2961,10 @@ export interface components {
             apart_text: string;
             /** Gate */
             gate: boolean;
+            /** Leaf Mm */
+            leaf_mm: number | null;
+            /** Leaf Text */
+            leaf_text: string | null;
         };
         /**
          * FenceChoice
@@ -2636,12 +2986,18 @@ export interface components {
         /**
          * FenceHeights
          * @description A fence over the ground: every post, what does not work, and what the holes take at their real depths.
+         *
+         *     `rails`: bay by bay where both tops are known; none across a gate.
          */
         FenceHeights: {
             /** Structure */
             structure: string;
             /** Posts */
             posts: components["schemas"]["PostHeight"][];
+            /** Rails */
+            rails: components["schemas"]["RailBayResult"][];
+            /** Rails Text */
+            rails_text: string | null;
             materials: components["schemas"]["FenceMaterials"] | null;
             /** Troubles */
             troubles: string[];
@@ -2655,6 +3011,7 @@ export interface components {
          *     Attributes:
          *         posts: by length, those to be cut to measure by what they need.
          *         spoil_mm3, gravel_mm3, fill_mm3: of all holes; fill: concrete or tamped earth round the posts.
+         *         pads: under posts.
          *         bags: of concrete, whole ones; null where nobody said what one makes.
          *         text: in sentences.
          */
@@ -2667,6 +3024,8 @@ export interface components {
             gravel_mm3: number;
             /** Fill Mm3 */
             fill_mm3: number;
+            /** Pads */
+            pads: number;
             /** Bags */
             bags: number | null;
             /** Truck */
@@ -2686,6 +3045,8 @@ export interface components {
          *         height: of the fence out of the ground; length: of posts at hand, cut to measure when left out; lengths: of
          *             single posts, by number.
          *         depth: what decides it; tops: heights of the tops, over the ground of each post when left out.
+         *         pad: thickness of a base pad under each post; cross: how far aim crosses reach beyond the hole.
+         *         rails: from the top down to each; panel: how bays follow tops that differ.
          *         concrete: whether holes are filled with it; bag: how much one makes.
          *         placed: posts that were set; respace: what becomes of those that are not.
          */
@@ -2720,7 +3081,7 @@ export interface components {
              */
             string?: components["schemas"]["StringTouch-Input"];
             /** Gates */
-            gates?: components["schemas"]["GatePlan"][];
+            gates?: components["schemas"]["GatePlan-Input"][];
             /** Height */
             height?: (string | number) | null;
             /** Length */
@@ -2732,6 +3093,14 @@ export interface components {
             /** @default {} */
             depth?: components["schemas"]["DepthPlan-Input"];
             tops?: components["schemas"]["TopsPlan-Input"] | null;
+            /** Pad */
+            pad?: (string | number) | null;
+            /** Cross */
+            cross?: (string | number) | null;
+            /** Rails */
+            rails?: (string | number)[];
+            /** @default racked */
+            panel?: components["schemas"]["Panel"];
             /**
              * Concrete
              * @default true
@@ -2758,6 +3127,8 @@ export interface components {
          *         governs: what decided the depth; short_mm: what the post at hand lacks.
          *         found_mm, drift_mm: where it was set, beyond its plan above zero; null before it was.
          *         now_mm: where it stands, or is to be set now.
+         *         cross: ends of its aim cross, on along the run first, then to its left; hole_deep_mm: of its hole, with what
+         *             lies under the post.
          */
         FencePostResult: {
             /** Name */
@@ -2795,6 +3166,12 @@ export interface components {
             now_mm: number;
             /** Now Text */
             now_text: string;
+            /** Cross */
+            cross: components["schemas"]["Place"][];
+            /** Hole Deep Mm */
+            hole_deep_mm: number | null;
+            /** Hole Deep Text */
+            hole_deep_text: string | null;
         };
         /**
          * FenceResult
@@ -2811,6 +3188,8 @@ export interface components {
             bays: components["schemas"]["FenceBayResult"][];
             /** Choices */
             choices: components["schemas"]["FenceChoice"][];
+            /** Cross Text */
+            cross_text: string | null;
             materials: components["schemas"]["FenceMaterials"] | null;
             /** Troubles */
             troubles: string[];
@@ -3258,6 +3637,7 @@ export interface components {
          *
          *     Attributes:
          *         outline: their inner faces, set in where that is asked for; checks: its diagonals, to be pulled at the pins.
+         *         gauge_text: stick between the two faces of a strip; null round a slab.
          *         existing: sides with concrete that is there.
          *         truck, order, strip: what to take, what to do one after another, what comes back; in sentences.
          *         waste_share: of the stock.
@@ -3265,6 +3645,8 @@ export interface components {
         FormsResult: {
             /** Outline */
             outline: components["schemas"]["Place"][];
+            /** Gauge Text */
+            gauge_text: string | null;
             /** Sides */
             sides: components["schemas"]["FormSideResult"][];
             /** Existing */
@@ -3296,6 +3678,23 @@ export interface components {
          * @enum {string}
          */
         FoundFrom: "ties" | "line";
+        /**
+         * FoundPlan
+         * @description A footing or a pad as it was dug: of the side or the pad it is `on`, the sizes that were measured.
+         */
+        "FoundPlan-Input": {
+            /** On */
+            on: string;
+            /** Length */
+            length?: (string | number) | null;
+            /** Width */
+            width?: (string | number) | null;
+            /** Deep */
+            deep?: (string | number) | null;
+        };
+        "FoundPlan-Output": {
+            [key: string]: unknown;
+        };
         /**
          * FramePlan
          * @description Forms or plates fastened at exact lengths before they are squared; every side is cut to within `sides_within`.
@@ -3425,8 +3824,10 @@ export interface components {
         /**
          * GatePlan
          * @description A gate: station of its first post's inner face, clear width between post faces.
+         *
+         *     `hinge` and `latch`: gaps that its leaf leaves on either side.
          */
-        GatePlan: {
+        "GatePlan-Input": {
             /**
              * At
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -3443,6 +3844,13 @@ export interface components {
              * @example 8394.7
              */
             opening: string | number;
+            /** Hinge */
+            hinge?: (string | number) | null;
+            /** Latch */
+            latch?: (string | number) | null;
+        };
+        "GatePlan-Output": {
+            [key: string]: unknown;
         };
         /**
          * GradeResult
@@ -3458,6 +3866,12 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * Ground
+         * @description What a mark is made on.
+         * @enum {string}
+         */
+        Ground: "soil" | "grass" | "stone" | "concrete";
         /**
          * GroundResult
          * @description The ground between its shots; `contours` are empty when the shots hold no area.
@@ -3644,6 +4058,28 @@ export interface components {
             text: string;
         };
         /**
+         * HubCheckResult
+         * @description Laths that speak of one thing, held against each other.
+         *
+         *     Attributes:
+         *         holds_mm: what counts, a height or how far off the plan; null while two alone differ.
+         *         odd: those that differ; undecided: those of which nobody can tell.
+         */
+        HubCheckResult: {
+            /** Element */
+            element: string;
+            /** Of */
+            of: string;
+            /** Holds Mm */
+            holds_mm: number | null;
+            /** Odd */
+            odd: string[];
+            /** Undecided */
+            undecided: string[];
+            /** Text */
+            text: string;
+        };
+        /**
          * HumpResult
          * @description A stretch along a line where the ground stands through what hangs over it.
          */
@@ -3800,7 +4236,7 @@ export interface components {
         };
         /**
          * JobFile
-         * @description A whole job; `burn`: where its tapes are started, which its calls carry.
+         * @description A whole job; `burn`: where its tapes are started, which its calls carry; `done`: to its marks, in that order.
          */
         JobFile: {
             units?: components["schemas"]["Units"] | null;
@@ -3838,6 +4274,8 @@ export interface components {
             accepted?: components["schemas"]["AcceptedEntry"][];
             /** Lost */
             lost?: components["schemas"]["LostEntry"][];
+            /** Done */
+            done?: components["schemas"]["DoneEntry"][];
             levels?: components["schemas"]["Levels"] | null;
         };
         /**
@@ -3895,6 +4333,76 @@ export interface components {
             structures: components["schemas"]["StructureSummary"][];
         };
         /**
+         * JointsPlan
+         * @description Control joints.
+         *
+         *     Attributes:
+         *         most: longest side of a panel; so many `times` the thickness when left out.
+         *         aspect: longest side of a panel over its shortest.
+         */
+        "JointsPlan-Input": {
+            /** Most */
+            most?: (string | number) | null;
+            /**
+             * Times
+             * @default 30
+             */
+            times?: number;
+            /**
+             * Aspect
+             * @default 1.5
+             */
+            aspect?: number;
+        };
+        "JointsPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * Keeps
+         * @description Which edge a bucket wider than its footing keeps to: the middle splits what is too wide.
+         * @enum {string}
+         */
+        Keeps: "middle" | "outer" | "inner";
+        /**
+         * LabelsAsked
+         * @description Labels to print: the size of one, the paper, and kinds of things; all that have a legend when none are named.
+         */
+        LabelsAsked: {
+            units: components["schemas"]["Units"];
+            /**
+             * Wide
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            wide: string | number;
+            /**
+             * High
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            high: string | number;
+            /**
+             * Paper
+             * @default a4
+             * @enum {string}
+             */
+            paper?: "a4" | "letter";
+            /** Only */
+            only?: components["schemas"]["anvilhead__jobfile__results__stake_results__ThingKind"][];
+        };
+        /**
+         * Laid
+         * @description A stretch that is laid or cut: a bar, a joint.
+         */
+        Laid: {
+            start: components["schemas"]["Place"];
+            end: components["schemas"]["Place"];
+        };
+        /**
          * LaserCheck
          * @description A square-throwing laser reversed: two marks `out` from it, `apart` from the first to the second.
          */
@@ -3927,6 +4435,58 @@ export interface components {
             allowed_mm: number;
             /** True */
             true: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
+         * LathPlan
+         * @description What a lath beside a named stake says.
+         *
+         *     Attributes:
+         *         height: of the hub's top, by the datum; offset: in the ring.
+         *         toward: the point that it faces; or facing: degrees from the first side, to the left above zero.
+         *         element: what it speaks of, a side or any name; cut, fill: from the hub to the finished surface. A bare number
+         *             in a feet-inch job is feet: 1.25 is a foot and three inches, as surveyors write it.
+         *         rank: what it is worth where marks differ.
+         */
+        "LathPlan-Input": {
+            /** Height */
+            height?: (string | number) | null;
+            /** Offset */
+            offset?: (string | number) | null;
+            /** Toward */
+            toward?: string | null;
+            /** Facing */
+            facing?: number | null;
+            /**
+             * Element
+             * @default finish
+             */
+            element?: string;
+            /** Cut */
+            cut?: (string | number) | null;
+            /** Fill */
+            fill?: (string | number) | null;
+            /** @default hub */
+            rank?: components["schemas"]["Rank"];
+        };
+        "LathPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * LathResult
+         * @description What a lath says: height of the finished surface, and the point of the line it stands off.
+         */
+        LathResult: {
+            /** Stake */
+            stake: string;
+            /** Element */
+            element: string;
+            /** Finish Mm */
+            finish_mm: number | null;
+            /** Finish Text */
+            finish_text: string | null;
+            on_line: components["schemas"]["Place"] | null;
             /** Text */
             text: string;
         };
@@ -3975,6 +4535,28 @@ export interface components {
             turn_deg: number;
             /** Worked Out */
             worked_out: boolean;
+        };
+        /**
+         * LegendResult
+         * @description What is written on a stake.
+         *
+         *     Attributes:
+         *         ring: the offset, in a ring; null for a hub on its point.
+         *         toward_deg: of its arrow, anticlockwise from the first side.
+         *         refers: what it refers to; grade: cut or fill to a named surface.
+         *         plain: all of it in one line, as its square code holds it.
+         */
+        LegendResult: {
+            /** Ring */
+            ring: string | null;
+            /** Toward Deg */
+            toward_deg: number | null;
+            /** Refers */
+            refers: string;
+            /** Grade */
+            grade: string[];
+            /** Plain */
+            plain: string;
         };
         /**
          * LengthAsked
@@ -4150,7 +4732,7 @@ export interface components {
             /** Targets */
             targets?: components["schemas"]["TargetPlan"][];
             /** Pads */
-            pads?: components["schemas"]["PadPlan-Input"][];
+            pads?: components["schemas"]["anvilhead__jobfile__levels__parts__PadPlan-Input"][];
             /** Slabs */
             slabs?: components["schemas"]["SlabPlan-Input"][];
             /** Posts */
@@ -4168,7 +4750,7 @@ export interface components {
             /** Footings */
             footings?: components["schemas"]["FootingPlan-Input"][];
             /** Strings */
-            strings?: components["schemas"]["StringPlan"][];
+            strings?: components["schemas"]["anvilhead__jobfile__levels__strings__StringPlan"][];
             /** Contour Step */
             contour_step?: (string | number) | null;
             marked_in?: components["schemas"]["MarkedIn"] | null;
@@ -4371,13 +4953,15 @@ export interface components {
             targets: components["schemas"]["StandingResult"][];
             ground: components["schemas"]["GroundResult"] | null;
             /** Pads */
-            pads: components["schemas"]["PadResult"][];
+            pads: components["schemas"]["anvilhead__jobfile__levels__built_results__PadResult"][];
             /** Slabs */
             slabs: components["schemas"]["SlabResult"][];
             /** Posts */
             posts: components["schemas"]["PostResult"][];
             /** Post Tops */
             post_tops: components["schemas"]["PostTopsResult"][];
+            /** Post Cuts */
+            post_cuts: components["schemas"]["PostCutsResult"][];
             /** Stepped */
             stepped: components["schemas"]["SteppedResult"][];
             /** Straight */
@@ -4430,6 +5014,39 @@ export interface components {
             /** Points */
             points: components["schemas"]["LevelPointView"][];
             result: components["schemas"]["LevelsResult"];
+        };
+        /**
+         * LiftsPlan
+         * @description The base under it.
+         *
+         *     Attributes:
+         *         thickness: compacted; lift: what the plate reaches through at the most.
+         *         settling: share by which loose stone goes down; passes: over each lift.
+         */
+        "LiftsPlan-Input": {
+            /**
+             * Thickness
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            thickness: string | number;
+            /** Lift */
+            lift?: (string | number) | null;
+            /**
+             * Settling
+             * @default 0.2
+             */
+            settling?: number;
+            /**
+             * Passes
+             * @default 4
+             */
+            passes?: number;
+        };
+        "LiftsPlan-Output": {
+            [key: string]: unknown;
         };
         /**
          * LineEnd
@@ -4568,6 +5185,31 @@ export interface components {
          */
         MarkedIn: "feet-hundredths" | "inches" | "metric";
         /**
+         * MarkingPlan
+         * @description What marks are made on, and how many days they must be seen.
+         */
+        MarkingPlan: {
+            on: components["schemas"]["Ground"];
+            /**
+             * Days
+             * @default 14
+             */
+            days?: number;
+        };
+        /**
+         * MarkingResult
+         * @description What a kind of mark is made with, and after how many days anew.
+         */
+        MarkingResult: {
+            /** Mark */
+            mark: string;
+            use: components["schemas"]["Medium"];
+            /** Days */
+            days: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * MarkingStick
          * @description One stick for all sides with the same families: laid across the strings it marks both footing edges.
          */
@@ -4621,6 +5263,12 @@ export interface components {
             truck: components["schemas"]["LoadResult"][];
         };
         /**
+         * Medium
+         * @description What it is marked with.
+         * @enum {string}
+         */
+        Medium: "paint" | "flag" | "whisker" | "nail" | "lath";
+        /**
          * MeetingResult
          * @description Two ways round to a corner.
          */
@@ -4637,6 +5285,43 @@ export interface components {
             agrees: boolean;
             /** Text */
             text: string;
+        };
+        /**
+         * MeshPlan
+         * @description Sheets of mesh, how far they lap, and how far they stay from every face.
+         */
+        "MeshPlan-Input": {
+            /** Size */
+            size?: string | null;
+            /**
+             * Length
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            length: string | number;
+            /**
+             * Width
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            width: string | number;
+            /**
+             * Lap
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            lap: string | number;
+            /** Cover */
+            cover?: (string | number) | null;
+        };
+        "MeshPlan-Output": {
+            [key: string]: unknown;
         };
         /**
          * Method
@@ -4887,12 +5572,29 @@ export interface components {
             readonly school: components["schemas"]["Method"];
         };
         /**
+         * ObstacleHit
+         * @description What hits it: a board, a stake, a place, a tape; `setback_mm`: at which the board misses everything.
+         */
+        ObstacleHit: {
+            /** What */
+            what: string;
+            /** Board */
+            board: string | null;
+            /** Setback Mm */
+            setback_mm: number | null;
+            /** Setback Text */
+            setback_text: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * ObstaclePlan
          * @description Something that no hole, stake or board may hit: at a place of the plan frame, or along a line to another.
          *
-         *     `radius` is what it needs round its middle, the zone the local rule asks for with it.
+         *     `radius` is what it needs round its middle, the zone the local rule asks for with it; `stands`: tapes and strings
+         *     meet it too, as they do a tree.
          */
-        ObstaclePlan: {
+        "ObstaclePlan-Input": {
             /** Name */
             name: string;
             /** At */
@@ -4907,10 +5609,20 @@ export interface components {
              * @example 8394.7
              */
             radius: string | number;
+            /**
+             * Stands
+             * @default false
+             */
+            stands?: boolean;
+        };
+        "ObstaclePlan-Output": {
+            [key: string]: unknown;
         };
         /**
          * ObstacleResult
          * @description Something in the ground: it keeps a radius free along a line, or round a place where both ends are one.
+         *
+         *     `hits`: what falls on it; posts of a fence are told with the fence.
          */
         ObstacleResult: {
             /** Name */
@@ -4921,6 +5633,8 @@ export interface components {
             radius_mm: number;
             /** Radius Text */
             radius_text: string;
+            /** Hits */
+            hits: components["schemas"]["ObstacleHit"][];
         };
         /**
          * Occasion
@@ -4951,6 +5665,53 @@ export interface components {
             offset: string | number;
         };
         /**
+         * OffsetLinePlan
+         * @description A line that stays beside a side, on stakes of its own.
+         *
+         *     Attributes:
+         *         along: the side; distance: square off it, above zero outward (of an open line to the right).
+         *         beyond: how far its stakes stand beyond both ends.
+         */
+        "OffsetLinePlan-Input": {
+            /** Name */
+            name: string;
+            /** Along */
+            along: string;
+            /**
+             * Distance
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            distance: string | number;
+            /** Beyond */
+            beyond?: (string | number) | null;
+        };
+        "OffsetLinePlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * OffsetLineResult
+         * @description A line that stays: its two stakes, and the points that are found from it.
+         */
+        OffsetLineResult: {
+            /** Name */
+            name: string;
+            /** Along */
+            along: string;
+            start: components["schemas"]["Place"];
+            end: components["schemas"]["Place"];
+            /** Length Mm */
+            length_mm: number;
+            /** Length Text */
+            length_text: string;
+            /** Backs */
+            backs: components["schemas"]["BackResult"][];
+            /** Text */
+            text: string;
+        };
+        /**
          * OneStudResult
          * @description A stud read by itself; `bends`: it and a neighbour on one step would bend the plate.
          */
@@ -4969,32 +5730,6 @@ export interface components {
             bends: boolean;
             /** Text */
             text: string;
-        };
-        /**
-         * OrderResult
-         * @description The fewest moves that do.
-         *
-         *     Attributes:
-         *         title: in one line; left: boards a little off that are left alone.
-         *         then: what every pull reads afterwards, burn not included.
-         *         worst_mm, worst_text: farthest that a corner will then be from its plan; `after`: that in words, with its doubt.
-         */
-        OrderResult: {
-            hands: components["schemas"]["Hands"];
-            /** Title */
-            title: string;
-            /** Steps */
-            steps: components["schemas"]["MoveStep"][];
-            /** Left */
-            left: string[];
-            /** Then */
-            then: components["schemas"]["PredictedPull"][];
-            /** Worst Mm */
-            worst_mm: number;
-            /** Worst Text */
-            worst_text: string;
-            /** After */
-            after: string;
         };
         /**
          * OutcomeResult
@@ -5088,143 +5823,11 @@ export interface components {
             text: string;
         };
         /**
-         * PadPlan
-         * @description Ground to be brought to a pad: cut and fill.
-         *
-         *     Attributes:
-         *         structure: whose outline it has; family: of its lines, the wall face when left out.
-         *         outline: corners of its own instead, in that structure's plan frame.
-         *         height: of the pad, along its high edge when it falls; swell: share that dug ground gains.
-         *         rough: within this of the pad a rake does.
+         * Panel
+         * @description How panels follow tops that are not level.
+         * @enum {string}
          */
-        "PadPlan-Input": {
-            /**
-             * Name
-             * @default pad
-             */
-            name?: string;
-            /** Structure */
-            structure?: string | null;
-            /** Family */
-            family?: string | null;
-            /** Outline */
-            outline?: (string | number)[][] | null;
-            /**
-             * Height
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            height: string | number;
-            fall?: components["schemas"]["Fall"] | null;
-            /**
-             * Swell
-             * @default 0
-             */
-            swell?: number;
-            /**
-             * Rough
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @default {
-             *       "mm": 25.4,
-             *       "written": "1\""
-             *     }
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            rough?: string | number;
-        };
-        /**
-         * PadPlan
-         * @description Ground to be brought to a pad: cut and fill.
-         *
-         *     Attributes:
-         *         structure: whose outline it has; family: of its lines, the wall face when left out.
-         *         outline: corners of its own instead, in that structure's plan frame.
-         *         height: of the pad, along its high edge when it falls; swell: share that dug ground gains.
-         *         rough: within this of the pad a rake does.
-         */
-        "PadPlan-Output": {
-            /**
-             * Name
-             * @default pad
-             */
-            name?: string;
-            /** Structure */
-            structure?: string | null;
-            /** Family */
-            family?: string | null;
-            /** Outline */
-            outline?: (string | number)[][] | null;
-            /**
-             * Height
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            height: string | number;
-            fall?: components["schemas"]["Fall"] | null;
-            /**
-             * Swell
-             * @default 0
-             */
-            swell?: number;
-            /**
-             * Rough
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @default 1"
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            rough?: string | number;
-        };
-        /**
-         * PadResult
-         * @description Cut and fill to a pad; null volumes when its ground was not shot; `banks`: where ground stands above its edge.
-         */
-        PadResult: {
-            /** Name */
-            name: string;
-            /** Structure */
-            structure: string;
-            /** Outline */
-            outline: components["schemas"]["Place"][];
-            /** Edges */
-            edges: components["schemas"]["EdgeResult"][];
-            /** Fall Text */
-            fall_text: string | null;
-            /** Cut Mm3 */
-            cut_mm3: number | null;
-            /** Fill Mm3 */
-            fill_mm3: number | null;
-            /** Loose Mm3 */
-            loose_mm3: number | null;
-            /** Cut Text */
-            cut_text: string | null;
-            /** Fill Text */
-            fill_text: string | null;
-            /** Loose Text */
-            loose_text: string | null;
-            /** Balance Text */
-            balance_text: string | null;
-            /** Covered Share */
-            covered_share: number;
-            /** Most Cut Mm */
-            most_cut_mm: number | null;
-            /** Most Fill Mm */
-            most_fill_mm: number | null;
-            /** Parted */
-            parted: components["schemas"]["Place"][][];
-            rough: components["schemas"]["Rough"] | null;
-            /** Banks */
-            banks: string[];
-            /** Text */
-            text: string;
-        };
+        Panel: "racked" | "stepped";
         /**
          * Place
          * @description A place on the plan, millimetres.
@@ -5313,12 +5916,16 @@ export interface components {
          *         lines: further families, by their offsets; inner: lines inside.
          *         boards: how the boards stand, how high, and of what.
          *         places: named places along its lines; fence: posts along an open run; obstacles: what nothing may hit.
-         *         forms: boards round a slab.
+         *         strip: the width of an open run; forms: boards round a slab, or on both sides of a strip; pour: what goes
+         *             under, into and over it; digging: how footings and pads are dug.
+         *         offset_lines: strings that stay, on stakes of their own; marking: what marks are made on; plates:
+         *             laid over old concrete.
          *         placing: where the structure stands on the site; may_overlap: neighbours it overlaps on purpose.
          *         method: how its corners are squared, methods_on: those that are squared another way; crew: by how many people;
          *             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string; laser_check: its
          *             reversal test;
-         *             tape_error: ± of the tape on a short pull, when it is not 1/16 inch; tape_reads: what it reads too much.
+         *             tape_error: ± of the tape on a short pull, when it is not 1/16 inch; tape_reads: what it reads too much;
+         *             string: where strings run on their nails.
          */
         "Plan-Input": {
             /** Name */
@@ -5385,7 +5992,7 @@ export interface components {
              */
             goes_on?: boolean;
             /** Stakes */
-            stakes?: components["schemas"]["StakePlan"][];
+            stakes?: components["schemas"]["StakePlan-Input"][];
             section?: components["schemas"]["Section-Input"] | null;
             /** Section On */
             section_on?: {
@@ -5408,8 +6015,15 @@ export interface components {
             places?: components["schemas"]["PlacesPlan-Input"][];
             fence?: components["schemas"]["FencePlan-Input"] | null;
             forms?: components["schemas"]["FormsPlan-Input"] | null;
+            strip?: components["schemas"]["StripPlan-Input"] | null;
+            pour?: components["schemas"]["PourPlan-Input"] | null;
+            digging?: components["schemas"]["DiggingPlan-Input"] | null;
+            /** Offset Lines */
+            offset_lines?: components["schemas"]["OffsetLinePlan-Input"][];
+            marking?: components["schemas"]["MarkingPlan"] | null;
+            plates?: components["schemas"]["PlatesPlan-Input"] | null;
             /** Obstacles */
-            obstacles?: components["schemas"]["ObstaclePlan"][];
+            obstacles?: components["schemas"]["ObstaclePlan-Input"][];
             /** Placing */
             placing?: (components["schemas"]["AtPoint"] | components["schemas"]["FromLine"] | components["schemas"]["Gap"]) | null;
             /** May Overlap */
@@ -5436,6 +6050,7 @@ export interface components {
             /** Tape Error */
             tape_error?: (string | number) | null;
             tape_reads?: components["schemas"]["TapeReads-Input"] | null;
+            string?: components["schemas"]["anvilhead__jobfile__documents__hold_plan__StringPlan-Input"] | null;
             /** @deprecated */
             school?: components["schemas"]["Method"] | null;
         };
@@ -5495,6 +6110,55 @@ export interface components {
             held_line: string;
             /** Hold */
             hold: string;
+        };
+        /**
+         * PlatesPlan
+         * @description Plates on concrete that is there.
+         *
+         *     Attributes:
+         *         family: the line of the plates' outer face; the wall face when left out.
+         *         found: the concrete's edges, as they were read from the strings.
+         *         overhang: a plate may hang over by no more; inset: concrete may stand out beyond one by no more, any when left
+         *             out.
+         */
+        "PlatesPlan-Input": {
+            /** Family */
+            family?: string | null;
+            /** Found */
+            found: components["schemas"]["EdgePlan"][];
+            /** Overhang */
+            overhang?: (string | number) | null;
+            /** Inset */
+            inset?: (string | number) | null;
+        };
+        "PlatesPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * PlatesResult
+         * @description Plate lines laid over concrete that is there.
+         *
+         *     Attributes:
+         *         corners: of the plates as they are laid; null where nothing fits.
+         *         shift_mm: along the first side and to its left; turn_mm: what the turn moves the far end of the longest side.
+         *         fits: whether every overhang is within what is allowed.
+         */
+        PlatesResult: {
+            /** Corners */
+            corners: {
+                [key: string]: components["schemas"]["Place"];
+            };
+            shift_mm: components["schemas"]["Place"] | null;
+            /** Turn Deg */
+            turn_deg: number;
+            /** Edges */
+            edges: components["schemas"]["EdgeInset"][];
+            /** Worst Mm */
+            worst_mm: number | null;
+            /** Fits */
+            fits: boolean;
+            /** Text */
+            text: string;
         };
         /**
          * PointGrid
@@ -5579,6 +6243,22 @@ export interface components {
             corners: (string | number)[][];
         };
         /**
+         * PostCutsResult
+         * @description Posts of a name cut from stock: those whose seats are known; `waiting`: for their seats to be shot.
+         */
+        PostCutsResult: {
+            /** Name */
+            name: string;
+            /** Cuts */
+            cuts: components["schemas"]["FormCut"][];
+            /** Waste Share */
+            waste_share: number;
+            /** Waiting */
+            waiting: string[];
+            /** Text */
+            text: string;
+        };
+        /**
          * PostHeight
          * @description A post in height, above the datum; null where its ground was not shot.
          *
@@ -5637,7 +6317,9 @@ export interface components {
          *     Attributes:
          *         top: height of the string over them; follow: tops go with the ground instead, this far out of it each.
          *         length, least: of posts in the ground: stock length and least embedment; left out, posts stand on seats.
-         *         clear: least of each out of the ground.
+         *         clear: least of each out of the ground; pad: thickness of the pad under each, dug deeper by it.
+         *         stock: lengths that posts on seats are cut from, by a saw that takes `kerf`; each keeps a factory end, unless
+         *             `factory_end` is false; trim: left above the string and cut off once they stand.
          *         seat: the thing whose shots are the seats.
          *         at: points.
          */
@@ -5682,61 +6364,31 @@ export interface components {
              * @default seat
              */
             seat?: string;
+            /** Pad */
+            pad?: (string | number) | null;
+            /** Stock */
+            stock?: (string | number)[];
+            /** Kerf */
+            kerf?: (string | number) | null;
+            /**
+             * Factory End
+             * @default true
+             */
+            factory_end?: boolean;
+            /** Trim */
+            trim?: (string | number) | null;
             /** At */
             at: string[];
         };
-        /**
-         * PostPlan
-         * @description Posts whose tops stand on one line.
-         *
-         *     Attributes:
-         *         top: height of the string over them; follow: tops go with the ground instead, this far out of it each.
-         *         length, least: of posts in the ground: stock length and least embedment; left out, posts stand on seats.
-         *         clear: least of each out of the ground.
-         *         seat: the thing whose shots are the seats.
-         *         at: points.
-         */
         "PostPlan-Output": {
-            /**
-             * Name
-             * @default posts
-             */
-            name?: string;
-            /** Top */
-            top?: (string | number) | null;
-            /** Follow */
-            follow?: (string | number) | null;
-            /** Length */
-            length?: (string | number) | null;
-            /**
-             * Least
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @default 0
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            least?: string | number;
-            /**
-             * Clear
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @default 0
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            clear?: string | number;
-            /**
-             * Seat
-             * @default seat
-             */
-            seat?: string;
-            /** At */
-            at: string[];
+            [key: string]: unknown;
         };
         /**
          * PostResult
          * @description A post: out of and in the ground, or cut from its seat; null lengths where nothing was shot.
+         *
+         *     `hole_mm`: how deep its hole is dug, with the pad under it; `cut_mm` is to the string, `saw_mm` what is sawn: longer
+         *     by what is trimmed once it stands.
          */
         PostResult: {
             /** Name */
@@ -5749,6 +6401,10 @@ export interface components {
             deep_mm: number | null;
             /** Cut Mm */
             cut_mm: number | null;
+            /** Saw Mm */
+            saw_mm: number | null;
+            /** Hole Mm */
+            hole_mm: number | null;
             /** Short Mm */
             short_mm: number;
             /** Text */
@@ -5775,6 +6431,101 @@ export interface components {
             fits: boolean;
             /** Breaks */
             breaks: components["schemas"]["BrokenPostResult"][];
+            /** Text */
+            text: string;
+        };
+        /**
+         * PourPlan
+         * @description A slab as it is built up and poured.
+         *
+         *     Attributes:
+         *         family: the line that is its face; the wall face when left out.
+         *         thickness: of the concrete; waste: share ordered on top.
+         *         truck: what one brings; rate: what the crew places in an hour.
+         *         base, bars, mesh, dowels, joints: what goes under, into and over it.
+         */
+        "PourPlan-Input": {
+            /** Family */
+            family?: string | null;
+            /**
+             * Thickness
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            thickness: string | number;
+            /**
+             * Waste
+             * @default 0.05
+             */
+            waste?: number;
+            /** Truck */
+            truck?: (string | number) | null;
+            /** Rate */
+            rate?: (string | number) | null;
+            base?: components["schemas"]["LiftsPlan-Input"] | null;
+            bars?: components["schemas"]["BarsPlan-Input"] | null;
+            mesh?: components["schemas"]["MeshPlan-Input"] | null;
+            /** Dowels */
+            dowels?: components["schemas"]["DowelsPlan-Input"][];
+            joints?: components["schemas"]["JointsPlan-Input"] | null;
+        };
+        "PourPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * PourResult
+         * @description A slab as it is built up and poured.
+         *
+         *     Attributes:
+         *         outline: its faces.
+         *         volume_mm3: by the plan, without waste.
+         *         base, mesh: in a sentence each; null where the plan has none.
+         *         bars: each way; chairs: under them; laps: bars that are pieced together.
+         *         cuts: bars and mesh from stock; asks: what the drawings must still say; troubles: what cannot be.
+         *         truck: what to take.
+         */
+        PourResult: {
+            /** Outline */
+            outline: components["schemas"]["Place"][];
+            /** Area Mm2 */
+            area_mm2: number;
+            /** Volume Mm3 */
+            volume_mm3: number;
+            /** Volume Text */
+            volume_text: string;
+            order: components["schemas"]["anvilhead__jobfile__results__pour_results__OrderResult"] | null;
+            /** Base */
+            base: string | null;
+            /** Bars */
+            bars: components["schemas"]["BarsWay"][];
+            /** Bars Text */
+            bars_text: string | null;
+            /** Chairs */
+            chairs: number;
+            /** Laps */
+            laps: number;
+            /** Cuts */
+            cuts: components["schemas"]["FormCut"][];
+            /** Mesh */
+            mesh: string | null;
+            /** Sheets */
+            sheets: number;
+            /** Dowels */
+            dowels: components["schemas"]["DowelRow"][];
+            /** Joints */
+            joints: components["schemas"]["Laid"][];
+            /** Panels */
+            panels: number;
+            /** Joints Text */
+            joints_text: string | null;
+            /** Truck */
+            truck: string[];
+            /** Asks */
+            asks: string[];
+            /** Troubles */
+            troubles: string[];
             /** Text */
             text: string;
         };
@@ -6006,6 +6757,7 @@ export interface components {
             instrument?: components["schemas"]["Instrument"];
             /** Family */
             family?: string | null;
+            touched?: components["schemas"]["TouchPlan-Input"] | null;
             units: components["schemas"]["Units"];
             /**
              * Id
@@ -6088,6 +6840,7 @@ export interface components {
             instrument?: components["schemas"]["Instrument"];
             /** Family */
             family?: string | null;
+            touched?: components["schemas"]["TouchPlan-Output"] | null;
             /** Structure */
             structure: string;
             /** Who */
@@ -6216,6 +6969,30 @@ export interface components {
             text: string;
         };
         /**
+         * RailBayResult
+         * @description The rails of a bay: from each post's top down to each, in the order of the plan; how much lower its end lies.
+         */
+        RailBayResult: {
+            /** Bay */
+            bay: string;
+            /** Start Down Mm */
+            start_down_mm: number[];
+            /** Start Down */
+            start_down: string[];
+            /** End Down Mm */
+            end_down_mm: number[];
+            /** End Down */
+            end_down: string[];
+            /** Step Mm */
+            step_mm: number;
+            /** Step Text */
+            step_text: string;
+            /** Clear Mm */
+            clear_mm: number | null;
+            /** Clear Text */
+            clear_text: string | null;
+        };
+        /**
          * RailPlan
          * @description A screed rail: from place to place of the plan, or right across `beside` a line, `at` a distance inward.
          */
@@ -6245,6 +7022,12 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * Rank
+         * @description How much a mark is worth when two of them differ.
+         * @enum {string}
+         */
+        Rank: "monument" | "hub" | "convenience";
+        /**
          * ReachKind
          * @description What goes beyond what an instrument is good for.
          * @enum {string}
@@ -6272,6 +7055,7 @@ export interface components {
          *         height_difference: fall between the two ends, for a pull along a slope.
          *         instrument: what it was read with.
          *         family: the line family whose corners it runs between; the wall face when left out.
+         *         touched: where the tape touched the marks; their middles when left out.
          */
         Reading: {
             /**
@@ -6352,6 +7136,7 @@ export interface components {
             instrument?: components["schemas"]["Instrument"];
             /** Family */
             family?: string | null;
+            touched?: components["schemas"]["TouchPlan-Input"] | null;
         };
         /**
          * RecheckPull
@@ -6445,6 +7230,51 @@ export interface components {
              * @example 8394.7
              */
             width: string | number;
+        };
+        /**
+         * RegisterResult
+         * @description Every mark, stake and piece of a structure; counts by what was done.
+         */
+        RegisterResult: {
+            /** Rows */
+            rows: components["schemas"]["RegisterRow"][];
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+            /** Rechecks */
+            rechecks: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * RegisterRow
+         * @description A mark, a stake or a piece, and what became of it.
+         *
+         *     Attributes:
+         *         planned: the numbers of the plan as it is, millimetres: they are kept with what is done to it.
+         *         doing: what was done last, by whom, when; null before anything was.
+         *         recheck: what the plan has changed since, in words; null where it is as it was then.
+         */
+        RegisterRow: {
+            /** What */
+            what: string;
+            kind: components["schemas"]["anvilhead__jobfile__results__stake_results__ThingKind"];
+            place: components["schemas"]["Place"] | null;
+            /** Says */
+            says: string;
+            /** Planned */
+            planned: number[];
+            doing: components["schemas"]["Doing"] | null;
+            /** Who */
+            who: string | null;
+            /** At */
+            at: string | null;
+            /** Note */
+            note: string;
+            /** Recheck */
+            recheck: string | null;
+            legend: components["schemas"]["LegendResult"] | null;
         };
         /**
          * Remainder
@@ -6810,6 +7640,12 @@ export interface components {
             /** Call Text */
             call_text: string;
         };
+        /**
+         * Runs
+         * @description Where a string runs on every nail or stake of a job: over its middle, or past it on one side.
+         * @enum {string}
+         */
+        Runs: "centre" | "inside" | "outside";
         /**
          * Section
          * @description A wall on its footing; its families follow from it.
@@ -7439,6 +8275,7 @@ export interface components {
          *
          *     Attributes:
          *         concrete_mm3: with waste: from the thickness measured, else from the one planned.
+         *         order: trucks for that concrete, where the slab's plan says what one brings.
          *         drain: where its top falls to; null for a top without one.
          *         least_mm, least_at: how thin it gets between the spots, and where.
          *         thin_pieces: where it is too thin, bands: how thick it is where, in whole steps, least first; to be drawn.
@@ -7486,6 +8323,7 @@ export interface components {
             concrete_mm3: number;
             /** Concrete Text */
             concrete_text: string;
+            order: components["schemas"]["anvilhead__jobfile__results__pour_results__OrderResult"] | null;
             /** Base Mm3 */
             base_mm3: number | null;
             /** Base Text */
@@ -7588,7 +8426,7 @@ export interface components {
             to_pull: components["schemas"]["ToPull"][];
             /** Hold */
             hold: string;
-            order: components["schemas"]["OrderResult"] | null;
+            order: components["schemas"]["anvilhead__jobfile__results__square_results__OrderResult"] | null;
             /** Holds */
             holds: components["schemas"]["HoldResult"][];
             outcome: components["schemas"]["OutcomeResult"] | null;
@@ -7635,13 +8473,17 @@ export interface components {
         };
         /**
          * StakePlan
-         * @description A named stake: `at` is along the first side from A, and to its left.
+         * @description A named stake: `at` is along the first side from A, and to its left; `lath`: what is written beside it.
          */
-        StakePlan: {
+        "StakePlan-Input": {
             /** Name */
             name: string;
             /** At */
             at: (string | number)[];
+            lath?: components["schemas"]["LathPlan-Input"] | null;
+        };
+        "StakePlan-Output": {
+            [key: string]: unknown;
         };
         /**
          * StakeResult
@@ -7690,7 +8532,7 @@ export interface components {
         StandingResult: {
             /** Name */
             name: string;
-            kind: components["schemas"]["ThingKind"];
+            kind: components["schemas"]["anvilhead__core__levels__height_target__ThingKind"];
             /** At */
             at: string;
             place: components["schemas"]["Place"] | null;
@@ -7942,7 +8784,7 @@ export interface components {
             /** Each */
             each: components["schemas"]["OneStudResult"][];
             /** Cuts */
-            cuts: components["schemas"]["anvilhead__jobfile__levels__built_results__CutResult"][];
+            cuts: components["schemas"]["anvilhead__jobfile__levels__standing_results__CutResult"][];
             /** Text */
             text: string;
         };
@@ -8146,40 +8988,6 @@ export interface components {
             gap: string | number;
         };
         /**
-         * StringPlan
-         * @description A string over a line of the plan, straight between nails whose heights are known.
-         *
-         *     Attributes:
-         *         structure: in whose plan frame its points are; the book's when left out.
-         *         through: points that it passes, in order.
-         *         heights: at its nails; one alone is a level string.
-         *         thing: what is set under it: form tops, a kerb.
-         *         every: a number at every so much of it, beside its points.
-         *         pull: newtons, to reckon with its sag; left out, it is taken as straight.
-         *         weight: newtons per metre.
-         */
-        StringPlan: {
-            /**
-             * Name
-             * @default string
-             */
-            name?: string;
-            /** Structure */
-            structure?: string | null;
-            /** Through */
-            through: string[];
-            /** Heights */
-            heights: components["schemas"]["NailHeight"][];
-            /** Thing */
-            thing?: string | null;
-            /** Every */
-            every?: (string | number) | null;
-            /** Pull */
-            pull?: number | null;
-            /** Weight */
-            weight?: number | null;
-        };
-        /**
          * StringStationResult
          * @description A station of a string; null where nobody shot.
          *
@@ -8239,6 +9047,66 @@ export interface components {
         "StringTouch-Output": {
             [key: string]: unknown;
         };
+        /**
+         * StripFace
+         * @description One face of a strip: its line from corner to corner, and the length of each leg.
+         */
+        StripFace: {
+            /** Name */
+            name: string;
+            /** Points */
+            points: components["schemas"]["Place"][];
+            /** Lengths Mm */
+            lengths_mm: number[];
+            /** Length Texts */
+            length_texts: string[];
+        };
+        /**
+         * StripOn
+         * @description Where the run lies in the strip, walking from its first corner.
+         * @enum {string}
+         */
+        StripOn: "left" | "centre" | "right";
+        /**
+         * StripPlan
+         * @description An open run with a width: a kerb, a path, a wall footing.
+         *
+         *     Attributes:
+         *         width: square across it; on: which of its lines the run is, walking from its first corner.
+         */
+        "StripPlan-Input": {
+            /**
+             * Width
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            width: string | number;
+            /** @default centre */
+            on?: components["schemas"]["StripOn"];
+        };
+        "StripPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * StripResult
+         * @description A run with a width: both faces, mitred at the corners.
+         */
+        StripResult: {
+            /** Faces */
+            faces: components["schemas"]["StripFace"][];
+            /** Width Mm */
+            width_mm: number;
+            /** Width Text */
+            width_text: string;
+            /** Area Mm2 */
+            area_mm2: number;
+            /** Area Text */
+            area_text: string;
+            /** Text */
+            text: string;
+        };
         Structure: {
             [key: string]: unknown;
         };
@@ -8294,6 +9162,12 @@ export interface components {
          *         sticks: marking sticks, alike sides together.
          *         places: named places along its lines; fence: its posts along an open run, null without one;
          *             obstacles: what nothing may hit; forms: round a slab, null where the plan asks for none.
+         *         strip: the faces of a run with a width; pour: what goes under, into and over a slab;
+         *             digging: what a digger is told; offset_lines: strings that stay.
+         *         laths: what is written beside named stakes; hub_checks: those of one thing against each other; marking: what
+         *             marks are made with; plates: laid over old concrete.
+         *         marks_register: every mark, stake and piece, and what became of it; null in a quick answer.
+         *         string_told: where strings run on their nails, in words; null over the middle.
          *         heights: null while no ground is said; site: null while it is not placed.
          *         methods: null in a quick answer that leaves them out.
          *         setting_out: sheet of the chosen method, else of the one recommended.
@@ -8350,6 +9224,18 @@ export interface components {
             /** Obstacles */
             obstacles: components["schemas"]["ObstacleResult"][];
             forms: components["schemas"]["FormsResult"] | null;
+            strip: components["schemas"]["StripResult"] | null;
+            pour: components["schemas"]["PourResult"] | null;
+            digging: components["schemas"]["DiggingResult"] | null;
+            /** Offset Lines */
+            offset_lines: components["schemas"]["OffsetLineResult"][];
+            /** Laths */
+            laths: components["schemas"]["LathResult"][];
+            /** Hub Checks */
+            hub_checks: components["schemas"]["HubCheckResult"][];
+            /** Marking */
+            marking: components["schemas"]["MarkingResult"][];
+            plates: components["schemas"]["PlatesResult"] | null;
             /** Boards */
             boards: components["schemas"]["BoardResult"][];
             /** Stakes */
@@ -8358,6 +9244,8 @@ export interface components {
             stakes_at: components["schemas"]["StakeResult"][];
             /** Strings */
             strings: components["schemas"]["anvilhead__jobfile__results__plan_results__StringResult"][];
+            /** String Told */
+            string_told: string | null;
             heights: components["schemas"]["HeightsResult"] | null;
             materials: components["schemas"]["MaterialsResult"];
             methods: components["schemas"]["MethodsResult"] | null;
@@ -8370,6 +9258,7 @@ export interface components {
             recheck: components["schemas"]["RecheckResult"] | null;
             /** Lost */
             lost: components["schemas"]["LostResult"][];
+            marks_register: components["schemas"]["RegisterResult"] | null;
         };
         /**
          * StructureSummary
@@ -8659,7 +9548,7 @@ export interface components {
         TargetPlan: {
             /** Name */
             name: string;
-            kind?: components["schemas"]["ThingKind"] | null;
+            kind?: components["schemas"]["anvilhead__core__levels__height_target__ThingKind"] | null;
             /**
              * Height
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -8690,12 +9579,6 @@ export interface components {
             /** Thin */
             thin: boolean;
         };
-        /**
-         * ThingKind
-         * @description What is set to height, each with the tolerance that the work usually asks of it.
-         * @enum {string}
-         */
-        ThingKind: "board tops" | "form tops" | "post tops" | "base" | "footing bottom" | "whisker stakes" | "sill" | "other";
         /**
          * TieResult
          * @description A tape from a point: `call_text` has the burn in it.
@@ -8797,6 +9680,33 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * Touch
+         * @description Which part of a mark a tape touched, as seen from the other end of the tape.
+         * @enum {string}
+         */
+        Touch: "centre" | "near" | "far";
+        /**
+         * TouchPlan
+         * @description Where a tape touched the marks at its ends, as seen from the other end; `width`: of a mark.
+         */
+        "TouchPlan-Input": {
+            /**
+             * Width
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            width: string | number;
+            /** @default centre */
+            from?: components["schemas"]["Touch"];
+            /** @default centre */
+            to?: components["schemas"]["Touch"];
+        };
+        "TouchPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
          * Touches
          * @description What of a post the string meets.
          * @enum {string}
@@ -8821,7 +9731,7 @@ export interface components {
          * @description What the readings would fool an eye with, or what the classic sum says about them.
          * @enum {string}
          */
-        TrapKind: "equal-diagonals" | "diagonals-alone" | "no-diagonal" | "racked" | "short-side" | "small-triangle" | "slope" | "rounded" | "mirrored" | "near-aim" | "wrong-side";
+        TrapKind: "equal-diagonals" | "diagonals-alone" | "no-diagonal" | "racked" | "short-side" | "small-triangle" | "slope" | "rounded" | "mirrored" | "near-aim" | "every-wrong-side" | "wrong-side";
         /**
          * TrapResult
          * @description A trap of squaring seen in the readings.
@@ -8830,6 +9740,32 @@ export interface components {
             trap: components["schemas"]["TrapKind"];
             /** Text */
             text: string;
+        };
+        /**
+         * TrenchResult
+         * @description The footing along a side, or along a leg of a strip.
+         *
+         *     Attributes:
+         *         outer, inner: its edges; passes: the middle of each pass of the bucket.
+         *         over_mm: dug too wide in all; outer_over_mm: of it beyond the outer edge.
+         */
+        TrenchResult: {
+            /** Line */
+            line: string;
+            outer: components["schemas"]["Laid"];
+            inner: components["schemas"]["Laid"];
+            /** Width Mm */
+            width_mm: number;
+            /** Width Text */
+            width_text: string;
+            /** Passes */
+            passes: components["schemas"]["Laid"][];
+            /** Over Mm */
+            over_mm: number;
+            /** Over Text */
+            over_text: string | null;
+            /** Outer Over Mm */
+            outer_over_mm: number;
         };
         /**
          * TriangleResult
@@ -8885,6 +9821,8 @@ export interface components {
          *             run_every: from station to station of a drain; course: of block with its joint.
          *         bay, post, hole: of a fence; depth_percent: of a post in the ground.
          *         form_board, form_lap, cleat, joint_clear: of forms.
+         *         lift, settling_percent, passes: of a base; dowel_clear: from the end of an edge; panel_times, panel_aspect: of
+         *             panels between control joints; offset_beyond: of the stakes of a line that stays, beyond its ends.
          *         swell_percent: what dug ground gains; waste_percent: concrete ordered on top; plates: on a stepped wall.
          */
         Usual: {
@@ -8930,6 +9868,20 @@ export interface components {
             cleat: string;
             /** Joint Clear */
             joint_clear: string;
+            /** Lift */
+            lift: string;
+            /** Dowel Clear */
+            dowel_clear: string;
+            /** Offset Beyond */
+            offset_beyond: string;
+            /** Settling Percent */
+            settling_percent: number;
+            /** Passes */
+            passes: number;
+            /** Panel Times */
+            panel_times: number;
+            /** Panel Aspect */
+            panel_aspect: number;
             /** Depth Percent */
             depth_percent: number;
             /** Setbacks */
@@ -9045,20 +9997,95 @@ export interface components {
          */
         anvilhead__core__ground__footing_bottom__Governs: "frost" | "sound-soil";
         /**
-         * CutResult
-         * @description A length of stock and the studs cut from it; what is left of it.
+         * ThingKind
+         * @description What is set to height, each with the tolerance that the work usually asks of it.
+         * @enum {string}
          */
-        anvilhead__jobfile__levels__built_results__CutResult: {
-            /** Stock Mm */
-            stock_mm: number;
-            /** Stock Text */
-            stock_text: string;
-            /** Cuts */
-            cuts: string[];
-            /** Left Mm */
-            left_mm: number;
-            /** Left Text */
-            left_text: string;
+        anvilhead__core__levels__height_target__ThingKind: "board tops" | "form tops" | "post tops" | "base" | "footing bottom" | "whisker stakes" | "sill" | "other";
+        /**
+         * PadPlan
+         * @description A pad about a point: its length along the baseline, its width square to it, how deep it is dug.
+         */
+        "anvilhead__jobfile__documents__digging__PadPlan-Input": {
+            /** Name */
+            name: string;
+            /** At */
+            at: string;
+            /**
+             * Length
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            length: string | number;
+            /** Width */
+            width?: (string | number) | null;
+            /** Deep */
+            deep?: (string | number) | null;
+        };
+        "anvilhead__jobfile__documents__digging__PadPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * StringPlan
+         * @description Where the strings run on their nails, the same everywhere: over the middle, or past it on one side.
+         *
+         *     `nail` and `line`: thickness of both.
+         */
+        "anvilhead__jobfile__documents__hold_plan__StringPlan-Input": {
+            /** @default centre */
+            runs?: components["schemas"]["Runs"];
+            /** Nail */
+            nail?: (string | number) | null;
+            /** Line */
+            line?: (string | number) | null;
+        };
+        "anvilhead__jobfile__documents__hold_plan__StringPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * PadResult
+         * @description Cut and fill to a pad; null volumes when its ground was not shot; `banks`: where ground stands above its edge.
+         */
+        anvilhead__jobfile__levels__built_results__PadResult: {
+            /** Name */
+            name: string;
+            /** Structure */
+            structure: string;
+            /** Outline */
+            outline: components["schemas"]["Place"][];
+            /** Edges */
+            edges: components["schemas"]["EdgeResult"][];
+            /** Fall Text */
+            fall_text: string | null;
+            /** Cut Mm3 */
+            cut_mm3: number | null;
+            /** Fill Mm3 */
+            fill_mm3: number | null;
+            /** Loose Mm3 */
+            loose_mm3: number | null;
+            /** Cut Text */
+            cut_text: string | null;
+            /** Fill Text */
+            fill_text: string | null;
+            /** Loose Text */
+            loose_text: string | null;
+            /** Balance Text */
+            balance_text: string | null;
+            /** Covered Share */
+            covered_share: number;
+            /** Most Cut Mm */
+            most_cut_mm: number | null;
+            /** Most Fill Mm */
+            most_fill_mm: number | null;
+            /** Parted */
+            parted: components["schemas"]["Place"][][];
+            rough: components["schemas"]["Rough"] | null;
+            /** Banks */
+            banks: string[];
+            /** Text */
+            text: string;
         };
         /**
          * ClearanceResult
@@ -9091,6 +10118,117 @@ export interface components {
             text: string;
         };
         /**
+         * PadPlan
+         * @description Ground to be brought to a pad: cut and fill.
+         *
+         *     Attributes:
+         *         structure: whose outline it has; family: of its lines, the wall face when left out.
+         *         outline: corners of its own instead, in that structure's plan frame.
+         *         height: of the pad, along its high edge when it falls; swell: share that dug ground gains.
+         *         rough: within this of the pad a rake does.
+         */
+        "anvilhead__jobfile__levels__parts__PadPlan-Input": {
+            /**
+             * Name
+             * @default pad
+             */
+            name?: string;
+            /** Structure */
+            structure?: string | null;
+            /** Family */
+            family?: string | null;
+            /** Outline */
+            outline?: (string | number)[][] | null;
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height: string | number;
+            fall?: components["schemas"]["Fall"] | null;
+            /**
+             * Swell
+             * @default 0
+             */
+            swell?: number;
+            /**
+             * Rough
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 25.4,
+             *       "written": "1\""
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rough?: string | number;
+        };
+        /**
+         * PadPlan
+         * @description Ground to be brought to a pad: cut and fill.
+         *
+         *     Attributes:
+         *         structure: whose outline it has; family: of its lines, the wall face when left out.
+         *         outline: corners of its own instead, in that structure's plan frame.
+         *         height: of the pad, along its high edge when it falls; swell: share that dug ground gains.
+         *         rough: within this of the pad a rake does.
+         */
+        "anvilhead__jobfile__levels__parts__PadPlan-Output": {
+            /**
+             * Name
+             * @default pad
+             */
+            name?: string;
+            /** Structure */
+            structure?: string | null;
+            /** Family */
+            family?: string | null;
+            /** Outline */
+            outline?: (string | number)[][] | null;
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height: string | number;
+            fall?: components["schemas"]["Fall"] | null;
+            /**
+             * Swell
+             * @default 0
+             */
+            swell?: number;
+            /**
+             * Rough
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default 1"
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rough?: string | number;
+        };
+        /**
+         * CutResult
+         * @description A length of stock and the studs cut from it; what is left of it.
+         */
+        anvilhead__jobfile__levels__standing_results__CutResult: {
+            /** Stock Mm */
+            stock_mm: number;
+            /** Stock Text */
+            stock_text: string;
+            /** Cuts */
+            cuts: string[];
+            /** Left Mm */
+            left_mm: number;
+            /** Left Text */
+            left_text: string;
+        };
+        /**
          * StringResult
          * @description A string that carries heights; places in the plan frame of `structure`.
          */
@@ -9113,6 +10251,58 @@ export interface components {
             grades: components["schemas"]["GradeResult"][];
             /** Text */
             text: string;
+        };
+        /**
+         * StringPlan
+         * @description A string over a line of the plan, straight between nails whose heights are known.
+         *
+         *     Attributes:
+         *         structure: in whose plan frame its points are; the book's when left out.
+         *         through: points that it passes, in order.
+         *         heights: at its nails; one alone is a level string.
+         *         thing: what is set under it: form tops, a kerb.
+         *         every: a number at every so much of it, beside its points.
+         *         pull: newtons, to reckon with its sag; left out, it is taken as straight.
+         *         weight: newtons per metre.
+         */
+        anvilhead__jobfile__levels__strings__StringPlan: {
+            /**
+             * Name
+             * @default string
+             */
+            name?: string;
+            /** Structure */
+            structure?: string | null;
+            /** Through */
+            through: string[];
+            /** Heights */
+            heights: components["schemas"]["NailHeight"][];
+            /** Thing */
+            thing?: string | null;
+            /** Every */
+            every?: (string | number) | null;
+            /** Pull */
+            pull?: number | null;
+            /** Weight */
+            weight?: number | null;
+        };
+        /**
+         * PadResult
+         * @description A pad: its corners, and its diagonal to square it by.
+         */
+        anvilhead__jobfile__results__digging_results__PadResult: {
+            /** Name */
+            name: string;
+            /** At */
+            at: string;
+            /** Corners */
+            corners: components["schemas"]["Place"][];
+            /** Size Text */
+            size_text: string;
+            /** Diagonal Mm */
+            diagonal_mm: number;
+            /** Diagonal Text */
+            diagonal_text: string;
         };
         /**
          * ClearanceResult
@@ -9191,6 +10381,26 @@ export interface components {
             text: string;
         };
         /**
+         * OrderResult
+         * @description Concrete to order.
+         *
+         *     Attributes:
+         *         volume_mm3: with waste; trucks: the part load with them; part_mm3: of the last, zero where all are full.
+         *         hours: to place it.
+         */
+        anvilhead__jobfile__results__pour_results__OrderResult: {
+            /** Volume Mm3 */
+            volume_mm3: number;
+            /** Trucks */
+            trucks: number;
+            /** Part Mm3 */
+            part_mm3: number;
+            /** Hours */
+            hours: number | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * CutResult
          * @description A side of a frame that may be cut wrong: by how much the pulls would have it longer; certain when it is alone.
          */
@@ -9201,6 +10411,88 @@ export interface components {
             off_mm: number;
             /** Certain */
             certain: boolean;
+        };
+        /**
+         * OrderResult
+         * @description The fewest moves that do.
+         *
+         *     Attributes:
+         *         title: in one line; left: boards a little off that are left alone.
+         *         then: what every pull reads afterwards, burn not included.
+         *         worst_mm, worst_text: farthest that a corner will then be from its plan; `after`: that in words, with its doubt.
+         */
+        anvilhead__jobfile__results__square_results__OrderResult: {
+            hands: components["schemas"]["Hands"];
+            /** Title */
+            title: string;
+            /** Steps */
+            steps: components["schemas"]["MoveStep"][];
+            /** Left */
+            left: string[];
+            /** Then */
+            then: components["schemas"]["PredictedPull"][];
+            /** Worst Mm */
+            worst_mm: number;
+            /** Worst Text */
+            worst_text: string;
+            /** After */
+            after: string;
+        };
+        /**
+         * ThingKind
+         * @description What stands in the register.
+         * @enum {string}
+         */
+        anvilhead__jobfile__results__stake_results__ThingKind: "corner" | "nail" | "stake" | "place" | "post" | "pad" | "offset" | "form";
+        /**
+         * BarsPlan
+         * @description A grid of bars; size, spacing, cover and lap are those of the drawings.
+         *
+         *     Attributes:
+         *         size: as the drawings call it; spacing: along the baseline; across: of the bars square to it, the same when
+         *             left out.
+         *         cover: from every face; lap: of bars longer than stock; stock: lengths at hand.
+         *         chairs: from chair to chair at the most.
+         */
+        BarsPlan: {
+            /**
+             * Size
+             * @default null
+             */
+            size?: string | null;
+            /**
+             * Spacing
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            spacing: string | number;
+            /**
+             * Across
+             * @default null
+             */
+            across?: (string | number) | null;
+            /**
+             * Cover
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            cover: string | number;
+            /**
+             * Lap
+             * @default null
+             */
+            lap?: (string | number) | null;
+            /** Stock */
+            stock: (string | number)[];
+            /**
+             * Chairs
+             * @default null
+             */
+            chairs?: (string | number) | null;
         };
         /**
          * Benchmark
@@ -9477,6 +10769,88 @@ export interface components {
             working_space?: string | number;
         };
         /**
+         * DiggingPlan
+         * @description How footings and pads are dug.
+         *
+         *     Attributes:
+         *         bucket: its width; teeth: what they cut wider than that, in all; keeps: the edge a wide bucket keeps to.
+         *         deep: the footing's trench, for the concrete that is dug too wide and what was found.
+         *         to: the height that is dug to, as heights call it: its reading stands on the operator's page.
+         *         allowed: shortage that nobody digs again for.
+         *         pads: under posts and piers; found: holes as they were dug.
+         */
+        DiggingPlan: {
+            /**
+             * Bucket
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            bucket: string | number;
+            /**
+             * Teeth
+             * @default null
+             */
+            teeth?: (string | number) | null;
+            /** @default middle */
+            keeps?: components["schemas"]["Keeps"];
+            /**
+             * Deep
+             * @default null
+             */
+            deep?: (string | number) | null;
+            /**
+             * To
+             * @default null
+             */
+            to?: string | null;
+            /**
+             * Allowed
+             * @default null
+             */
+            allowed?: (string | number) | null;
+            /** Pads */
+            pads?: components["schemas"]["anvilhead__jobfile__documents__digging__PadPlan"][];
+            /** Found */
+            found?: components["schemas"]["FoundPlan"][];
+        };
+        /**
+         * DowelsPlan
+         * @description Dowels drilled into concrete that is there, along a side.
+         *
+         *     Attributes:
+         *         along: the side; spacing: at the most; clear: of both its ends.
+         *         size, deep: as the engineer or the drawings say; asked for where they are left out.
+         */
+        DowelsPlan: {
+            /** Along */
+            along: string;
+            /**
+             * Spacing
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            spacing: string | number;
+            /**
+             * Clear
+             * @default null
+             */
+            clear?: (string | number) | null;
+            /**
+             * Size
+             * @default null
+             */
+            size?: string | null;
+            /**
+             * Deep
+             * @default null
+             */
+            deep?: (string | number) | null;
+        };
+        /**
          * FencePlan
          * @description A fence along an open run.
          *
@@ -9488,6 +10862,8 @@ export interface components {
          *         height: of the fence out of the ground; length: of posts at hand, cut to measure when left out; lengths: of
          *             single posts, by number.
          *         depth: what decides it; tops: heights of the tops, over the ground of each post when left out.
+         *         pad: thickness of a base pad under each post; cross: how far aim crosses reach beyond the hole.
+         *         rails: from the top down to each; panel: how bays follow tops that differ.
          *         concrete: whether holes are filled with it; bag: how much one makes.
          *         placed: posts that were set; respace: what becomes of those that are not.
          */
@@ -9547,6 +10923,20 @@ export interface components {
             depth?: components["schemas"]["DepthPlan"];
             /** @default null */
             tops?: components["schemas"]["TopsPlan"] | null;
+            /**
+             * Pad
+             * @default null
+             */
+            pad?: (string | number) | null;
+            /**
+             * Cross
+             * @default null
+             */
+            cross?: (string | number) | null;
+            /** Rails */
+            rails?: (string | number)[];
+            /** @default racked */
+            panel?: components["schemas"]["Panel"];
             /**
              * Concrete
              * @default true
@@ -9746,6 +11136,29 @@ export interface components {
             below?: (string | number) | null;
         };
         /**
+         * FoundPlan
+         * @description A footing or a pad as it was dug: of the side or the pad it is `on`, the sizes that were measured.
+         */
+        FoundPlan: {
+            /** On */
+            on: string;
+            /**
+             * Length
+             * @default null
+             */
+            length?: (string | number) | null;
+            /**
+             * Width
+             * @default null
+             */
+            width?: (string | number) | null;
+            /**
+             * Deep
+             * @default null
+             */
+            deep?: (string | number) | null;
+        };
+        /**
          * FramePlan
          * @description Forms or plates fastened at exact lengths before they are squared; every side is cut to within `sides_within`.
          */
@@ -9762,6 +11175,40 @@ export interface components {
              * @example 8394.7
              */
             sides_within?: string | number;
+        };
+        /**
+         * GatePlan
+         * @description A gate: station of its first post's inner face, clear width between post faces.
+         *
+         *     `hinge` and `latch`: gaps that its leaf leaves on either side.
+         */
+        GatePlan: {
+            /**
+             * At
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            at: string | number;
+            /**
+             * Opening
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            opening: string | number;
+            /**
+             * Hinge
+             * @default null
+             */
+            hinge?: (string | number) | null;
+            /**
+             * Latch
+             * @default null
+             */
+            latch?: (string | number) | null;
         };
         /**
          * HoldPlan
@@ -9796,6 +11243,81 @@ export interface components {
             of?: string[];
         };
         /**
+         * JointsPlan
+         * @description Control joints.
+         *
+         *     Attributes:
+         *         most: longest side of a panel; so many `times` the thickness when left out.
+         *         aspect: longest side of a panel over its shortest.
+         */
+        JointsPlan: {
+            /**
+             * Most
+             * @default null
+             */
+            most?: (string | number) | null;
+            /**
+             * Times
+             * @default 30
+             */
+            times?: number;
+            /**
+             * Aspect
+             * @default 1.5
+             */
+            aspect?: number;
+        };
+        /**
+         * LathPlan
+         * @description What a lath beside a named stake says.
+         *
+         *     Attributes:
+         *         height: of the hub's top, by the datum; offset: in the ring.
+         *         toward: the point that it faces; or facing: degrees from the first side, to the left above zero.
+         *         element: what it speaks of, a side or any name; cut, fill: from the hub to the finished surface. A bare number
+         *             in a feet-inch job is feet: 1.25 is a foot and three inches, as surveyors write it.
+         *         rank: what it is worth where marks differ.
+         */
+        LathPlan: {
+            /**
+             * Height
+             * @default null
+             */
+            height?: (string | number) | null;
+            /**
+             * Offset
+             * @default null
+             */
+            offset?: (string | number) | null;
+            /**
+             * Toward
+             * @default null
+             */
+            toward?: string | null;
+            /**
+             * Facing
+             * @default null
+             */
+            facing?: number | null;
+            /**
+             * Element
+             * @default finish
+             */
+            element?: string;
+            /**
+             * Cut
+             * @default null
+             */
+            cut?: (string | number) | null;
+            /**
+             * Fill
+             * @default null
+             */
+            fill?: (string | number) | null;
+            /** @default hub */
+            rank?: components["schemas"]["Rank"];
+        };
+        /**
          * LevelPoint
          * @description A point of the ground that is no corner: where it is in the plan frame of its structure.
          *
@@ -9813,63 +11335,135 @@ export interface components {
             place: (string | number)[];
         };
         /**
-         * PadPlan
-         * @description Ground to be brought to a pad: cut and fill.
+         * LiftsPlan
+         * @description The base under it.
          *
          *     Attributes:
-         *         structure: whose outline it has; family: of its lines, the wall face when left out.
-         *         outline: corners of its own instead, in that structure's plan frame.
-         *         height: of the pad, along its high edge when it falls; swell: share that dug ground gains.
-         *         rough: within this of the pad a rake does.
+         *         thickness: compacted; lift: what the plate reaches through at the most.
+         *         settling: share by which loose stone goes down; passes: over each lift.
          */
-        PadPlan: {
+        LiftsPlan: {
             /**
-             * Name
-             * @default pad
-             */
-            name?: string;
-            /**
-             * Structure
-             * @default null
-             */
-            structure?: string | null;
-            /**
-             * Family
-             * @default null
-             */
-            family?: string | null;
-            /**
-             * Outline
-             * @default null
-             */
-            outline?: (string | number)[][] | null;
-            /**
-             * Height
+             * Thickness
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
              * @example 27' 6 1/2"
              * @example 8.395 m
              * @example 8394.7
              */
-            height: string | number;
-            /** @default null */
-            fall?: components["schemas"]["Fall"] | null;
+            thickness: string | number;
             /**
-             * Swell
-             * @default 0
+             * Lift
+             * @default null
              */
-            swell?: number;
+            lift?: (string | number) | null;
             /**
-             * Rough
+             * Settling
+             * @default 0.2
+             */
+            settling?: number;
+            /**
+             * Passes
+             * @default 4
+             */
+            passes?: number;
+        };
+        /**
+         * MeshPlan
+         * @description Sheets of mesh, how far they lap, and how far they stay from every face.
+         */
+        MeshPlan: {
+            /**
+             * Size
+             * @default null
+             */
+            size?: string | null;
+            /**
+             * Length
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @default {
-             *       "mm": 25.4,
-             *       "written": "1\""
-             *     }
              * @example 27' 6 1/2"
              * @example 8.395 m
              * @example 8394.7
              */
-            rough?: string | number;
+            length: string | number;
+            /**
+             * Width
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            width: string | number;
+            /**
+             * Lap
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            lap: string | number;
+            /**
+             * Cover
+             * @default null
+             */
+            cover?: (string | number) | null;
+        };
+        /**
+         * ObstaclePlan
+         * @description Something that no hole, stake or board may hit: at a place of the plan frame, or along a line to another.
+         *
+         *     `radius` is what it needs round its middle, the zone the local rule asks for with it; `stands`: tapes and strings
+         *     meet it too, as they do a tree.
+         */
+        ObstaclePlan: {
+            /** Name */
+            name: string;
+            /** At */
+            at: (string | number)[];
+            /**
+             * To
+             * @default null
+             */
+            to?: (string | number)[] | null;
+            /**
+             * Radius
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            radius: string | number;
+            /**
+             * Stands
+             * @default false
+             */
+            stands?: boolean;
+        };
+        /**
+         * OffsetLinePlan
+         * @description A line that stays beside a side, on stakes of its own.
+         *
+         *     Attributes:
+         *         along: the side; distance: square off it, above zero outward (of an open line to the right).
+         *         beyond: how far its stakes stand beyond both ends.
+         */
+        OffsetLinePlan: {
+            /** Name */
+            name: string;
+            /** Along */
+            along: string;
+            /**
+             * Distance
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            distance: string | number;
+            /**
+             * Beyond
+             * @default null
+             */
+            beyond?: (string | number) | null;
         };
         /**
          * PlacesPlan
@@ -9938,6 +11532,35 @@ export interface components {
             offset?: (string | number) | null;
         };
         /**
+         * PlatesPlan
+         * @description Plates on concrete that is there.
+         *
+         *     Attributes:
+         *         family: the line of the plates' outer face; the wall face when left out.
+         *         found: the concrete's edges, as they were read from the strings.
+         *         overhang: a plate may hang over by no more; inset: concrete may stand out beyond one by no more, any when left
+         *             out.
+         */
+        PlatesPlan: {
+            /**
+             * Family
+             * @default null
+             */
+            family?: string | null;
+            /** Found */
+            found: components["schemas"]["EdgePlan"][];
+            /**
+             * Overhang
+             * @default null
+             */
+            overhang?: (string | number) | null;
+            /**
+             * Inset
+             * @default null
+             */
+            inset?: (string | number) | null;
+        };
+        /**
          * PointGrid
          * @description A regular grid of points, named row by row: G1, G2 and so on; of another structure `id/G1`.
          *
@@ -10001,7 +11624,9 @@ export interface components {
          *     Attributes:
          *         top: height of the string over them; follow: tops go with the ground instead, this far out of it each.
          *         length, least: of posts in the ground: stock length and least embedment; left out, posts stand on seats.
-         *         clear: least of each out of the ground.
+         *         clear: least of each out of the ground; pad: thickness of the pad under each, dug deeper by it.
+         *         stock: lengths that posts on seats are cut from, by a saw that takes `kerf`; each keeps a factory end, unless
+         *             `factory_end` is false; trim: left above the string and cut off once they stand.
          *         seat: the thing whose shots are the seats.
          *         at: points.
          */
@@ -10055,8 +11680,80 @@ export interface components {
              * @default seat
              */
             seat?: string;
+            /**
+             * Pad
+             * @default null
+             */
+            pad?: (string | number) | null;
+            /** Stock */
+            stock?: (string | number)[];
+            /**
+             * Kerf
+             * @default null
+             */
+            kerf?: (string | number) | null;
+            /**
+             * Factory End
+             * @default true
+             */
+            factory_end?: boolean;
+            /**
+             * Trim
+             * @default null
+             */
+            trim?: (string | number) | null;
             /** At */
             at: string[];
+        };
+        /**
+         * PourPlan
+         * @description A slab as it is built up and poured.
+         *
+         *     Attributes:
+         *         family: the line that is its face; the wall face when left out.
+         *         thickness: of the concrete; waste: share ordered on top.
+         *         truck: what one brings; rate: what the crew places in an hour.
+         *         base, bars, mesh, dowels, joints: what goes under, into and over it.
+         */
+        PourPlan: {
+            /**
+             * Family
+             * @default null
+             */
+            family?: string | null;
+            /**
+             * Thickness
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            thickness: string | number;
+            /**
+             * Waste
+             * @default 0.05
+             */
+            waste?: number;
+            /**
+             * Truck
+             * @default null
+             */
+            truck?: (string | number) | null;
+            /**
+             * Rate
+             * @default null
+             */
+            rate?: (string | number) | null;
+            /** @default null */
+            base?: components["schemas"]["LiftsPlan"] | null;
+            /** @default null */
+            bars?: components["schemas"]["BarsPlan"] | null;
+            /** @default null */
+            mesh?: components["schemas"]["MeshPlan"] | null;
+            /** Dowels */
+            dowels?: components["schemas"]["DowelsPlan"][];
+            /** @default null */
+            joints?: components["schemas"]["JointsPlan"] | null;
         };
         /**
          * RailPlan
@@ -10307,6 +12004,18 @@ export interface components {
             pegs?: string[];
         };
         /**
+         * StakePlan
+         * @description A named stake: `at` is along the first side from A, and to its left; `lath`: what is written beside it.
+         */
+        StakePlan: {
+            /** Name */
+            name: string;
+            /** At */
+            at: (string | number)[];
+            /** @default null */
+            lath?: components["schemas"]["LathPlan"] | null;
+        };
+        /**
          * SteppedPlan
          * @description A stepped wall: a level line from the highest plate, and a stud to every step, or studs read one by one.
          *
@@ -10415,6 +12124,25 @@ export interface components {
             side?: "left" | "right";
         };
         /**
+         * StripPlan
+         * @description An open run with a width: a kerb, a path, a wall footing.
+         *
+         *     Attributes:
+         *         width: square across it; on: which of its lines the run is, walking from its first corner.
+         */
+        StripPlan: {
+            /**
+             * Width
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            width: string | number;
+            /** @default centre */
+            on?: components["schemas"]["StripOn"];
+        };
+        /**
          * TapeReads
          * @description What the crew's tape reads too much when it is started at a burn; it is taken off readings and is in calls.
          */
@@ -10441,6 +12169,12 @@ export interface components {
             burn?: string | number;
         };
         /**
+         * ThingKind
+         * @description What is set to height, each with the tolerance that the work usually asks of it.
+         * @enum {string}
+         */
+        ThingKind: "board tops" | "form tops" | "post tops" | "base" | "footing bottom" | "whisker stakes" | "sill" | "other";
+        /**
          * TopsPlan
          * @description Heights of the tops above the datum; without them every top stands over its own ground.
          *
@@ -10464,6 +12198,131 @@ export interface components {
             end?: (string | number) | null;
             /** Steps */
             steps?: components["schemas"]["TopStep"][];
+        };
+        /**
+         * TouchPlan
+         * @description Where a tape touched the marks at its ends, as seen from the other end; `width`: of a mark.
+         */
+        TouchPlan: {
+            /**
+             * Width
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            width: string | number;
+            /** @default centre */
+            from?: components["schemas"]["Touch"];
+            /** @default centre */
+            to?: components["schemas"]["Touch"];
+        };
+        /**
+         * PadPlan
+         * @description A pad about a point: its length along the baseline, its width square to it, how deep it is dug.
+         */
+        anvilhead__jobfile__documents__digging__PadPlan: {
+            /** Name */
+            name: string;
+            /** At */
+            at: string;
+            /**
+             * Length
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            length: string | number;
+            /**
+             * Width
+             * @default null
+             */
+            width?: (string | number) | null;
+            /**
+             * Deep
+             * @default null
+             */
+            deep?: (string | number) | null;
+        };
+        /**
+         * StringPlan
+         * @description Where the strings run on their nails, the same everywhere: over the middle, or past it on one side.
+         *
+         *     `nail` and `line`: thickness of both.
+         */
+        anvilhead__jobfile__documents__hold_plan__StringPlan: {
+            /** @default centre */
+            runs?: components["schemas"]["Runs"];
+            /**
+             * Nail
+             * @default null
+             */
+            nail?: (string | number) | null;
+            /**
+             * Line
+             * @default null
+             */
+            line?: (string | number) | null;
+        };
+        /**
+         * PadPlan
+         * @description Ground to be brought to a pad: cut and fill.
+         *
+         *     Attributes:
+         *         structure: whose outline it has; family: of its lines, the wall face when left out.
+         *         outline: corners of its own instead, in that structure's plan frame.
+         *         height: of the pad, along its high edge when it falls; swell: share that dug ground gains.
+         *         rough: within this of the pad a rake does.
+         */
+        anvilhead__jobfile__levels__parts__PadPlan: {
+            /**
+             * Name
+             * @default pad
+             */
+            name?: string;
+            /**
+             * Structure
+             * @default null
+             */
+            structure?: string | null;
+            /**
+             * Family
+             * @default null
+             */
+            family?: string | null;
+            /**
+             * Outline
+             * @default null
+             */
+            outline?: (string | number)[][] | null;
+            /**
+             * Height
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height: string | number;
+            /** @default null */
+            fall?: components["schemas"]["Fall"] | null;
+            /**
+             * Swell
+             * @default 0
+             */
+            swell?: number;
+            /**
+             * Rough
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 25.4,
+             *       "written": "1\""
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            rough?: string | number;
         };
     };
     responses: never;
@@ -13083,6 +14942,165 @@ export interface operations {
             };
         };
     };
+    register_api_structures__structure_id__register_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RegisterResult"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    mark_done_api_structures__structure_id__register_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DoneCreate"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RegisterResult"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     take_in_hand_api_structures__structure_id__in_hand_put: {
         parameters: {
             query?: never;
@@ -14416,6 +16434,160 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    operator_page_api_structures__structure_id__digging_pdf_get: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    stake_labels_api_structures__structure_id__labels_pdf_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelsAsked"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             200: {

@@ -3,7 +3,9 @@
 import math
 from collections.abc import Mapping, Sequence
 
+from anvilhead.core.geometry.point import Point
 from anvilhead.core.messages.made.counting import count_of
+from anvilhead.core.messages.spoken import spoken
 from anvilhead.core.stakes.hubs import Verdict
 from anvilhead.core.stakes.media import FLAG_DAYS, Lasts, Marked, Medium, renewals
 from anvilhead.core.stakes.register import Doing
@@ -53,6 +55,51 @@ def hubs_text(element: str, of: str, verdict: Verdict, units: Units) -> str:
         return f"{what}: all agree."
     odd = ", ".join(f"{name} by {print_difference(abs(mm), units)}" for name, mm in verdict.odd)
     return f"{what}: odd is {odd}. Do not build from it until whoever set it has looked."
+
+
+def board_hit(board: str, obstacle: str, setback_mm: float | None, units: Units) -> str:
+    """A board whose stakes fall on something in the ground."""
+    told = f"{spoken(board)}: a stake falls on {obstacle}"
+    if setback_mm is None:
+        return f"{told}, and no setback near its own misses everything: take another style of board there."
+    return (
+        f"{told}; {print_length(setback_mm, units).text} out misses it. Locate it by hand before any stake is driven."
+    )
+
+
+def mark_hit(name: str, obstacle: str) -> str:
+    """A stake or a place that falls on something in the ground."""
+    return f"{name} falls on {obstacle}: move it, or drive nothing there."
+
+
+def tape_hit(start: str, end: str, obstacle: str) -> str:
+    """A pull that cannot be straight."""
+    return f"{start}–{end} runs into {obstacle}: no straight pull there. Pull another pair, or lines beside it."
+
+
+def plates_text(
+    shift: Point, turn_mm: float, worst_mm: float, deepest_mm: float, over: Sequence[str], units: Units
+) -> str:
+    """Plates laid over old concrete."""
+    along, left = print_difference(abs(shift.x), units), print_difference(abs(shift.y), units)
+    told = (
+        f"Lay the plates {along} {'on' if shift.x >= 0 else 'back'} along the first side and {left} to its "
+        f"{'left' if shift.y >= 0 else 'right'}, turned by {print_difference(turn_mm, units)} over the longest side"
+    )
+    bare = f"concrete stands out by {print_difference(max(deepest_mm, 0.0), units)} at the most"
+    if worst_mm > 0:
+        told += f": they hang over by {print_difference(worst_mm, units)} at the worst, {bare}."
+    else:
+        told += f": none hangs over, {bare}."
+    if over:
+        told += f" Too far over at {', '.join(over[:6])}: no shift or turn does better. Ask who answers for it."
+    return told
+
+
+def no_plates_text(inset_mm: float, units: Units) -> str:
+    """No shift or turn keeps the insets that are allowed."""
+    most = print_difference(inset_mm, units)
+    return f"The concrete is too wide or too crooked: nowhere do all plates lie within {most} of its edge."
 
 
 def marking_text(marked: Marked, lasts: Lasts, days: int) -> str:

@@ -27,6 +27,7 @@ from anvilhead.jobfile.levels.written.section_solving import solve_sections
 from anvilhead.jobfile.levels.written.setup_solving import setup_result, within_of
 from anvilhead.jobfile.levels.written.slab_solving import solve_slabs
 from anvilhead.jobfile.levels.written.standing_solving import (
+    solve_post_cuts,
     solve_post_tops,
     solve_posts,
     solve_stepped,
@@ -92,6 +93,7 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         slabs=solve_slabs(frames),
         posts=solve_posts(book),
         post_tops=solve_post_tops(book),
+        post_cuts=solve_post_cuts(book),
         stepped=solve_stepped(book),
         straight=solve_straight(book),
         fences=solve_fences(frames),

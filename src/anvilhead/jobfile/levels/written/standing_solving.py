@@ -2,18 +2,27 @@
 
 from anvilhead.core.boards.board_height import heights_of
 from anvilhead.core.boards.materials import cut_list
+from anvilhead.core.forms.cutting import KERF_MM, cut_from
 from anvilhead.core.ground.post import broken_posts, ground_post, post_cut_mm, step_studs, straightness, top_range
 from anvilhead.core.ground.stud import studs_one_by_one
 from anvilhead.core.levels.level_book import Spot
-from anvilhead.core.messages.decided_words import broken_post_text, studs_text, top_range_text
+from anvilhead.core.messages.decided_words import (
+    broken_post_text,
+    cut_post_text,
+    post_cuts_text,
+    studs_text,
+    top_range_text,
+)
+from anvilhead.core.units.errors import AnvilheadError
 from anvilhead.core.units.length_printing import print_difference
 from anvilhead.jobfile.lengths import mm_of
-from anvilhead.jobfile.levels import built_results as r
+from anvilhead.jobfile.levels import standing_results as r
 from anvilhead.jobfile.levels.parts import PostPlan, SteppedPlan, StepPlan, StraightPlan
 from anvilhead.jobfile.levels.written.book_solving import Book
 from anvilhead.jobfile.working.board_ground import ground_of, height_rule_of
 from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.working.planned import Planned
+from anvilhead.jobfile.written.form_solving import written_cuts
 from anvilhead.jobfile.written.writing import text_of, tidy
 
 
@@ -62,20 +71,28 @@ def solve_post_tops(book: Book) -> list[r.PostTopsResult]:
 
 
 def _post(book: Book, plan: PostPlan, at: str) -> r.PostResult:
-    head = r.PostResult(name=plan.name, at=at, out_mm=None, deep_mm=None, cut_mm=None, short_mm=0.0, text="")
+    head = r.PostResult(
+        name=plan.name, at=at, out_mm=None, deep_mm=None, cut_mm=None, saw_mm=None, hole_mm=None, short_mm=0.0, text=""
+    )
     if plan.length is None:
         seat = book.book.height_of(Spot(at, plan.seat))
         if seat is None:
             return head.model_copy(update={"text": f"Shoot “{plan.seat}” here first."})
         cut = mm_of(plan.follow) or post_cut_mm(mm_of(plan.top) or 0.0, seat)
-        words = f"Cut {text_of(cut, book.units)}" if cut > 0 else "The seat is above the string: no post fits."
-        return head.model_copy(update={"cut_mm": tidy(cut), "text": words})
+        if cut <= 0:
+            return head.model_copy(update={"cut_mm": tidy(cut), "text": "The seat is above the string: no post fits."})
+        trim = mm_of(plan.trim) or 0.0
+        words = cut_post_text(cut, trim, book.units)
+        return head.model_copy(update={"cut_mm": tidy(cut), "saw_mm": tidy(cut + trim), "text": words})
     ground = book.book.height_of(Spot(at))
     if ground is None:
         return head.model_copy(update={"text": "Shoot the ground here first."})
     top = ground + plan.follow.mm if plan.follow else mm_of(plan.top) or 0.0
     post = ground_post(top, ground, plan.length.mm, plan.least.mm)
     words = f"{text_of(post.out_mm, book.units)} out, {text_of(post.deep_mm, book.units)} in the ground."
+    pad = mm_of(plan.pad) or 0.0
+    if pad:
+        words += f" Dig {text_of(post.deep_mm + pad, book.units)}: a pad lies under it."
     if post.short_mm:
         words += (
             f" {print_difference(post.short_mm, book.units)} short of the least: take a post of "
@@ -85,10 +102,39 @@ def _post(book: Book, plan: PostPlan, at: str) -> r.PostResult:
         update={
             "out_mm": tidy(post.out_mm),
             "deep_mm": tidy(post.deep_mm),
+            "hole_mm": tidy(post.deep_mm + pad),
             "short_mm": tidy(post.short_mm),
             "text": words,
         }
     )
+
+
+def solve_post_cuts(book: Book) -> list[r.PostCutsResult]:
+    """Posts on seats cut from stock, group by group."""
+    out, units = [], book.units
+    for plan in book.levels.posts:
+        if not plan.stock or plan.length is not None:
+            continue
+        posts = [_post(book, plan, at) for at in plan.at]
+        lengths = [post.saw_mm for post in posts if post.saw_mm is not None]
+        waiting = [post.at for post in posts if post.cut_mm is None]
+        kerf = KERF_MM if plan.kerf is None else plan.kerf.mm
+        try:
+            cuts = cut_from(lengths, [one.mm for one in plan.stock], kerf, most=2 if plan.factory_end else None)
+            text = post_cuts_text(len(lengths), len(cuts), len(waiting), plan.factory_end)
+        except AnvilheadError as error:
+            cuts, text = [], error.message
+        used = sum(cut.stock_mm for cut in cuts)
+        out.append(
+            r.PostCutsResult(
+                name=plan.name,
+                cuts=written_cuts(cuts, lengths, units),
+                waste_share=round(1 - sum(lengths) / used, 4) if used else 0.0,
+                waiting=waiting,
+                text=text,
+            )
+        )
+    return out
 
 
 def solve_stepped(book: Book) -> list[r.SteppedResult]:

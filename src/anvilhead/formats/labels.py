@@ -1,0 +1,113 @@
+"""Labels for stakes: sheets of a size that was typed, a label to each stake, all of it again in a square code."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import segno
+from reportlab.lib.units import mm
+from reportlab.pdfgen.canvas import Canvas
+
+from anvilhead.formats.paper import Paper, text_width
+from anvilhead.jobfile.results.stake_results import LegendResult, RegisterRow
+
+EDGE_MM = 8.0
+"""Printers leave so much of a sheet white."""
+LEAST_WIDE_MM, LEAST_HIGH_MM = 50.0, 24.0
+"""A smaller label cannot be read at arm's length."""
+QUIET = 4
+"""White modules round a square code, as its standard asks for."""
+
+
+@dataclass(frozen=True, slots=True)
+class LabelsOf:
+    """What labels are made from: job and structure as they are called, stakes with legends, the size of a label."""
+
+    job: str
+    name: str
+    rows: Sequence[RegisterRow]
+    wide_mm: float
+    high_mm: float
+
+
+def fits(wide_mm: float, high_mm: float, paper: str) -> bool:
+    """Whether a label can be read and fits on a sheet."""
+    page = Paper(paper, "", "")
+    page.new_page()
+    room = page.width / mm - 2 * EDGE_MM, page.height / mm - 2 * EDGE_MM
+    return LEAST_WIDE_MM <= wide_mm <= room[0] and LEAST_HIGH_MM <= high_mm <= room[1]
+
+
+def write_labels(sheet: LabelsOf, paper: str) -> bytes:
+    """Write as many sheets as the labels need, for `a4` or `letter`."""
+    page = Paper(paper, f"{sheet.job}: labels for {sheet.name}", "")
+    page.new_page()
+    columns = int((page.width / mm - 2 * EDGE_MM) // sheet.wide_mm)
+    rows = int((page.height / mm - 2 * EDGE_MM) // sheet.high_mm)
+    for number, row in enumerate(sheet.rows):
+        at = number % (columns * rows)
+        if number and at == 0:
+            page.new_page()
+        x = EDGE_MM * mm + (at % columns) * sheet.wide_mm * mm
+        y = page.height - EDGE_MM * mm - (at // columns + 1) * sheet.high_mm * mm
+        if row.legend:
+            _label(page, row.what, row.legend, (x, y), sheet)
+    return page.bytes()
+
+
+def _label(page: Paper, what: str, legend: LegendResult, at: tuple[float, float], sheet: LabelsOf) -> None:
+    canvas, (x, y) = page.canvas, at
+    wide, high = sheet.wide_mm * mm, sheet.high_mm * mm
+    canvas.setLineWidth(0.4)
+    canvas.rect(x, y, wide, high)
+    code = min(high - 4 * mm, wide * 0.36)
+    _square_code(canvas, legend.plain, x + wide - code - 2 * mm, y + (high - code) / 2, code)
+    left, room = x + 3 * mm, wide - code - 8 * mm
+    top = y + high
+    page.text(left, top - 7.5 * mm, what, _fitting(what, 19, room), bold=True)
+    line = top - 7.5 * mm
+    if legend.ring:
+        line -= 8 * mm
+        size = _fitting(legend.ring, 14, room - 14 * mm)
+        width = text_width(legend.ring, size, True)
+        # the offset stands in a ring, its arrow toward what it is off
+        canvas.setLineWidth(1.1)
+        canvas.roundRect(left, line - 1.6 * mm, width + 4 * mm, 6.4 * mm, 3.2 * mm)
+        page.text(left + 2 * mm, line, legend.ring, size, bold=True)
+        _arrow(canvas, left + width + 6 * mm, line + 1.6 * mm)
+    for told in (legend.refers, *legend.grade):
+        for part in page.broken(told, 10, room):
+            line -= 4.4 * mm
+            if line < y + 1.5 * mm:
+                return
+            page.text(left, line, part, 10)
+
+
+def _fitting(text: str, size: float, room: float) -> float:
+    """The size at which a text fits, no larger than asked for."""
+    return min(size, size * room / max(text_width(text, size, True), 1.0))
+
+
+def _arrow(canvas: Canvas, x: float, y: float) -> None:
+    canvas.setLineWidth(1.6)
+    canvas.line(x, y, x + 7 * mm, y)
+    for way in (1, -1):
+        turn = math.pi - way * 0.5
+        canvas.line(x + 7 * mm, y, x + 7 * mm + 2.6 * mm * math.cos(turn), y + 2.6 * mm * math.sin(turn))
+
+
+def _square_code(canvas: Canvas, text: str, x: float, y: float, size: float) -> None:
+    """A square code of plain text, rows from the top."""
+    matrix = list(segno.make(text, error="m", micro=False).matrix)
+    module = size / (len(matrix) + 2 * QUIET)
+    for down, row in enumerate(matrix):
+        for across, dark in enumerate(row):
+            if dark:
+                canvas.rect(
+                    x + (across + QUIET) * module,
+                    y + size - (down + QUIET + 1) * module,
+                    module,
+                    module,
+                    stroke=0,
+                    fill=1,
+                )

@@ -7,12 +7,9 @@ from typing import Any
 
 import pytest
 
-from anvilhead.jobfile.problems import DocumentRefused
-from anvilhead.jobfile.reading import read_job
-from anvilhead.jobfile.solving import solve_job
 from anvilhead.launch.paths import ROOT
+from tests.jobfile.solving import FOOT, INCH, one, refused, solved
 
-FOOT, INCH = 304.8, 25.4
 RECTANGLE = {"shape": "rectangle", "length": "40'", "width": "24'"}
 RUN = {"shape": "run", "steps": [{"go": "50'"}, {"turn": 90, "go": "30'"}]}
 FENCE = {
@@ -20,23 +17,6 @@ FENCE = {
     "string": {"touches": "face", "side": "right"}, "height": "5'", "length": "8'",
     "depth": {"share": 0.3333, "frost": '30"', "least": '24"'},
 }  # fmt: skip
-
-
-def solved(structure: dict[str, Any], **more: Any) -> dict[str, Any]:
-    job = {"format": "anvilhead-job", "version": 1, "units": "ft-in", "structures": [{"id": "s", **structure}], **more}
-    found: dict[str, Any] = json.loads(solve_job(read_job(json.dumps(job).encode())).model_dump_json(by_alias=True))
-    return found
-
-
-def one(structure: dict[str, Any], **more: Any) -> dict[str, Any]:
-    found: dict[str, Any] = solved(structure, **more)["structures"]["s"]
-    return found
-
-
-def refused(structure: dict[str, Any], **more: Any) -> dict[str, str]:
-    with pytest.raises(DocumentRefused) as error:
-        solved(structure, **more)
-    return {problem.pointer: problem.code for problem in error.value.problems}
 
 
 def slab(*places: dict[str, Any], **more: Any) -> dict[str, Any]:

@@ -71,7 +71,7 @@ def _problem(error: Any, known_keys: list[str]) -> Problem:
         message = f"“{last}” is missing. Add it."
     elif code == "extra_forbidden":
         code = "unknown-key"
-        close = difflib.get_close_matches(last, known_keys, 4)
+        close = difflib.get_close_matches(last, [key for key in known_keys if key != last], 4)
         meant = next(
             (key for key in close if key[0] == last[0]), next(iter(close), None)
         )  # first letters are seldom wrong

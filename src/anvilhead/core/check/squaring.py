@@ -237,7 +237,7 @@ def _traps(
     if moves and found.fit.redundancy > 1:  # pulls to spare that agree leave no room for one tape laid along a slope
         hushed.add(TrapKind.SLOPE)
     side = wrong_side(move.inward_mm for move in moves)
-    if found.fit.redundancy >= LEAST_TO_SPARE and not found.everything.disagrees:
+    if found.fit.redundancy >= 1 and not found.everything.disagrees:
         side = side or every_wrong_side(set_out.footprint, laid.corners)
     told = tuple(trap for trap in traps if trap.kind not in hushed)
     return (*told, side) if side else told

@@ -63,10 +63,13 @@ def offset_line_of(
     beyond = mm_of(plan.beyond)
     if beyond is None:
         beyond = float(read_length(STANDARDS[units].offset_beyond, units).mm)
+    rows = {row.name for row in found.plan.places if row.along == plan.along}
     near = {
         name: point
         for name, point in points.items()
-        if name in side.corners or (name not in found.footprint.corners and _stands_along(found, point, side))
+        if name in side.corners
+        or (name in found.places and name.rpartition(" ")[0] in rows)
+        or (name not in found.footprint.corners and _stands_along(found, point, side))
     }
     return side, offset_line(side, outward, plan.distance.mm, beyond, near)
 

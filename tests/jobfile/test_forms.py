@@ -4,7 +4,7 @@ from typing import Any
 
 import pytest
 
-from tests.jobfile.test_marks import FOOT, INCH, one, refused
+from tests.jobfile.solving import FOOT, INCH, one, refused
 
 FORMS = {"thickness": '6"', "board": '1 1/2"', "stock": ["12'", "16'"]}
 

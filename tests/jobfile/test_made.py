@@ -25,6 +25,10 @@ def post_fence(**more: Any) -> dict[str, Any]:
     return {"kind": "fence", "footprint": {"shape": "run", "steps": [{"go": "40'"}]}, "fence": fence}
 
 
+def pulled(pair: str, mm: float) -> dict[str, Any]:
+    return {"structure": "s", "from": pair[0], "to": pair[1], "reading": mm}
+
+
 class TestSlab:
     def test_volume_order_and_time(self) -> None:
         # 600 sq ft by 4 in is 200 cu ft, 7.407 cu yd; 5 % more is 7.778: one truck of 9
@@ -288,14 +292,13 @@ class TestStringsBesideNails:
         length, width = 30 * FOOT + INCH / 4, 20 * FOOT + INCH / 4
         read = {"AB": length, "CD": length, "BC": width, "DA": width}
         read |= dict.fromkeys(("AC", "BD"), (length**2 + width**2) ** 0.5)
-        pulls = [{"structure": "s", "from": p[0], "to": p[1], "reading": mm} for p, mm in read.items()]
+        pulls = [pulled(pair, mm) for pair, mm in read.items()]
         traps = one(STORE, pulls=pulls)["square"]["traps"]
         assert [trap["trap"] for trap in traps] == ["every-wrong-side"]
         # a side alone too long is no such thing
-        alone = [pull | ({"reading": 20 * FOOT} if pull["from"] + pull["to"] in ("BC", "DA") else {}) for pull in pulls]
-        alone = [p for p in alone if p["from"] + p["to"] not in ("AC", "BD")]
         shorter = (length**2 + (20 * FOOT) ** 2) ** 0.5
-        alone += [{"structure": "s", "from": a, "to": b, "reading": shorter} for a, b in ("AC", "BD")]
+        true_width = {"BC": 20 * FOOT, "DA": 20 * FOOT, "AC": shorter, "BD": shorter}
+        alone = [pulled(pair, mm) for pair, mm in (read | true_width).items()]
         assert one(STORE, pulls=alone)["square"]["traps"] == []
 
 

@@ -35,7 +35,8 @@ class Usual(Result):
         bay, post, hole: of a fence; depth_percent: of a post in the ground.
         form_board, form_lap, cleat, joint_clear: of forms.
         lift, settling_percent, passes: of a base; dowel_clear: from the end of an edge; panel_times, panel_aspect: of
-            panels between control joints; offset_beyond: of the stakes of a line that stays, beyond its ends.
+            panels between control joints; offset_beyond: of the stakes of a line that stays, beyond its ends;
+            bucket: of a digger; label_wide, label_high: of labels for stakes; truck: a volume as typed.
         swell_percent: what dug ground gains; waste_percent: concrete ordered on top; plates: on a stepped wall.
     """
 
@@ -63,6 +64,10 @@ class Usual(Result):
     lift: str
     dowel_clear: str
     offset_beyond: str
+    bucket: str
+    label_wide: str
+    label_high: str
+    truck: str
     settling_percent: float
     passes: int
     panel_times: float
@@ -109,6 +114,10 @@ def usual_in(units: Units) -> Usual:
         lift=standard.lift,
         dowel_clear=standard.dowel_clear,
         offset_beyond=standard.offset_beyond,
+        bucket=standard.bucket,
+        label_wide=standard.label_wide,
+        label_high=standard.label_high,
+        truck=standard.truck,
         settling_percent=round(100 * USUAL_SETTLING, 1),
         passes=USUAL_PASSES,
         panel_times=USUAL_TIMES,

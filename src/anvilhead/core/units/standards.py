@@ -4,7 +4,7 @@ Tolerances suit a slab ready for framing (1/8 inch, 3 mm); a tape is burned at a
 that sheds water falls 1/4 inch to the foot or 20 mm to the metre; ground is shot about a man's length beyond the walls.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from anvilhead.core.units.units import Units
 
@@ -23,6 +23,8 @@ class Standard:
             behind a joint, how far a joint stays from a corner.
         lift: of a base that a plate compacts through; dowel_clear: from the end of an edge to its first dowel;
             offset_beyond: how far the stakes of a line that stays stand beyond its ends.
+        bucket: of a digger; label_wide, label_high: of labels for stakes; truck: a volume that one
+            brings, as it may be typed.
         setbacks: how far boards stand out, by how one digs.
     """
 
@@ -46,20 +48,70 @@ class Standard:
     lift: str
     dowel_clear: str
     offset_beyond: str
+    bucket: str
+    label_wide: str
+    label_high: str
+    truck: str
 
 
-_METRIC_BURNS = ("100 mm", "10 mm", "0 mm")
-_FEET_SETBACKS = "by hand 1 to 3 ft, by machine 4 ft or more"
-_METRE_SETBACKS = "by hand 0.3 to 1 m, by machine 1.2 m or more"
-_FEET_MADE = ("8'", '3 1/2"', '10"', '1 1/2"', '2"', "3'", "2'", '4"', '6"', "3'")
-_METRE_MADE = ("2400 mm", "90 mm", "250 mm", "38 mm", "50 mm", "900 mm", "600 mm", "100 mm", "150 mm", "900 mm")
-_IN_FEET = ('1/4"', "1'", "6'", "10'", '8"', _FEET_SETBACKS, *_FEET_MADE)
-_IN_METRES = ("20 mm", "1 m", "2 m", "3 m", "200 mm", _METRE_SETBACKS, *_METRE_MADE)
-_IN_MM = ("20 mm", "1000 mm", "2000 mm", "3000 mm", "200 mm", _METRE_SETBACKS, *_METRE_MADE)
+_FEET = Standard(
+    tolerance='1/8"',
+    board_setback="4'",
+    restake_over='2"',
+    burns=("1'", '1"', '0"'),
+    fall_rise='1/4"',
+    fall_over="1'",
+    grid_beyond="6'",
+    run_every="10'",
+    course='8"',
+    setbacks="by hand 1 to 3 ft, by machine 4 ft or more",
+    bay="8'",
+    post='3 1/2"',
+    hole='10"',
+    form_board='1 1/2"',
+    form_lap='2"',
+    cleat="3'",
+    joint_clear="2'",
+    lift='4"',
+    dowel_clear='6"',
+    offset_beyond="3'",
+    bucket="2'",
+    label_wide='4"',
+    label_high='2"',
+    truck="9 cu yd",
+)
+_METRES = Standard(
+    tolerance="3 mm",
+    board_setback="1.2 m",
+    restake_over="50 mm",
+    burns=("100 mm", "10 mm", "0 mm"),
+    fall_rise="20 mm",
+    fall_over="1 m",
+    grid_beyond="2 m",
+    run_every="3 m",
+    course="200 mm",
+    setbacks="by hand 0.3 to 1 m, by machine 1.2 m or more",
+    bay="2400 mm",
+    post="90 mm",
+    hole="250 mm",
+    form_board="38 mm",
+    form_lap="50 mm",
+    cleat="900 mm",
+    joint_clear="600 mm",
+    lift="100 mm",
+    dowel_clear="150 mm",
+    offset_beyond="900 mm",
+    bucket="600 mm",
+    label_wide="100 mm",
+    label_high="50 mm",
+    truck="7 m³",
+)
 STANDARDS = {
-    Units.FT_IN: Standard('1/8"', "4'", '2"', ("1'", '1"', '0"'), *_IN_FEET),
-    Units.M: Standard("3 mm", "1.2 m", "50 mm", _METRIC_BURNS, *_IN_METRES),
-    Units.MM: Standard("3 mm", "1200 mm", "50 mm", _METRIC_BURNS, *_IN_MM),
+    Units.FT_IN: _FEET,
+    Units.M: _METRES,
+    Units.MM: replace(
+        _METRES, board_setback="1200 mm", fall_over="1000 mm", grid_beyond="2000 mm", run_every="3000 mm"
+    ),
 }
 
 SWELL = 0.2

@@ -9822,7 +9822,8 @@ export interface components {
          *         bay, post, hole: of a fence; depth_percent: of a post in the ground.
          *         form_board, form_lap, cleat, joint_clear: of forms.
          *         lift, settling_percent, passes: of a base; dowel_clear: from the end of an edge; panel_times, panel_aspect: of
-         *             panels between control joints; offset_beyond: of the stakes of a line that stays, beyond its ends.
+         *             panels between control joints; offset_beyond: of the stakes of a line that stays, beyond its ends;
+         *             bucket: of a digger; label_wide, label_high: of labels for stakes; truck: a volume as typed.
          *         swell_percent: what dug ground gains; waste_percent: concrete ordered on top; plates: on a stepped wall.
          */
         Usual: {
@@ -9874,6 +9875,14 @@ export interface components {
             dowel_clear: string;
             /** Offset Beyond */
             offset_beyond: string;
+            /** Bucket */
+            bucket: string;
+            /** Label Wide */
+            label_wide: string;
+            /** Label High */
+            label_high: string;
+            /** Truck */
+            truck: string;
             /** Settling Percent */
             settling_percent: number;
             /** Passes */

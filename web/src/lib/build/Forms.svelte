@@ -6,6 +6,7 @@
 	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
 	import LengthList from '$lib/plan/LengthList.svelte';
+	import Cuts from './Cuts.svelte';
 
 	interface Props {
 		draft: PlanDraft;
@@ -22,8 +23,8 @@
 </script>
 
 {#if !plan}
-	<p>Form boards round the slab: their pieces, joints, stakes and cleats, and the order of work.</p>
-	<button class="board-button mt-3 justify-self-start" type="button" onclick={begin}>Make forms for this slab</button>
+	<p>Form boards round the slab, or along both faces of a strip: their pieces, joints, stakes and cleats, and the order of work.</p>
+	<button class="board-button mt-3 justify-self-start" type="button" onclick={begin}>Make forms</button>
 {:else}
 	{#if draft.trouble('forms')}<p role="alert" class="caution font-semibold">{draft.trouble('forms')}</p>{/if}
 	<div class="grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-3">
@@ -45,6 +46,7 @@
 	</details>
 	{#if forms}
 		<p class="mt-2 text-lg font-semibold"><Words text={forms.text} /></p>
+		{#if forms.gauge_text}<p>Gauge stick between the faces: <b class="numbers text-xl"><Len text={forms.gauge_text} /></b></p>{/if}
 		{#each forms.troubles as one (one)}<p class="caution font-semibold"><Words text={one} /></p>{/each}
 		<h2 class="mt-2 font-bold">Side by side</h2>
 		<ul aria-label="Forms side by side">
@@ -88,15 +90,7 @@
 			</div>
 			<div>
 				<h2 class="font-bold">Cutting</h2>
-				<ul class="numbers">
-					{#each forms.cuts as cut, index (index)}
-						<li>
-							{cut.count} × <Len text={cut.stock_text} />: {#each cut.cuts as one, number (number)}{#if number}<span
-										class="mx-1">·</span
-									>{/if}<Len text={one} />{/each}, left <Len text={cut.left_text} />
-						</li>
-					{/each}
-				</ul>
+				<Cuts cuts={forms.cuts} />
 			</div>
 		</div>
 	{/if}

@@ -28,9 +28,11 @@
 	import PlanBoards from './PlanBoards.svelte';
 	import PlanFamilies from './PlanFamilies.svelte';
 	import PlanInner from './PlanInner.svelte';
+	import PlanDigging from './PlanDigging.svelte';
 	import PlanForms from './PlanForms.svelte';
 	import PlanMarks from './PlanMarks.svelte';
 	import PlanMeasured from './PlanMeasured.svelte';
+	import PlanSlab from './PlanSlab.svelte';
 	import { Sheet } from './sheet.svelte';
 	import type { XY } from './viewport';
 
@@ -51,6 +53,10 @@
 		marks?: boolean;
 		/** Draw form boards and their stakes. */
 		forms?: boolean;
+		/** Draw bars, joints and dowels, faces of a strip, plates over old concrete. */
+		slab?: boolean;
+		/** Draw what is dug. */
+		digging?: boolean;
 		/** How well each corner would be known, drawn as ellipses. */
 		expected?: Method['ellipses'] | undefined;
 		/** Draw where the strings are by the readings, and the moves. */
@@ -69,6 +75,8 @@
 		inner = false,
 		marks = false,
 		forms = false,
+		slab = false,
+		digging = false,
 		expected,
 		measured = false,
 		current
@@ -76,7 +84,10 @@
 
 	/** More corners than this, and diagonals would hide the walls. */
 	const MOST_WITH_DIAGONALS = 4;
-	const sheet = new Sheet(() => extentOf(result, { boards, families, inner }), true);
+	const sheet = new Sheet(
+		() => extentOf(result, { boards, families, inner, marks, slab, digging }),
+		true
+	);
 	const at = $derived((point: XY) => sheet.at(point));
 
 	const square = $derived(measured ? result.square : null);
@@ -89,7 +100,9 @@
 	const doubt = $derived(Math.max(0, ...Object.values(expected ?? {}).map((one) => one.major_mm)));
 	let chosen = $state<number>();
 	const factor = $derived(chosen ?? fittingFactor(largest || doubt, widest));
-	const withDiagonals = $derived(result.sides.length <= MOST_WITH_DIAGONALS && !inner && !marks);
+	const withDiagonals = $derived(
+		result.sides.length <= MOST_WITH_DIAGONALS && !inner && !marks && !slab
+	);
 
 	/** All inner lines, or that alone which is held. */
 	const innerShown = $derived<StructureResult['inner']>(
@@ -193,6 +206,8 @@
 	{/if}
 	{#if families}<PlanFamilies {result} {at} />{/if}
 	<PlanInner inner={innerShown} {heldLine} {at} />
+	{#if digging && result.digging}<PlanDigging digging={result.digging} {at} />{/if}
+	{#if slab || (forms && result.strip)}<PlanSlab {result} {at} />{/if}
 	{#if forms && result.forms}<PlanForms forms={result.forms} {at} />{/if}
 	{#if marks}<PlanMarks {result} {at} scale={sheet.layout.scale} />{/if}
 	{#if boards}<PlanBoards {result} {heldLine} {at} nails={!known} />{/if}

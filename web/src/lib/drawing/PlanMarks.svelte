@@ -29,6 +29,24 @@
 		stroke-width={Math.max(2 * one.radius_mm * scale, 6)}
 	/>
 {/each}
+{#each result.offset_lines as line (line.name)}
+	{@const ends = [at(xy(line.start)), at(xy(line.end))]}
+	<line x1={ends[0]?.x} y1={ends[0]?.y} x2={ends[1]?.x} y2={ends[1]?.y} class="stays" />
+	{#each ends as here, index (index)}<path
+			d="M{here.x} {here.y - 9}l9 15h-18z"
+			class="stake"
+		/>{/each}
+{/each}
+{#each posts as post (post.name)}
+	{#if post.cross.length}
+		{@const arms = post.cross.map((end) => at(xy(end)))}
+		<path
+			d="M{arms[0]?.x} {arms[0]?.y}L{arms[2]?.x} {arms[2]?.y}M{arms[1]?.x} {arms[1]?.y}L{arms[3]
+				?.x} {arms[3]?.y}"
+			class="cross"
+		/>
+	{/if}
+{/each}
 {#each result.fence?.bays ?? [] as bay, index (bay.from)}
 	{@const one = posts[index]?.here}
 	{@const two = posts[index + 1]?.here}
@@ -91,6 +109,19 @@
 	.short {
 		stroke: var(--string);
 		stroke-width: 2.5;
+	}
+	/* a line that stays: long dashes between two stakes of its own */
+	.stays {
+		stroke: var(--measured);
+		stroke-width: 2;
+		stroke-dasharray: 12 5;
+	}
+	.stake {
+		fill: var(--wood-dark);
+	}
+	.cross {
+		stroke: var(--move);
+		stroke-width: 1.2;
 	}
 	.place {
 		stroke: var(--move);

@@ -38,6 +38,9 @@ export interface Layers {
 	boards: boolean;
 	families: boolean;
 	inner: boolean;
+	marks: boolean;
+	slab: boolean;
+	digging: boolean;
 }
 
 /** Everything the sheet must hold when it shows all. */
@@ -50,6 +53,20 @@ export function extentOf(result: StructureResult, layers: Partial<Layers>): XY[]
 	if (layers.families) {
 		points.push(...result.lines.flatMap((family) => Object.values(family.corners).map(xy)));
 	}
+	if (layers.marks) {
+		points.push(...result.offset_lines.flatMap((line) => [xy(line.start), xy(line.end)]));
+		points.push(...Object.values(result.places).map(xy));
+	}
+	if (layers.slab) {
+		for (const part of [
+			result.pour?.outline,
+			...(result.strip?.faces ?? []).map((face) => face.points)
+		])
+			points.push(...(part ?? []).map(xy));
+	}
+	if (layers.digging)
+		for (const trench of result.digging?.trenches ?? [])
+			points.push(xy(trench.outer.start), xy(trench.outer.end));
 	return points;
 }
 

@@ -1,4 +1,5 @@
 import { transport } from '$lib/api/transport';
+import { handOut } from './handOut';
 
 /** Dots to a millimetre of paper: about 300 to the inch. */
 const DOTS_PER_MM = 12;
@@ -24,12 +25,4 @@ export async function pictureOf(path: string, name: string): Promise<void> {
 	} finally {
 		URL.revokeObjectURL(source);
 	}
-}
-
-function handOut(file: Blob, name: string): void {
-	const link = document.createElement('a');
-	link.href = URL.createObjectURL(file);
-	link.download = name;
-	link.click();
-	setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
 }

@@ -5,6 +5,7 @@
 	import { percentOf, shareOf } from '$lib/levels/typed';
 	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
+	import LengthList from '$lib/plan/LengthList.svelte';
 	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import Choice from '$lib/ui/Choice.svelte';
 	import FenceGates from './FenceGates.svelte';
@@ -28,6 +29,10 @@
 	const SIDES = [
 		{ value: 'left', label: 'Left' },
 		{ value: 'right', label: 'Right' }
+	] as const;
+	const PANELS = [
+		{ value: 'racked', label: 'Racked' },
+		{ value: 'stepped', label: 'Stepped at posts' }
 	] as const;
 	const share = $derived(plan?.depth?.share == null ? '' : percentOf(plan.depth.share));
 	let shareTyped = $state<string>();
@@ -178,8 +183,45 @@
 			optional
 			placeholder="none"
 		/>
+		<DraftLength
+			{draft}
+			path={['fence', 'pad']}
+			label="Base pad, thick"
+			{units}
+			optional
+			placeholder="none"
+		/>
+		<DraftLength
+			{draft}
+			path={['fence', 'cross']}
+			label="Aim cross, beyond the hole"
+			{units}
+			optional
+			placeholder="none"
+			hint="finds the centre again after the auger"
+		/>
 	</div>
 	<FenceTops {draft} {units} />
+	<h2 class="mt-3 font-bold">Rails, down from the top</h2>
+	<LengthList
+		{draft}
+		path={['fence', 'rails']}
+		label="Rail, number"
+		more="+ rail"
+		{units}
+		optional
+	/>
+	{#if plan.rails?.length}
+		<Choice
+			label="How bays follow tops that differ"
+			options={PANELS}
+			value={plan.panel ?? 'racked'}
+			onValue={(value) => draft.put(['fence', 'panel'], value)}
+		/>
+		<p class="text-sm text-ink-soft">
+			Once the ground was shot, Levels, Posts says where each rail meets both posts.
+		</p>
+	{/if}
 	<h2 class="mt-3 font-bold">In the holes</h2>
 	<Checkbox checked={plan.concrete ?? true} onChecked={(on) => draft.put(['fence', 'concrete'], on)}
 		>Concrete round the posts</Checkbox

@@ -31,10 +31,26 @@
 		/>
 		<button
 			type="button"
-			class="mt-8 min-h-11 underline"
+			class="row-span-2 mt-8 min-h-11 self-start underline"
 			aria-label="Take gate {index + 1} out, {gate.at}"
 			onclick={() => draft.put(['fence', 'gates', index], undefined)}>out</button
 		>
+		<DraftLength
+			{draft}
+			path={['fence', 'gates', index, 'hinge']}
+			label="Hinge gap"
+			{units}
+			optional
+			placeholder="not said"
+		/>
+		<DraftLength
+			{draft}
+			path={['fence', 'gates', index, 'latch']}
+			label="Latch gap"
+			{units}
+			optional
+			placeholder="not said"
+		/>
 	</div>
 {/each}
 <button

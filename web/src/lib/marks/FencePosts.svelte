@@ -46,6 +46,9 @@
 	{#each fence.troubles as one (one)}<p class="caution font-semibold">
 			<Words text={one} />
 		</p>{/each}
+	{#if fence.cross_text}<p class="border-l-4 border-move pl-3">
+			<Words text={fence.cross_text} />
+		</p>{/if}
 	{#if set.length}
 		<p class="mt-2 font-semibold">Posts not set yet</p>
 		<Choice
@@ -83,10 +86,18 @@
 					>
 					<td class="py-2 text-right max-sm:hidden"
 						>{#if bay}<Len text={bay.width_text} />{#if bay.gate}<span
-									class="block text-sm text-ink-soft">gate</span
+									class="block text-sm text-ink-soft"
+									>gate{#if bay.leaf_text}<span class="ml-1">leaf <Len text={bay.leaf_text} /></span
+										>{/if}</span
 								>{/if}{/if}</td
 					>
-					<td class="py-2 text-right max-sm:hidden"><Len text={post.depth_text ?? '–'} /></td>
+					<td class="py-2 text-right max-sm:hidden"
+						><Len
+							text={post.depth_text ?? '–'}
+						/>{#if post.hole_deep_text && post.hole_deep_text !== post.depth_text}<span
+								class="block text-sm text-ink-soft">hole <Len text={post.hole_deep_text} /></span
+							>{/if}</td
+					>
 					<td class="py-2 text-right max-sm:hidden" class:text-string={post.short_mm > 0}
 						><Len text={post.length_text ?? '–'} /></td
 					>

@@ -1,5 +1,8 @@
 <script lang="ts">
 	import type { StructureResult, Units } from '$lib/api/types';
+	import Len from '$lib/lengths/Len.svelte';
+	import Words from '$lib/lengths/Words.svelte';
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import { freeName } from '$lib/levels/typed';
 	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
@@ -24,8 +27,8 @@
 </script>
 
 <p class="text-ink-soft">
-	Pipes, cables, hydrants, trees: what no hole may hit, with the room the local rule asks for round
-	it.
+	Pipes, cables, hydrants, trees: what no hole, stake or board may hit, with the room the local rule
+	asks for round it.
 </p>
 {#each rows as row, index (index)}
 	<article class="mt-3 border-l-4 border-string pl-3">
@@ -76,6 +79,22 @@
 				/>
 			{/if}
 		</div>
+		<Checkbox
+			checked={row.stands ?? false}
+			onChecked={(on) => draft.put(['obstacles', index, 'stands'], on || undefined)}
+			>It stands in the way of tapes and strings too</Checkbox
+		>
+		{#each result.obstacles[index]?.hits ?? [] as hit (hit.what)}
+			<p class="caution mt-1 font-semibold"><Words text={hit.text} /></p>
+			{#if hit.board && hit.setback_text}
+				<button
+					type="button"
+					class="board-button plain"
+					onclick={() => draft.put(['boards', 'setbacks', hit.board ?? ''], hit.setback_text)}
+					>Stand it <Len text={hit.setback_text} /> out</button
+				>
+			{/if}
+		{/each}
 		<p class="flex gap-4">
 			<button
 				type="button"

@@ -17,12 +17,14 @@
 		strike: 'Striking a reading',
 		'strike-shot': 'Striking a reading',
 		unstrike: 'Taking a strike back',
-		'unstrike-shot': 'Taking a strike back'
+		'unstrike-shot': 'Taking a strike back',
+		done: 'What was done to'
 	};
 	function what(parcel: Parcel): string {
 		const { body, shot } = parcel;
 		if (body) return `${body.from}–${body.to} ${body.reading}`;
 		if (shot) return `${label(shot.at)} ${shot.reading}`;
+		if (parcel.done) return parcel.done.items.map((item) => item.what).join(', ');
 		return '';
 	}
 </script>

@@ -154,7 +154,10 @@ export class Outbox {
 	/** Deliver one parcel; throws only when trying again later can help. */
 	async #deliver(parcel: KeyedParcel): Promise<void> {
 		try {
-			if (isOfLevels(parcel)) {
+			if (parcel.kind === 'done') {
+				await answer(sendDone(parcel));
+				this.drop(parcel);
+			} else if (isOfLevels(parcel)) {
 				const levels = await answer(sendShot(parcel));
 				this.drop(parcel);
 				this.onShot(levels);
@@ -216,6 +219,13 @@ function send(parcel: Parcel) {
 	return parcel.kind === 'unstrike'
 		? api.POST('/api/structures/{structure_id}/pulls/{pull_id}/strike/back', { params })
 		: api.POST('/api/structures/{structure_id}/pulls/{pull_id}/strike', { params });
+}
+
+function sendDone(parcel: Parcel) {
+	return api.POST('/api/structures/{structure_id}/register', {
+		params: { path: { structure_id: parcel.structureId } },
+		body: parcel.done ?? { items: [], doing: 'set', note: '' }
+	});
 }
 
 function sendShot(parcel: Parcel) {

@@ -7,7 +7,7 @@ const NAME = 'anvilhead.outbox';
 /** Where devices kept them before they had a list. */
 const BEFORE = 'anvilhead.outbox.';
 
-/** A reading, a strike or a strike taken back on its way; kept on this device until the server has it. */
+/** A reading, a strike, a strike taken back or a mark on its way; kept on this device until the server has it. */
 export interface Parcel {
 	/** UUID of the reading; sending it twice records it once. */
 	id: string;
@@ -16,7 +16,7 @@ export interface Parcel {
 	structureId: string;
 	/** How the structure is called, for whoever looks from elsewhere. */
 	where?: string;
-	kind: 'pull' | 'strike' | 'unstrike' | 'shot' | 'strike-shot' | 'unstrike-shot';
+	kind: 'pull' | 'strike' | 'unstrike' | 'shot' | 'strike-shot' | 'unstrike-shot' | 'done';
 	/** Key of the call that a reading answers. */
 	callKey?: string;
 	body?: Schemas['PullCreate'];
@@ -25,6 +25,8 @@ export interface Parcel {
 	setupId?: string;
 	/** The setup that target readings of the answer are for. */
 	inHand?: string | undefined;
+	/** What was done to marks. */
+	done?: Schemas['DoneCreate'];
 	/** A strike that may take the heights of others along. */
 	anyway?: boolean;
 	/** How often the server failed over it. */

@@ -2,6 +2,7 @@
 	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
+	import FenceSection from './FenceSection.svelte';
 
 	interface Props {
 		stage: LevelsStage;
@@ -44,6 +45,37 @@
 				{/each}
 			</tbody>
 		</table>
+		<FenceSection {fence} posts={stage.structure.result.fence?.posts ?? []} />
+		{#if fence.rails_text}
+			<p class="mt-1 font-semibold"><Words text={fence.rails_text} /></p>
+			<table class="w-full text-right" aria-label="Rails, down from the tops">
+				<thead class="text-sm text-ink-soft"
+					><tr
+						><th class="text-left">Bay</th><th>Down from the first post’s top</th><th
+							>and from the next one’s</th
+						><th class="max-sm:hidden">Over the ground</th></tr
+					></thead
+				>
+				<tbody class="numbers">
+					{#each fence.rails as bay (bay.bay)}
+						<tr class="border-t border-rule">
+							<th class="py-1 text-left">{bay.bay}</th>
+							<td
+								>{#each bay.start_down as down, index (index)}<span class="ml-3"><Len text={down} /></span
+									>{/each}</td
+							>
+							<td
+								>{#each bay.end_down as down, index (index)}<span class="ml-3"><Len text={down} /></span
+									>{/each}</td
+							>
+							<td class={['max-sm:hidden', (bay.clear_mm ?? 0) < 0 && 'font-bold text-string']}
+								><Len text={bay.clear_text ?? '–'} /></td
+							>
+						</tr>
+					{/each}
+				</tbody>
+			</table>
+		{/if}
 		{#if fence.materials}
 			<p class="mt-1"><Words text={fence.materials.text} /></p>
 			<p class="numbers font-semibold"><Words text={fence.materials.truck.join(', ')} /></p>

@@ -3,6 +3,7 @@
 	import type { LevelPlan } from '$lib/api/types';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
+	import Cuts from '$lib/build/Cuts.svelte';
 	import FenceHeights from './FenceHeights.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
 	import Stepped from './Stepped.svelte';
@@ -22,7 +23,11 @@
 	let least = $state('');
 	let clear = $state('');
 	let follow = $state('');
+	let pad = $state('');
 	let onSeats = $state(false);
+	/** Lengths that posts on seats are cut from, and what is left over the string. */
+	let stock = $state(['', '']);
+	let trim = $state('');
 	let trouble = $state('');
 	const prefix = $derived(stage.levels?.prefix ?? '');
 	/** Where posts can stand: crossings of inner lines, corners, points of the ground. */
@@ -67,8 +72,15 @@
 					...(follow.trim() ? { follow: follow.trim() } : { top: top.trim() }),
 					at: chosen,
 					...(onSeats
-						? {}
-						: { length: length.trim(), least: least.trim() || 0, clear: clear.trim() || 0 })
+						? {
+								...(stock.some((one) => one.trim())
+									? { stock: stock.map((one) => one.trim()).filter(Boolean) }
+									: {}),
+								...(trim.trim() ? { trim: trim.trim() } : {})
+							}
+						: { length: length.trim(), least: least.trim() || 0, clear: clear.trim() || 0,
+								...(pad.trim() ? { pad: pad.trim() } : {})
+							})
 				}
 			]
 		}));
@@ -84,6 +96,7 @@
 <FenceHeights {stage} />
 {#each names as group (group)}
 	{@const range = stage.result?.post_tops.find((one) => one.name === group)}
+	{@const cuts = stage.result?.post_cuts.find((one) => one.name === group)}
 	<h2 class="text-lg font-bold">{group}</h2>
 	{#if range}
 		<p class={range.fits ? '' : 'caution font-semibold'}><Words text={range.text} /></p>
@@ -101,6 +114,10 @@
 			{/each}
 		</tbody>
 	</table>
+	{#if cuts}
+		<p class="font-semibold"><Words text={cuts.text} /></p>
+		<Cuts cuts={cuts.cuts} />
+	{/if}
 	<button class="no-print min-h-11 underline" onclick={() => drop(group)}>take them out</button>
 {/each}
 <form
@@ -144,6 +161,31 @@
 			placeholder="tops level"
 			onInput={(t) => (follow = t)}
 		/>
+		<LengthField
+			label="Pad under each, thick"
+			value={pad}
+			{units}
+			placeholder="none"
+			onInput={(t) => (pad = t)}
+		/>
+	{:else}
+		<LengthField
+			label="Left over the string"
+			value={trim}
+			{units}
+			placeholder="nothing"
+			hint="trimmed once they stand"
+			onInput={(t) => (trim = t)}
+		/>
+		{#each stock as one, index (index)}
+			<LengthField
+				label={index === 0 ? 'Cut from lengths of' : 'or of'}
+				value={one}
+				{units}
+				placeholder={index === 0 ? 'not said' : 'no other'}
+				onInput={(t) => (stock[index] = t)}
+			/>
+		{/each}
 	{/if}
 	<fieldset class="col-span-2">
 		<legend class="font-semibold">They stand at</legend>

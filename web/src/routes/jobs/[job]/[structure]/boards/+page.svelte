@@ -2,6 +2,8 @@
 	import Faces from '$lib/boards/Faces.svelte';
 	import HeightFields from '$lib/boards/HeightFields.svelte';
 	import StandFields from '$lib/boards/StandFields.svelte';
+	import StringSide from '$lib/boards/StringSide.svelte';
+	import Words from '$lib/lengths/Words.svelte';
 	import Strings from '$lib/boards/Strings.svelte';
 	import Unrolled from '$lib/boards/Unrolled.svelte';
 	import Truck from '$lib/boards/Truck.svelte';
@@ -42,10 +44,14 @@
 					boards={result.boards}
 					sides={result.sides.map((side) => side.line)}
 				/>
+				{#each result.obstacles.flatMap((one) => one.hits) as hit, index (index)}
+					<p class="caution mt-1 font-semibold"><Words text={hit.text} /></p>
+				{/each}
 				<Strings {result} />
 			{:else if open === 'height'}
 				<HeightFields draft={editor} {units} {result} shot={here.structure.shot_ground} />
 			{:else if open === 'faces'}
+				<StringSide draft={editor} {units} {result} />
 				<Faces boards={result.boards} />
 			{:else}
 				<Truck draft={editor} {units} materials={result.materials} />

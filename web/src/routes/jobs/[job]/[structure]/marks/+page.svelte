@@ -2,10 +2,14 @@
 	import { untrack } from 'svelte';
 	import Plan from '$lib/drawing/Plan.svelte';
 	import { useHere } from '$lib/job/context';
+	import Digging from '$lib/marks/Digging.svelte';
 	import FenceFields from '$lib/marks/FenceFields.svelte';
 	import FencePosts from '$lib/marks/FencePosts.svelte';
 	import Obstacles from '$lib/marks/Obstacles.svelte';
+	import OffsetLines from '$lib/marks/OffsetLines.svelte';
 	import Places from '$lib/marks/Places.svelte';
+	import RegisterList from '$lib/marks/RegisterList.svelte';
+	import Stakes from '$lib/marks/Stakes.svelte';
 	import { useEditor } from '$lib/plan/editor.svelte';
 	import PlanPage from '$lib/plan/PlanPage.svelte';
 	import Tabs from '$lib/ui/Tabs.svelte';
@@ -23,7 +27,11 @@
 				]
 			: []),
 		{ value: 'places', label: 'Places' },
-		{ value: 'obstacles', label: 'In the ground' }
+		{ value: 'lines', label: 'Lines that stay' },
+		{ value: 'digging', label: 'Digging' },
+		{ value: 'obstacles', label: 'In the ground' },
+		{ value: 'stakes', label: 'Stakes' },
+		{ value: 'register', label: 'Register' }
 	]);
 	// where one comes in is decided once: a fence that is begun does not take its own fields away
 	let chosen = $state(
@@ -46,6 +54,31 @@
 				<FenceFields draft={editor} {units} fence={result.fence} usual={here.job.usual} />
 			{:else if open === 'posts'}
 				<FencePosts draft={editor} {units} fence={result.fence} onPlan={() => (chosen = 'fence')} />
+			{:else if open === 'lines'}
+				<OffsetLines draft={editor} {units} {result} usual={here.job.usual} />
+			{:else if open === 'digging'}
+				<Digging
+					draft={editor}
+					{units}
+					{result}
+					usual={here.job.usual}
+					page={here.structure.document.digging && !editor.isChanged
+						? `/api/structures/${here.structure.id}/digging.pdf`
+						: undefined}
+				/>
+			{:else if open === 'stakes'}
+				<Stakes draft={editor} {units} {result} />
+			{:else if open === 'register'}
+				{#if editor.isChanged}<p class="caution mb-2">
+						The register stands for the plan as it is kept. Save what you changed to see it here.
+					</p>{/if}
+				<RegisterList
+					structureId={here.structure.id}
+					name={here.name}
+					version={`${here.structure.revision} ${here.job.changed_at}`}
+					{units}
+					usual={here.job.usual}
+				/>
 			{:else if open === 'obstacles'}
 				<Obstacles draft={editor} {units} {result} />
 			{:else}
@@ -63,6 +96,7 @@
 				heldLine={here.structure.plan.held_line}
 				inner
 				marks
+				digging
 			/>
 		</div>
 	{/snippet}

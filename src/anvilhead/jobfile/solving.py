@@ -17,6 +17,7 @@ from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.results import plan_results as p
 from anvilhead.jobfile.results import results as r
 from anvilhead.jobfile.results.method_results import MethodsResult, SettingOutResult
+from anvilhead.jobfile.results.result_parts import Place
 from anvilhead.jobfile.working.found_on_site import standing
 from anvilhead.jobfile.working.judging import Rounds, judge
 from anvilhead.jobfile.working.naming import Naming
@@ -210,6 +211,9 @@ def _laid_out(found: Planned, units: Units, obstacles: Mapping[str, Footprint], 
         "strip": solve_strip(found, units),
         "pour": solve_pour(found, units),
         "digging": solve_digging(found, units),
+        "stake_points": {
+            stake.name: Place(x_mm=tidy(stake.at[0].mm), y_mm=tidy(stake.at[1].mm)) for stake in found.plan.stakes
+        },
         "offset_lines": solve_offset_lines(found, units),
         "laths": laths,
         "hub_checks": hub_checks,

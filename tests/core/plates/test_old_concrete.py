@@ -50,6 +50,7 @@ def test_programs_against_every_corner_of_the_limits() -> None:
 def test_concrete_as_planned_needs_no_shift() -> None:
     found = lay_over(PAD, -12, [EdgeFound(line, at, 0) for line in ("AB", "BC", "CD", "DA") for at in (0, 3000)], None)
     assert found is not None
+    assert (found.shift.x, found.shift.y, found.turn_rad) == pytest.approx((0, 0, 0), abs=1e-9)
     assert found.worst_mm == pytest.approx(-12, abs=2e-3)
     assert set(np.round(found.insets_mm, 2)) == {12}
 
@@ -100,11 +101,21 @@ def test_no_shift_or_turn_tried_at_random_does_better() -> None:
         mine = overs(found.shift.x, found.shift.y, found.turn_rad)
         assert max(mine) == pytest.approx(found.worst_mm, abs=1e-6)
         for _ in range(200):
-            tried = overs(
-                found.shift.x + rng.gauss(0, 4), found.shift.y + rng.gauss(0, 4), found.turn_rad + rng.gauss(0, 1e-3)
-            )
+            x, y = found.shift.x + rng.gauss(0, 4), found.shift.y + rng.gauss(0, 4)
+            turn = found.turn_rad + rng.gauss(0, 1e-3)
+            # a quarter of the way round is 7.5 m
+            if max(abs(x), abs(y), abs(turn) * 7500) > max(abs(edge.out_mm) for edge in edges):
+                continue
+            tried = overs(x, y, turn)
             if limit is None or max(-over for over in tried) <= limit:
-                assert max(tried) >= found.worst_mm - 2e-3
+                assert max(0, *tried) >= max(0, found.worst_mm) - 2e-3
+
+
+def test_a_side_read_at_one_end_only_does_not_let_the_plates_swing() -> None:
+    found = lay_over(PAD, 0, [EdgeFound("AB", 0, 12), EdgeFound("CD", 0, -25)], None)
+    assert found is not None
+    assert abs(found.shift.x) <= 26
+    assert abs(found.turn_rad) * 7500 <= 26
 
 
 def test_insets_that_cannot_be_kept() -> None:

@@ -54,6 +54,7 @@ class FormsResult(Result):
         outline: their inner faces, set in where that is asked for; checks: its diagonals, to be pulled at the pins.
         gauge_text: stick between the two faces of a strip; null round a slab.
         existing: sides with concrete that is there.
+        counted: how the counts come about.
         truck, order, strip: what to take, what to do one after another, what comes back; in sentences.
         waste_share: of the stock.
     """
@@ -68,6 +69,7 @@ class FormsResult(Result):
     waste_share: float
     checks: list[Distance]
     truck: list[str]
+    counted: list[str]
     order: list[FormStep]
     strip: list[str]
     troubles: list[str]

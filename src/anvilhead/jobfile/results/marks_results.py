@@ -128,6 +128,7 @@ class FenceResult(Result):
     """A fence along a run.
 
     Attributes:
+        counted: how the counts come about.
         choices: every way of dealing with the remainder, side by side.
         troubles: what does not work, one sentence each; text: how many of what, in a sentence.
     """
@@ -135,6 +136,7 @@ class FenceResult(Result):
     posts: list[FencePostResult]
     bays: list[FenceBayResult]
     choices: list[FenceChoice]
+    counted: list[str]
     cross_text: str | None
     materials: FenceMaterials | None
     troubles: list[str] = Field(default_factory=list)

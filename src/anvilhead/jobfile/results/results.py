@@ -53,7 +53,7 @@ class StructureResult(Result):
         places: named places along its lines; fence: its posts along an open run, null without one;
             obstacles: what nothing may hit; forms: round a slab, null where the plan asks for none.
         strip: the faces of a run with a width; pour: what goes under, into and over a slab;
-            digging: what a digger is told; offset_lines: strings that stay.
+            digging: what a digger is told; stake_points: where named stakes stand; offset_lines: strings that stay.
         laths: what is written beside named stakes; hub_checks: those of one thing against each other; marking: what
             marks are made with; plates: laid over old concrete.
         marks_register: every mark, stake and piece, and what became of it; null in a quick answer.
@@ -93,6 +93,7 @@ class StructureResult(Result):
     strip: StripResult | None
     pour: PourResult | None
     digging: DiggingResult | None
+    stake_points: dict[str, Place]
     offset_lines: list[OffsetLineResult]
     laths: list[LathResult]
     hub_checks: list[HubCheckResult]

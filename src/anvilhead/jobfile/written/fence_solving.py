@@ -138,6 +138,7 @@ class _Fence:
                 for leaf in [self._leaf_mm(bay)]
             ],
             choices=list(self._choices()),
+            counted=say.counted_posts(self.fence, self.units),
             cross_text=self._cross_text(),
             materials=materials_of(self.plan, self.standing, self.units),
             troubles=list(self._troubles()),

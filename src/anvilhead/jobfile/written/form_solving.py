@@ -102,6 +102,11 @@ class _Forms:
             waste_share=round(1 - sum(pieces) / used, 4) if used else 0.0,
             checks=checks,
             truck=say.form_truck([(count, text) for text, count in stock.items()], stakes, cleats, cleat_text, screws),
+            counted=say.counted_forms(
+                {side.name: len(form.stakes_mm) for side, form in sides},
+                {side.name: len(form.joints_mm) for side, form in sides},
+                (SCREWS_PER_STAKE, SCREWS_PER_CLEAT),
+            ),
             order=[
                 r.FormStep(text=text, hold=hold)
                 for text, hold in say.form_order(told[:2], inset, below, self.existing, self._gauge(), self.units)

@@ -1,6 +1,7 @@
 """Plate lines over old concrete, written down."""
 
 import math
+from collections import Counter
 
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.messages.made import stake_words as say
@@ -32,6 +33,9 @@ def solve_plates(found: Planned, units: Units) -> r.PlatesResult | None:
     over = [mm < -allowed - PRINTS_AS_NOTHING_MM for mm in laid.insets_mm]
     names = [f"{one.line} at {text_of(one.at.mm, units)}" for one, hangs in zip(plan.found, over, strict=True) if hangs]
     turn_mm = abs(laid.turn_rad) * max(side.length_mm for side in found.footprint.sides)
+    counts = Counter(edge.line for edge in edges)
+    unread = [side.name for side in found.footprint.sides if counts[side.name] < 2]
+    told = say.plates_text(laid.shift, turn_mm, laid.worst_mm, laid.deepest_mm, names, units)
     return r.PlatesResult(
         corners={name: place(_moved(found, laid, point)) for name, point in outline.corners.items()},
         shift_mm=place(laid.shift),
@@ -39,7 +43,8 @@ def solve_plates(found: Planned, units: Units) -> r.PlatesResult | None:
         edges=_edges(found, plan, laid, over, units),
         worst_mm=tidy(laid.worst_mm),
         fits=not any(over),
-        text=say.plates_text(laid.shift, turn_mm, laid.worst_mm, laid.deepest_mm, names, units),
+        text=say.plates_text(laid.shift, turn_mm, laid.worst_mm, laid.deepest_mm, names, units)
+        + say.unread_text(unread),
     )
 
 

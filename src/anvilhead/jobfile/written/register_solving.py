@@ -65,8 +65,8 @@ def things_of(found: Planned, result: StructureResult) -> Iterator[Thing]:
         yield at(name, kinds.CORNER, where)
     for board in result.boards:
         yield at(board.board, kinds.NAIL, board.nail, f"{board.setback_text} out")
-    for stake in found.plan.stakes:
-        yield at(stake.name, kinds.STAKE, Place(x_mm=tidy(stake.at[0].mm), y_mm=tidy(stake.at[1].mm)))
+    for name, where in result.stake_points.items():
+        yield at(name, kinds.STAKE, where)
     for line in result.offset_lines:
         for end, where in ((1, line.start), (2, line.end)):
             yield at(f"{line.name} {end}", kinds.OFFSET, where, line.text)

@@ -3178,6 +3178,7 @@ export interface components {
          * @description A fence along a run.
          *
          *     Attributes:
+         *         counted: how the counts come about.
          *         choices: every way of dealing with the remainder, side by side.
          *         troubles: what does not work, one sentence each; text: how many of what, in a sentence.
          */
@@ -3188,6 +3189,8 @@ export interface components {
             bays: components["schemas"]["FenceBayResult"][];
             /** Choices */
             choices: components["schemas"]["FenceChoice"][];
+            /** Counted */
+            counted: string[];
             /** Cross Text */
             cross_text: string | null;
             materials: components["schemas"]["FenceMaterials"] | null;
@@ -3639,6 +3642,7 @@ export interface components {
          *         outline: their inner faces, set in where that is asked for; checks: its diagonals, to be pulled at the pins.
          *         gauge_text: stick between the two faces of a strip; null round a slab.
          *         existing: sides with concrete that is there.
+         *         counted: how the counts come about.
          *         truck, order, strip: what to take, what to do one after another, what comes back; in sentences.
          *         waste_share: of the stock.
          */
@@ -3663,6 +3667,8 @@ export interface components {
             checks: components["schemas"]["Distance"][];
             /** Truck */
             truck: string[];
+            /** Counted */
+            counted: string[];
             /** Order */
             order: components["schemas"]["FormStep"][];
             /** Strip */
@@ -9163,7 +9169,7 @@ export interface components {
          *         places: named places along its lines; fence: its posts along an open run, null without one;
          *             obstacles: what nothing may hit; forms: round a slab, null where the plan asks for none.
          *         strip: the faces of a run with a width; pour: what goes under, into and over a slab;
-         *             digging: what a digger is told; offset_lines: strings that stay.
+         *             digging: what a digger is told; stake_points: where named stakes stand; offset_lines: strings that stay.
          *         laths: what is written beside named stakes; hub_checks: those of one thing against each other; marking: what
          *             marks are made with; plates: laid over old concrete.
          *         marks_register: every mark, stake and piece, and what became of it; null in a quick answer.
@@ -9227,6 +9233,10 @@ export interface components {
             strip: components["schemas"]["StripResult"] | null;
             pour: components["schemas"]["PourResult"] | null;
             digging: components["schemas"]["DiggingResult"] | null;
+            /** Stake Points */
+            stake_points: {
+                [key: string]: components["schemas"]["Place"];
+            };
             /** Offset Lines */
             offset_lines: components["schemas"]["OffsetLineResult"][];
             /** Laths */

@@ -6,6 +6,7 @@
 	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
 	import LengthList from '$lib/plan/LengthList.svelte';
+	import Counted from '$lib/ui/Counted.svelte';
 	import Cuts from './Cuts.svelte';
 
 	interface Props {
@@ -46,6 +47,7 @@
 	</details>
 	{#if forms}
 		<p class="mt-2 text-lg font-semibold"><Words text={forms.text} /></p>
+		<Counted counted={forms.counted} />
 		{#if forms.gauge_text}<p>Gauge stick between the faces: <b class="numbers text-xl"><Len text={forms.gauge_text} /></b></p>{/if}
 		{#each forms.troubles as one (one)}<p class="caution font-semibold"><Words text={one} /></p>{/each}
 		<h2 class="mt-2 font-bold">Side by side</h2>

@@ -17,6 +17,7 @@
 		innerLabels,
 		lineObstacles,
 		letterLabels,
+		madeObstacles,
 		markedPlaces,
 		markLabels
 	} from '$lib/drawing/labels/planLabels';
@@ -53,8 +54,10 @@
 		marks?: boolean;
 		/** Draw form boards and their stakes. */
 		forms?: boolean;
-		/** Draw bars, joints and dowels, faces of a strip, plates over old concrete. */
+		/** Draw bars, joints and dowels, faces of a strip. */
 		slab?: boolean;
+		/** Draw plates over old concrete. */
+		plates?: boolean;
 		/** Draw what is dug. */
 		digging?: boolean;
 		/** How well each corner would be known, drawn as ellipses. */
@@ -76,6 +79,7 @@
 		marks = false,
 		forms = false,
 		slab = false,
+		plates = false,
 		digging = false,
 		expected,
 		measured = false,
@@ -153,6 +157,7 @@
 			line.stretches.map((s) => lineObstacle(at(xy(s.start)), at(xy(s.end)), 2))
 		),
 		...(boards ? boardObstacles(result, at) : []),
+		...madeObstacles(result, at, { marks, digging, slab }),
 		...(marks ? markedPlaces(result, at) : []).map((here) => ({
 			at: here,
 			half: { x: 8, y: 8 },
@@ -207,7 +212,7 @@
 	{#if families}<PlanFamilies {result} {at} />{/if}
 	<PlanInner inner={innerShown} {heldLine} {at} />
 	{#if digging && result.digging}<PlanDigging digging={result.digging} {at} />{/if}
-	{#if slab || (forms && result.strip)}<PlanSlab {result} {at} />{/if}
+	{#if slab || plates || (forms && result.strip)}<PlanSlab {result} {at} {slab} {plates} />{/if}
 	{#if forms && result.forms}<PlanForms forms={result.forms} {at} />{/if}
 	{#if marks}<PlanMarks {result} {at} scale={sheet.layout.scale} />{/if}
 	{#if boards}<PlanBoards {result} {heldLine} {at} nails={!known} />{/if}

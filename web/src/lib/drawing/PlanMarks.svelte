@@ -37,6 +37,15 @@
 			class="stake"
 		/>{/each}
 {/each}
+{#each Object.entries(result.stake_points) as [name, place] (name)}
+	{@const here = at(xy(place))}
+	{@const lath = result.laths.find((one) => one.stake === name)}
+	{#if lath?.on_line}
+		{@const line = at(xy(lath.on_line))}
+		<line x1={here.x} y1={here.y} x2={line.x} y2={line.y} class="facing" />
+	{/if}
+	<path d="M{here.x} {here.y - 9}l9 15h-18z" class="stake" />
+{/each}
 {#each posts as post (post.name)}
 	{#if post.cross.length}
 		{@const arms = post.cross.map((end) => at(xy(end)))}
@@ -118,6 +127,10 @@
 	}
 	.stake {
 		fill: var(--wood-dark);
+	}
+	.facing {
+		stroke: var(--wood-dark);
+		stroke-width: 1.5;
 	}
 	.cross {
 		stroke: var(--move);

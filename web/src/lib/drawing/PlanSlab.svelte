@@ -8,10 +8,14 @@
 	interface Props {
 		result: StructureResult;
 		at: ToScreen;
+		/** What goes into and over the slab. */
+		slab: boolean;
+		/** Plates as they are laid over old concrete. */
+		plates: boolean;
 	}
-	let { result, at }: Props = $props();
+	let { result, at, slab, plates }: Props = $props();
 
-	const pour = $derived(result.pour);
+	const pour = $derived(slab ? result.pour : null);
 	const lineOf = (laid: {
 		start: { x_mm: number; y_mm: number };
 		end: { x_mm: number; y_mm: number };
@@ -35,7 +39,7 @@
 		<circle cx={here.x} cy={here.y} r="4" class="dowel" />
 	{/each}
 {/each}
-{#if result.plates}
+{#if plates && result.plates}
 	{#if Object.keys(result.plates.corners).length}<polygon
 			points={pointsText(Object.values(result.plates.corners).map(xy), at)}
 			class="plate"

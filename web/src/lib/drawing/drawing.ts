@@ -56,6 +56,7 @@ export function extentOf(result: StructureResult, layers: Partial<Layers>): XY[]
 	if (layers.marks) {
 		points.push(...result.offset_lines.flatMap((line) => [xy(line.start), xy(line.end)]));
 		points.push(...Object.values(result.places).map(xy));
+		points.push(...Object.values(result.stake_points).map(xy));
 	}
 	if (layers.slab) {
 		for (const part of [

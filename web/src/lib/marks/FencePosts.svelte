@@ -4,6 +4,7 @@
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
+	import Counted from '$lib/ui/Counted.svelte';
 	import Choice from '$lib/ui/Choice.svelte';
 
 	interface Props {
@@ -40,6 +41,7 @@
 
 {#if fence}
 	<p class="text-lg font-semibold"><Words text={fence.text} /></p>
+	<Counted counted={fence.counted} />
 	<p class="text-ink-soft">
 		Every number runs from the first corner to the post’s centre: hook the tape once and leave it.
 	</p>

@@ -1,7 +1,7 @@
 <!-- A name or a plain number of a plan. -->
 <script lang="ts">
 	import type { PlanDraft } from './draft.svelte';
-	import type { Path } from './planDoc';
+	import { at, type Path } from './planDoc';
 
 	interface Props {
 		draft: PlanDraft;
@@ -31,10 +31,9 @@
 
 	let typed = $state<string>();
 	const kept = $derived.by(() => {
-		const text = draft.text(...path);
-		return percent && text !== '' && Number.isFinite(Number(text))
-			? String(Math.round(Number(text) * 1e4) / 100)
-			: text;
+		const value = at(draft.doc, path);
+		if (typeof value === 'number') return String(percent ? Math.round(value * 1e4) / 100 : value);
+		return typeof value === 'string' ? value : '';
 	});
 	const trouble = $derived(draft.trouble(...path));
 

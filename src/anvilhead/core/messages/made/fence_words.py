@@ -2,6 +2,7 @@
 
 from collections import Counter
 from collections.abc import Mapping, Sequence
+from itertools import pairwise
 
 from anvilhead.core.fence.bays import Remainder
 from anvilhead.core.fence.fence import Fence, PostKind
@@ -35,6 +36,24 @@ def fence_text(fence: Fence, units: Units) -> str:
 
 def _gates(number: int) -> str:
     return f" and {count_of(number, 'gate')}" if number else ""
+
+
+def counted_posts(fence: Fence, units: Units) -> list[str]:
+    """How its posts and bays come about, stretch by stretch between posts that are given."""
+    given = [n for n, post in enumerate(fence.posts) if post.kind is not PostKind.LINE]
+    told = []
+    for start, end in pairwise(given):
+        length = print_length(fence.posts[end].station_mm - fence.posts[start].station_mm, units).text
+        between = end - start - 1
+        if fence.bays[start].is_gate:
+            told.append(f"Post {start + 1} to {end + 1}: a gate, no post between")
+        else:
+            told.append(
+                f"Post {start + 1} to {end + 1}: {length} in {count_of(between + 1, 'bay')}, "
+                f"{count_of(between, 'post')} between"
+            )
+    total = len(fence.posts)
+    return [*told, f"In all {count_of(total, 'post')}: one more than {count_of(total - 1, 'space')}"]
 
 
 def choice_text(rule: Remainder, posts: int, widths_mm: Sequence[float], units: Units) -> str:

@@ -1,6 +1,6 @@
 """The forms of a slab, in words."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from anvilhead.core.messages.made.counting import count_of
 from anvilhead.core.units.length_printing import print_difference, print_length
@@ -12,6 +12,22 @@ def forms_text(boards: int, sides: int, stakes: int, spacing_mm: float, units: U
     apart = print_length(spacing_mm, units).text
     held = f"{count_of(stakes, 'stake')} no more than {apart} apart"
     return f"{count_of(boards, 'board')} along {count_of(sides, 'side')}, {held}."
+
+
+def counted_forms(stakes: Mapping[str, int], joints: Mapping[str, int], screws: tuple[int, int]) -> list[str]:
+    """How stakes, cleats and screws come about, side by side; `screws`: in each stake and each cleat."""
+    per_side = ", ".join(f"{line} {number}" for line, number in stakes.items())
+    cleats = {line: number for line, number in joints.items() if number}
+    told = [
+        f"{count_of(sum(stakes.values()), 'stake')}: {per_side}; one beside each corner and at each joint, "
+        "the others between them no farther apart than asked"
+    ]
+    if cleats:
+        at = ", ".join(f"{line} {number}" for line, number in cleats.items())
+        told.append(f"{count_of(sum(cleats.values()), 'cleat')}: one behind each joint ({at})")
+    each, behind = screws
+    total = each * sum(stakes.values()) + behind * sum(cleats.values())
+    return [*told, f"{count_of(total, 'screw')}: {each} in each stake, {behind} in each cleat"]
 
 
 def form_truck(stock: Sequence[tuple[int, str]], stakes: int, cleats: int, cleat_text: str, screws: int) -> list[str]:

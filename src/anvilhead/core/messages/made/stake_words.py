@@ -96,6 +96,11 @@ def plates_text(
     return told
 
 
+def unread_text(sides: Sequence[str]) -> str:
+    """Sides that say too little of how the plates lie along them."""
+    return f" {', '.join(sides)}: not read at both ends, so nothing is known of the plates there." if sides else ""
+
+
 def no_plates_text(inset_mm: float, units: Units) -> str:
     """No shift or turn keeps the insets that are allowed."""
     most = print_difference(inset_mm, units)

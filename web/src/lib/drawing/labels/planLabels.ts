@@ -175,8 +175,25 @@ export function innerLabels(lines: StructureResult['inner']['lines'], at: ToScre
 export function markedPlaces(result: StructureResult, at: ToScreen): XY[] {
 	return [
 		...(result.fence?.posts ?? []).map((post) => at(xy(post.centre))),
-		...Object.values(result.places).map((place) => at(xy(place)))
+		...Object.values(result.places).map((place) => at(xy(place))),
+		...Object.values(result.stake_points).map((place) => at(xy(place)))
 	];
+}
+
+/** Lines of what is dug, cut and laid, which no label lies on. */
+export function madeObstacles(
+	result: StructureResult,
+	at: ToScreen,
+	shown: { marks: boolean; digging: boolean; slab: boolean }
+): Obstacle[] {
+	const lines = [
+		...(shown.marks ? result.offset_lines : []),
+		...(shown.digging
+			? (result.digging?.trenches ?? []).flatMap((trench) => [trench.outer, trench.inner])
+			: []),
+		...(shown.slab ? (result.pour?.joints ?? []) : [])
+	];
+	return lines.map((line) => lineObstacle(at(xy(line.start)), at(xy(line.end)), 4));
 }
 
 /** Numbers of posts with where they are marked, and names of places, beside them; ends, corners and gates first. */
@@ -204,7 +221,26 @@ export function markLabels(result: StructureResult, at: ToScreen): Label[] {
 		),
 		last: false
 	}));
-	return [...posts, ...places, ...obstacles]
+	const stakes = Object.entries(result.stake_points).map(([name, place]) => ({
+		key: `mark ${name}`,
+		text: name,
+		said: `Stake ${name}`,
+		here: at(xy(place)),
+		last: false
+	}));
+	const lines = result.offset_lines.map((line) => ({
+		key: `mark ${line.name}`,
+		text: line.name,
+		said: line.text,
+		here: at(
+			xy({
+				x_mm: (line.start.x_mm + line.end.x_mm) / 2,
+				y_mm: (line.start.y_mm + line.end.y_mm) / 2
+			})
+		),
+		last: false
+	}));
+	return [...posts, ...places, ...obstacles, ...stakes, ...lines]
 		.toSorted((one, other) => Number(one.last) - Number(other.last))
 		.map(({ key, text, said, here, last }) => ({
 			key,

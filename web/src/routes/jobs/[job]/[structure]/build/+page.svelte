@@ -57,7 +57,8 @@
 				{units}
 				heldLine={here.structure.plan.held_line}
 				forms={tab === 'forms' || tab === 'strip'}
-				slab={tab === 'slab' || tab === 'plates'}
+				slab={tab === 'slab'}
+				plates={tab === 'plates'}
 			/>
 		</div>
 	{/snippet}

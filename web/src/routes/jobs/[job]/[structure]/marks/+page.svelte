@@ -96,7 +96,7 @@
 				heldLine={here.structure.plan.held_line}
 				inner
 				marks
-				digging
+				digging={tab === 'digging'}
 			/>
 		</div>
 	{/snippet}

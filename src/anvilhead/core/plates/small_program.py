@@ -6,11 +6,10 @@ program of one unknown less.
 
 from collections.abc import Sequence
 
+from anvilhead.core.units.tolerances import FLOAT_SLACK
+
 Row = tuple[tuple[float, ...], float]
 """Weights of the unknowns, and what their sum must not exceed."""
-
-SLACK = 1e-9
-"""Share of a row's size by which a limit counts as kept."""
 
 
 def least(weights: Sequence[float], limits: Sequence[Row], within: float) -> list[float] | None:
@@ -41,10 +40,10 @@ def _least(weights: list[float], rows: Sequence[Row]) -> list[float] | None:
             for at, weight in enumerate(weights)]  # fmt: skip
     for number in range(corner, len(rows)):
         row, most = rows[number]
-        if sum(a * x for a, x in zip(row, best, strict=True)) <= most + SLACK * (abs(most) + 1):
+        if sum(a * x for a, x in zip(row, best, strict=True)) <= most + FLOAT_SLACK * (abs(most) + 1):
             continue
         at = max(range(len(row)), key=lambda i: abs(row[i]))
-        if abs(row[at]) < SLACK:
+        if abs(row[at]) < FLOAT_SLACK:
             return None
         found = _less(weights, rows[:number], row, most, at)
         if found is None:
@@ -79,13 +78,13 @@ def _less(
 def _on_a_line(weight: float, rows: Sequence[Row]) -> list[float] | None:
     low, high = float("-inf"), float("inf")
     for (a,), most in rows:
-        if abs(a) < SLACK:
-            if most < -SLACK * (abs(most) + 1):
+        if abs(a) < FLOAT_SLACK:
+            if most < -FLOAT_SLACK * (abs(most) + 1):
                 return None
         elif a > 0:
             high = min(high, most / a)
         else:
             low = max(low, most / a)
-    if low > high + SLACK * (abs(high) + 1):
+    if low > high + FLOAT_SLACK * (abs(high) + 1):
         return None
     return [low if weight >= 0 else high]

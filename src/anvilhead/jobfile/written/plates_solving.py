@@ -43,8 +43,7 @@ def solve_plates(found: Planned, units: Units) -> r.PlatesResult | None:
         edges=_edges(found, plan, laid, over, units),
         worst_mm=tidy(laid.worst_mm),
         fits=not any(over),
-        text=say.plates_text(laid.shift, turn_mm, laid.worst_mm, laid.deepest_mm, names, units)
-        + say.unread_text(unread),
+        text=told + say.unread_text(unread),
     )
 
 

@@ -53,8 +53,8 @@ class Paper:
         self.width, self.height = self._size
         self.y = 0.0
 
-    def new_page(self, *, lying: bool = False) -> None:
-        """Begin a page, standing or lying."""
+    def new_page(self, *, lying: bool = False, footed: bool = True) -> None:
+        """Begin a page, standing or lying; with what stands at its foot, and its number."""
         if self._page:
             self.canvas.showPage()
         self._page += 1
@@ -62,8 +62,9 @@ class Paper:
         self.width, self.height = size
         self.canvas.setPageSize(size)
         self.canvas.setLineWidth(0.6)
-        self.text(MARGIN, 8 * mm, self._foot, 8.5)
-        self.text(self.width - MARGIN, 8 * mm, f"{self._page}", 10, align="right")
+        if footed:
+            self.text(MARGIN, 8 * mm, self._foot, 8.5)
+            self.text(self.width - MARGIN, 8 * mm, f"{self._page}", 10, align="right")
         self.y = self.height - MARGIN
 
     def bytes(self) -> bytes:

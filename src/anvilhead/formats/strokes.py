@@ -28,6 +28,16 @@ LOOKS = {
     "NAILS": Look(0.3),
     "STAKES": Look(0.3),
     "TEXT": Look(0.2),
+    "DIG": Look(0.7),
+    "BUCKET": Look(0.35, (0.4, 2.4)),
+    "PADS": Look(0.5),
+    "STAYS": Look(0.12),
+    "STRIP": Look(0.6),
+    "JOINTS": Look(0.5, (5.0, 1.5, 1.0, 1.5)),
+    "BARS": Look(0.12),
+    "OFFSET LINES": Look(0.3, (5.0, 2.0)),
+    "AIM CROSSES": Look(0.15),
+    "PLATES AS LAID": Look(0.5),
 }
 """Families share a look; each has a layer of its own name."""
 

@@ -12,7 +12,7 @@ from anvilhead.core.stakes.register import Doing
 from anvilhead.jobfile.documents.beside import LineName
 from anvilhead.jobfile.documents.hold_plan import PointName
 from anvilhead.jobfile.documents.marks import RowName
-from anvilhead.jobfile.lengths import Coordinates, NonNegativeLength, SignedLength, Sparse, Strict
+from anvilhead.jobfile.lengths import Coordinates, Length, NonNegativeLength, SignedLength, Sparse, Strict
 
 
 class OffsetLinePlan(Sparse):
@@ -26,7 +26,7 @@ class OffsetLinePlan(Sparse):
     name: RowName
     along: LineName
     distance: SignedLength
-    beyond: NonNegativeLength | None = None
+    beyond: NonNegativeLength = Length(914.4, "3'")
 
     @model_validator(mode="after")
     def _stands_off(self) -> Self:

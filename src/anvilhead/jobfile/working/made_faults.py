@@ -9,7 +9,7 @@ from anvilhead.core.plan.line_family import FamilyOutline
 from anvilhead.core.plan.strip import Strip
 from anvilhead.jobfile.documents.models import Plan
 from anvilhead.jobfile.working.faults import Faults
-from anvilhead.jobfile.working.marked import MarkedPlace, footing_edges, form_faces, marked_points
+from anvilhead.jobfile.working.marked import POST, MarkedPlace, footing_edges, form_faces, marked_points
 
 
 @dataclass(frozen=True, slots=True)
@@ -35,11 +35,18 @@ def made_faults(plan: Plan, lines: Lines, faults: Faults) -> None:
     for i, line in enumerate(plan.offset_lines):
         if lines.outline.ends_of(line.along) is None:
             faults.unknown(("offset_lines", i, "along"), "line", line.along, list(lines.outline.sides_by_name))
-        if line.name in [one.name for one in plan.offset_lines[:i]]:
-            faults.add(("offset_lines", i, "name"), "name-twice", f"There is a line “{line.name}” already.")
+        rows = [*(row.name for row in plan.places), *(one.name for one in plan.offset_lines[:i])]
+        if line.name in rows or (line.name == POST and plan.fence) or _takes(line.name, plan):
+            message = f"“{line.name}” names places, stakes or another line already. Call this one otherwise."
+            faults.add(("offset_lines", i, "name"), "name-twice", message)
     _plates(plan, lines, faults)
     edges = footing_edges(lines.outlines, lines.strip) is not None
     _digging(plan, lines.outline, marked_points(lines.outline, lines.places, lines.fence), edges, faults)
+
+
+def _takes(name: str, plan: Plan) -> bool:
+    """Whether a line's stakes would be called as a named stake is."""
+    return bool({f"{name} 1", f"{name} 2"} & {stake.name for stake in plan.stakes})
 
 
 def _forms(

@@ -26,6 +26,7 @@ from anvilhead.jobfile.working.marked import post_names
 from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.working.planned import Planned
 from anvilhead.jobfile.working.pulls import pull_of
+from anvilhead.jobfile.working.staying import line_stakes
 from anvilhead.jobfile.working.strings import nails_off
 
 MOST_NAMES_TOLD = 12
@@ -246,6 +247,7 @@ def naming_of(found: Planned, site: tuple[Site, str] | None = None) -> Naming:
         stake.name: _from_first_side(found.footprint, stake.at[0].mm, stake.at[1].mm) for stake in found.plan.stakes
     }
     points |= {name: one.point for name, one in found.places.items()} | post_names(found.fence)
+    points |= line_stakes(found.plan, found.footprint)
     stakes = tuple(stake.name for stake in found.plan.stakes)
     before = _there_before(*site) if site and site[1] in site[0].poses else _ThereBefore()
     lines = dict(before.lines)

@@ -3,21 +3,18 @@
 import math
 from collections import defaultdict
 
-from anvilhead.core.geometry.footprint import Side
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.messages.made import stake_words as say
-from anvilhead.core.plan.offset_line import OffsetLine, offset_line
 from anvilhead.core.stakes.hubs import Said, hold_together
 from anvilhead.core.stakes.lath import Lath
 from anvilhead.core.stakes.media import Marked, lasts_on
-from anvilhead.core.units.length_reading import read_length
-from anvilhead.core.units.standards import STANDARDS
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.stakes import LathPlan, OffsetLinePlan, StakePlan
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.results import stake_results as r
 from anvilhead.jobfile.working.marked import marked_points
 from anvilhead.jobfile.working.planned import Planned
+from anvilhead.jobfile.working.staying import offset_line_of
 from anvilhead.jobfile.written.writing import place, text_of, tidy
 
 
@@ -28,7 +25,7 @@ def solve_offset_lines(found: Planned, units: Units) -> list[r.OffsetLineResult]
 
 
 def _offset_line(found: Planned, plan: OffsetLinePlan, points: dict[str, Point], units: Units) -> r.OffsetLineResult:
-    side, line = offset_line_of(found, plan, points, units)
+    side, line = offset_line_of(found.plan, found.footprint, points, plan)
     outside = ("outside" if plan.distance.mm > 0 else "inside") if found.footprint.closed else "beside"
     length = line.start.distance_to(line.end)
     return r.OffsetLineResult(
@@ -51,42 +48,6 @@ def _offset_line(found: Planned, plan: OffsetLinePlan, points: dict[str, Point],
         ],
         text=say.offset_line_text(side.name, plan.distance.mm, outside, len(line.backs), units),
     )
-
-
-def offset_line_of(
-    found: Planned, plan: OffsetLinePlan, points: dict[str, Point], units: Units
-) -> tuple[Side, OffsetLine]:
-    """A line that stays, and the points that belong to its side: its corners, and what stands along it."""
-    ends = found.footprint.ends_of(plan.along)
-    side = next(one for one in found.footprint.sides if ends and set(one.corners) == set(ends))
-    outward = found.footprint.inward(side) * -1
-    beyond = mm_of(plan.beyond)
-    if beyond is None:
-        beyond = float(read_length(STANDARDS[units].offset_beyond, units).mm)
-    rows = {row.name for row in found.plan.places if row.along == plan.along}
-    near = {
-        name: point
-        for name, point in points.items()
-        if name in side.corners
-        or (name in found.places and name.rpartition(" ")[0] in rows)
-        or (name not in found.footprint.corners and _stands_along(found, point, side))
-    }
-    return side, offset_line(side, outward, plan.distance.mm, beyond, near)
-
-
-def _stands_along(found: Planned, point: Point, side: Side) -> bool:
-    """Whether a point is beside one side rather than beside another: nearest to it among all."""
-
-    def off(one: Side) -> float:
-        along = min(max((point - one.start_point).dot(one.direction), 0.0), one.length_mm)
-        return (one.start_point + one.direction * along).distance_to(point)
-
-    nearest = min(off(one) for one in found.footprint.sides)
-    return off(side) <= nearest + BESIDE_MM
-
-
-BESIDE_MM = 1.0
-"""A point as near to two sides as this belongs to both: at a corner."""
 
 
 def solve_laths(found: Planned, units: Units) -> tuple[list[r.LathResult], list[r.HubCheckResult]]:

@@ -26,7 +26,8 @@
 		draft.put(['offset_lines', rows.length], {
 			name,
 			along: result.sides[0]?.line ?? '',
-			distance: ''
+			distance: '',
+			beyond: usual.offset_beyond
 		});
 	}
 </script>
@@ -66,8 +67,6 @@
 				path={['offset_lines', index, 'beyond']}
 				label="Stakes beyond its ends"
 				{units}
-				optional
-				placeholder={usual.offset_beyond}
 			/>
 		</div>
 		{#if draft.trouble('offset_lines', index)}<p class="font-semibold text-string" role="alert">

@@ -118,7 +118,7 @@ def test_the_slate_by_touch_stays_over_a_reload(browser: Browser, site: str) -> 
 def test_a_form_kit_for_a_slab(page: Page) -> None:
     stand_at_boards(page, "Forms")
     page.goto(page.url.replace("/boards", "/build"))
-    page.get_by_role("button", name="Make forms for this slab").click()
+    page.get_by_role("button", name="Make forms").click()
     page.get_by_label("Concrete, thick").fill('6"')
     page.get_by_label("Board length, number 1").fill("16'")
     sides = page.get_by_role("list", name="Forms side by side").get_by_role("listitem")

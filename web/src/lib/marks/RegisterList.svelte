@@ -19,7 +19,10 @@
 	}
 	let { structureId, name, version, units, usual }: Props = $props();
 
-	const register = $derived(new Register(structureId, name));
+	// what is read of the job anew has the same id and name: the register stays, and with it what is being typed
+	const id = $derived(structureId);
+	const where = $derived(name);
+	const register = $derived(new Register(id, where));
 	$effect(() => {
 		void version;
 		void register.load();
@@ -48,9 +51,7 @@
 	const rows = $derived(register.shown?.rows ?? []);
 	const kinds = $derived([...new Set(rows.map((row) => row.kind))]);
 	const waiting = $derived(register.waiting);
-	const refused = $derived(
-		outbox.of(structureId).filter((one) => one.refused && one.kind === 'done')
-	);
+	const refused = $derived(outbox.of(id).filter((one) => one.refused && one.kind === 'done'));
 	let sending = $state(false);
 
 	function choose(what: string, on: boolean) {
@@ -141,7 +142,7 @@
 			>
 		{/each}
 	</div>
-	<Labels {structureId} {units} {usual} {kinds} names={KINDS} />
+	<Labels structureId={id} {units} {usual} {kinds} names={KINDS} />
 {:else if !register.trouble}<p role="status">Reading the register …</p>{/if}
 
 <style>

@@ -49,8 +49,15 @@ def cut_from(
         if piece > longest + NOTHING_MM:
             message = "A piece is longer than the longest stock. Take longer stock, or a joint."
             raise InputError("stock-too-short", message)
-    left = sorted(range(len(pieces_mm)), key=lambda one: -pieces_mm[one])
     found: list[StockCut] = []
+    left: list[int] = []
+    for piece in sorted(range(len(pieces_mm)), key=lambda one: -pieces_mm[one]):
+        # a whole length is cut from nothing else
+        whole = next((stock for stock in stock_mm if abs(stock - pieces_mm[piece]) <= NOTHING_MM), None)
+        if whole is None:
+            left.append(piece)
+        else:
+            found.append(StockCut(whole, (piece,), 0.0))
     while left:
         best = min(
             (

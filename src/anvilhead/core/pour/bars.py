@@ -16,6 +16,8 @@ from anvilhead.core.units.tolerances import FLOAT_SLACK, NOTHING_MM
 
 HAIR_MM = 0.01
 """A line that would lie on an edge is read this far inside of it."""
+MOST_BARS = 1000
+"""More than this one way is a spacing typed wrong."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,10 +44,13 @@ def bars_one_way(outline: Sequence[Point], ahead: Point, spacing_mm: float, cove
 
     Raises:
         GeometryError: when the cover leaves no room.
+        InputError: when there are more bars than anybody lays.
     """
     within, across = inset(outline, cover_mm), ahead.left()
     low, high = extent(within, across)
     wide = high - low
+    if wide / spacing_mm > MOST_BARS:
+        raise InputError("too-many-bars", f"So narrow a spacing makes more than {MOST_BARS} bars. Type a wider one.")
     spaces = max(1, math.ceil(wide / spacing_mm - FLOAT_SLACK)) if wide > NOTHING_MM else 0
     found: list[Chord] = []
     for number in range(spaces + 1):

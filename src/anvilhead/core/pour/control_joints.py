@@ -19,8 +19,8 @@ USUAL_ASPECT = 1.5
 """Longest side of a panel over its shortest."""
 CUT_SHARE = 0.25
 """A joint is cut at least so deep, of the thickness."""
-MOST_PANELS = 2000
-"""Beyond these the rule that was typed is absurd, and panels stay longer than it asks for."""
+MOST_PARTS, MOST_PANELS = 100, 400
+"""Beyond these, along one stretch and in all, what was typed is absurd; panels stay longer than it asks for."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,7 +87,7 @@ def _lines(outline: Sequence[Point], inner: Sequence[Point], axis: Point, most_m
     given.append(high)
     found = [low]
     for start, end in pairwise(given):
-        parts = min(MOST_PANELS, max(1, math.ceil((end - start) / most_mm - FLOAT_SLACK)))
+        parts = min(MOST_PARTS, max(1, math.ceil((end - start) / most_mm - FLOAT_SLACK)))
         found += [start + (end - start) * part / parts for part in range(1, parts + 1)]
     return found
 

@@ -10,6 +10,9 @@ from anvilhead.core.pour.across import extent, inset
 from anvilhead.core.units.errors import InputError
 from anvilhead.core.units.tolerances import COINCIDENT_MM, FLOAT_SLACK, NOTHING_MM
 
+MOST_ROWS = 500
+"""More than this is a sheet typed wrong."""
+
 
 @dataclass(frozen=True, slots=True)
 class Sheet:
@@ -50,7 +53,7 @@ def mesh_along(outline: Sequence[Point], ahead: Point, sheet: Sheet, cover_mm: f
         cover_mm: from every face to the mesh.
 
     Raises:
-        InputError: when sheets lap by all of their width.
+        InputError: when sheets lap by all of their width, or there are more rows than anybody lays.
         GeometryError: when the cover leaves no room.
     """
     if sheet.lap_mm >= min(sheet.width_mm, sheet.length_mm):
@@ -59,6 +62,9 @@ def mesh_along(outline: Sequence[Point], ahead: Point, sheet: Sheet, cover_mm: f
     within = inset(outline, cover_mm)
     low, high = extent(within, across)
     rows = _count(high - low, sheet.width_mm, sheet.lap_mm)
+    if rows > MOST_ROWS:
+        message = f"Such sheets and laps make more than {MOST_ROWS} rows. Take wider sheets, or less lap."
+        raise InputError("too-many-rows", message)
     whole, cut = 0, []
     for row in range(rows):
         start = low + row * (sheet.width_mm - sheet.lap_mm)

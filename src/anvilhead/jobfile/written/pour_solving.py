@@ -171,7 +171,10 @@ class _Pour:
                 pieces += cut
                 laps += len(cut) - 1
         if plan.chairs and ways:
-            chairs = chairs_under(self.outline, self.ahead, plan.chairs.mm, plan.cover.mm)
+            try:
+                chairs = chairs_under(self.outline, self.ahead, plan.chairs.mm, plan.cover.mm)
+            except AnvilheadError as error:
+                self.troubles.append(error.message)
         cuts = cut_from(pieces, [one.mm for one in plan.stock], kerf_mm=0.0) if pieces and not self.asks else []
         stock = Counter(text_of(cut.stock_mm, self.units) for cut in cuts)
         rows = written_cuts(cuts, pieces, self.units)
@@ -212,9 +215,12 @@ class _Pour:
         side = self.found.footprint.sides_by_name.get(plan.along)
         if side is None:
             return []  # refused where the plan is worked out
-        stations = dowels_along(
-            side.length_mm, plan.spacing.mm, self._said(plan.clear, STANDARDS[self.units].dowel_clear)
-        )
+        clear = self._said(plan.clear, STANDARDS[self.units].dowel_clear)
+        try:
+            stations = dowels_along(side.length_mm, plan.spacing.mm, clear)
+        except AnvilheadError as error:
+            self.troubles.append(error.message)
+            return []
         apart = stations[1] - stations[0] if len(stations) > 1 else 0.0
         if plan.size is None or plan.deep is None:
             self.asks.append(say.asks_text("size and depth of the dowels"))

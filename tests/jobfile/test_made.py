@@ -63,6 +63,23 @@ class TestSlab:
         assert found["order"]["volume_mm3"] == pytest.approx(300 * FOOT**3)
         assert found["order"]["trucks"] == 3
 
+    def test_a_bank_beside_the_slab_is_told_before_digging(self) -> None:
+        # north of y = 20 ft the ground stands a foot up, elsewhere at nothing; the top lies at half a foot
+        points = [("g1", "-9'", "-9'"), ("g2", "39'", "-9'"), ("g3", "39'", "20'"), ("g4", "-9'", "20'"),
+                  ("g5", "39'", "21'"), ("g6", "-9'", "21'"), ("g7", "39'", "30'"), ("g8", "-9'", "30'")]  # fmt: skip
+        high = {"g5", "g6", "g7", "g8"}
+        shots = [{"at": name, "reading": "4'" if name in high else "5'"} for name, _, _ in points]
+        levels = {
+            "benchmark": {"name": "BM", "height": 0},
+            "points": [{"name": name, "place": [x, y]} for name, x, y in points],
+            "setups": [{"instrument": "laser", "shots": [{"at": "BM", "reading": "5'"}, *shots]}],
+            "slabs": [{"name": "top", "structure": "s", "height": '6"', "thickness": '4"'}],
+        }  # fmt: skip
+        troubles = solved(slab(), levels=levels)["levels"]["slabs"][0]["troubles"]
+        assert troubles == [
+            'Outside CD the ground stands up to 6" above this top: before digging, plan what becomes of it.'
+        ]
+
     @pytest.mark.parametrize(
         ("more", "pointer", "code"),
         [
@@ -286,6 +303,19 @@ class TestStringsBesideNails:
             square = one(STORE, pulls=pulls(**touched))["square"]
             assert square["verdict"] == "square"
             assert max(abs(row["residual_mm"]) for row in square["residuals"]) < 1e-6
+
+    def test_a_crew_that_touches_every_mark_beside_its_middle(self) -> None:
+        # both ends touch the far face of half-inch stakes: half an inch more on every pull, and in every call
+        plan = STORE | {"touches": {"width": '1/2"', "from": "far", "to": "far"}}
+        diagonal = (30**2 + 20**2) ** 0.5
+        read = {"AB": 30, "BC": 20, "CD": 30, "DA": 20, "AC": diagonal, "BD": diagonal}
+        found = one(plan, pulls=[pulled(pair, feet * FOOT + INCH / 2) for pair, feet in read.items()])
+        assert found["square"]["verdict"] == "square"
+        assert max(abs(row["residual_mm"]) for row in found["square"]["residuals"]) < 1e-6
+        # a pull that says it touched the middles is read as it stands
+        own = {"touched": {"width": '1/2"'}}
+        true = [pulled(pair, feet * FOOT) | own for pair, feet in read.items()]
+        assert one(plan, pulls=true)["square"]["verdict"] == "square"
 
     def test_every_string_on_the_wrong_side_of_its_nail_is_told_as_one_slip(self) -> None:
         # every line an eighth too far out: sides a quarter longer

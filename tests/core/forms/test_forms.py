@@ -5,7 +5,7 @@ import random
 import pytest
 
 from anvilhead.core.forms.cutting import KERF_MM, cut_from
-from anvilhead.core.forms.form_kit import FormRule, form_side, spacing_for
+from anvilhead.core.forms.form_kit import KICKER_SPACING, FormRule, form_side, spacing_for
 from anvilhead.core.units.errors import InputError
 
 INCH, FOOT = 25.4, 304.8
@@ -18,6 +18,7 @@ def rule(**changes: object) -> FormRule:
         "stock_mm": (12 * FOOT, 16 * FOOT),
         "joint_clear_mm": 2 * FOOT,
         "spacing_mm": 4 * FOOT,
+        "kicker_mm": 6 * FOOT,
     }
     return FormRule(**(usual | changes))  # type: ignore[arg-type]
 
@@ -29,6 +30,15 @@ class TestSides:
         assert form.joints_mm == ()
         # corner stakes 6 in from either end, 9 ft between them in three spaces
         assert form.stakes_mm == pytest.approx([0.5 * FOOT, 3.5 * FOOT, 6.5 * FOOT, 9.5 * FOOT])
+
+    def test_kickers_stand_at_joints_and_between_them(self) -> None:
+        # 33 ft with joints at 16 and 31: 16 in three spaces, 15 in three, 2 in one
+        form = form_side(33 * FOOT, rule(), runs_by=False)
+        stations = [round(mm / FOOT, 4) for mm in form.kickers_mm]
+        assert stations == [5.3333, 10.6667, 16, 21, 26, 31]
+        assert form_side(5 * FOOT, rule(), runs_by=True).kickers_mm == ()
+        # the thicker the concrete, the closer
+        assert [spacing_for(inch * INCH, KICKER_SPACING) / FOOT for inch in (4, 6, 8, 10, 24)] == [8, 6, 4, 3, 2]
 
     def test_where_concrete_begins_it_butts(self) -> None:
         assert form_side(10 * FOOT, rule(), runs_by=False).length_mm == pytest.approx(10 * FOOT)

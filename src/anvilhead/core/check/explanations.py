@@ -198,7 +198,7 @@ def over_plan(network: Network, places: Mapping[str, Point], corners: Mapping[st
 def _undone(told: Round, fit: NearPlan, index: int) -> tuple[Undone, float]:
     """The likeliest slip of a pull, from what the others say it should read, and what that costs."""
     pull, sigma = told.pulls[index], told.network.observations[index].sigma_mm
-    taut = pull.reading_mm - pull.burn_mm - pull.zero_mm - pull.touch_mm if pull.fall_mm else pull.length_mm
+    taut = pull.reading_mm - pull.burn_mm - pull.zero_mm - (pull.touch_mm or 0.0) if pull.fall_mm else pull.length_mm
     needed = math.hypot(pull.length_mm - fit.misfit_mm[index], pull.fall_mm) - taut
     spread = math.sqrt(sigma**2 + fit.variance_mm2(index))
     unnamed = SLIP_CHANCE * _unnamed_density(needed) * sigma * math.sqrt(2 * math.pi)

@@ -17,6 +17,9 @@ from anvilhead.core.units.units import FOOT_MM, INCH_MM
 STAKE_SPACING = ((4 * INCH_MM, 5 * FOOT_MM), (6 * INCH_MM, 4 * FOOT_MM), (8 * INCH_MM, 3 * FOOT_MM),
                  (10 * INCH_MM, 2.5 * FOOT_MM), (math.inf, 2 * FOOT_MM))  # fmt: skip
 """Concrete up to so thick: stakes so far apart at the most, as crews take it; the ground may ask for more."""
+KICKER_SPACING = ((4 * INCH_MM, 8 * FOOT_MM), (6 * INCH_MM, 6 * FOOT_MM), (8 * INCH_MM, 4 * FOOT_MM),
+                  (10 * INCH_MM, 3 * FOOT_MM), (math.inf, 2 * FOOT_MM))  # fmt: skip
+"""Concrete up to so thick: kickers, the braces behind a form, so far apart at the most."""
 CORNER_MM = 6 * INCH_MM
 """From a corner to the stake beside it."""
 SCREWS_PER_STAKE, SCREWS_PER_CLEAT = 2, 8
@@ -30,7 +33,7 @@ class FormRule:
         board_mm: thickness of a board; lap_mm: how far it runs by the corner beyond that.
         stock_mm: lengths at hand.
         joint_clear_mm: no joint is nearer to a corner.
-        spacing_mm: from stake to stake at the most.
+        spacing_mm: from stake to stake at the most; kicker_mm: from kicker to kicker.
     """
 
     board_mm: float
@@ -38,11 +41,12 @@ class FormRule:
     stock_mm: tuple[float, ...]
     joint_clear_mm: float
     spacing_mm: float
+    kicker_mm: float
 
 
-def spacing_for(thickness_mm: float) -> float:
-    """How far apart stakes stand at the most behind concrete so thick, millimetres."""
-    return next(spacing for most, spacing in STAKE_SPACING if thickness_mm <= most + NOTHING_MM)
+def spacing_for(thickness_mm: float, table: Sequence[tuple[float, float]] = STAKE_SPACING) -> float:
+    """How far apart stakes, or what another table is of, stand at the most behind concrete so thick, millimetres."""
+    return next(spacing for most, spacing in table if thickness_mm <= most + NOTHING_MM)
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,13 +56,15 @@ class FormSide:
     Attributes:
         length_mm: of its boards end to end, run-by and all.
         pieces_mm: boards in order from the side's start; joints_mm: stations of their joints.
-        stakes_mm: stations of its stakes, those at its corners with them.
+        stakes_mm: stations of its stakes, those at its corners with them; kickers_mm: of its kickers, at joints and
+            between them, never at a corner, which braces itself.
     """
 
     length_mm: float
     pieces_mm: tuple[float, ...]
     joints_mm: tuple[float, ...]
     stakes_mm: tuple[float, ...]
+    kickers_mm: tuple[float, ...]
 
 
 def form_side(side_mm: float, rule: FormRule, *, runs_by: bool) -> FormSide:
@@ -79,7 +85,13 @@ def form_side(side_mm: float, rule: FormRule, *, runs_by: bool) -> FormSide:
     for piece in pieces[:-1]:
         along += piece
         joints.append(along)
-    return FormSide(length, tuple(pieces), tuple(joints), tuple(_stakes(side_mm, joints, rule)))
+    return FormSide(
+        length,
+        tuple(pieces),
+        tuple(joints),
+        tuple(_stakes(side_mm, joints, rule)),
+        tuple(_kickers(side_mm, joints, rule)),
+    )
 
 
 def _pieces(length: float, beyond: float, rule: FormRule) -> list[float]:
@@ -115,3 +127,14 @@ def _stakes(side: float, joints: Sequence[float], rule: FormRule) -> list[float]
         spaces = max(1, math.ceil((other - one) / rule.spacing_mm - NOTHING_MM))
         found += [one + (other - one) * number / spaces for number in range(spaces)]
     return [*found, given[-1]]
+
+
+def _kickers(side: float, joints: Sequence[float], rule: FormRule) -> list[float]:
+    """At every joint, and between joints and corners at equal spaces no wider than the spacing."""
+    given = [0.0, *(mm for mm in joints if 0 < mm < side), side]
+    found: list[float] = []
+    for one, other in pairwise(given):
+        spaces = max(1, math.ceil((other - one) / rule.kicker_mm - NOTHING_MM))
+        found += [one + (other - one) * number / spaces for number in range(1, spaces)]
+        found += [other] if other < side else []
+    return found

@@ -61,14 +61,20 @@ TAPED = (PullKind.POINTS, PullKind.TO_LINE, PullKind.ALONG)
 
 @dataclass(frozen=True, slots=True)
 class TapeZero:
-    """What the crew's tape reads too much when it is started at a burn, millimetres both."""
+    """What the crew's tape reads too much, millimetres.
+
+    Attributes:
+        more_mm: when it is started at a burn; burn_mm: that burn.
+        touch_mm: always, because it touches marks off their middles.
+    """
 
     more_mm: float
     burn_mm: float = 0.0
+    touch_mm: float = 0.0
 
     def at(self, burn_mm: float) -> float:
         """What it reads too much when it is started there."""
-        return self.more_mm if abs(burn_mm - self.burn_mm) < COINCIDENT_MM else 0.0
+        return self.touch_mm + (self.more_mm if abs(burn_mm - self.burn_mm) < COINCIDENT_MM else 0.0)
 
 
 TRUE_TAPE = TapeZero(0.0)
@@ -92,7 +98,7 @@ class Pull:
         legs_mm: of a triangle, from the corner to the mark on each line.
         station_mm: where along the line a right angle is thrown, from `start`.
         offset_mm: of the laser from the string, to be taken off; zero_mm: what the tape reads too much;
-            touch_mm: what touching its marks off their middle adds.
+            touch_mm: what touching its marks off their middle adds; None where that is as with all of the crew's pulls.
         instrument: name of what it was read with; see `instrument.py`.
         family: name of the line family whose corners it runs between; the wall face when empty.
     """
@@ -110,7 +116,7 @@ class Pull:
     station_mm: float = 0.0
     offset_mm: float = 0.0
     zero_mm: float = 0.0
-    touch_mm: float = 0.0
+    touch_mm: float | None = None
     instrument: str = "steel-tape"
     family: str = ""
 
@@ -147,7 +153,7 @@ class Pull:
     @property
     def length_mm(self) -> float:
         """What was measured, reduced: horizontal distance sqrt((reading - burn)² - fall²), millimetres."""
-        taut = self.reading_mm - self.burn_mm - self.zero_mm - self.touch_mm - self.offset_mm + self.station_mm
+        taut = self.reading_mm - self.burn_mm - self.zero_mm - (self.touch_mm or 0.0) - self.offset_mm + self.station_mm
         return math.sqrt(taut * taut - self.fall_mm * self.fall_mm) if self.fall_mm else taut
 
 

@@ -47,3 +47,9 @@ def edge_fall_words(
             f"{slope_text(wanted, units)} is wanted."
         ]
     return []
+
+
+def bank_words(side: str, over_mm: float, units: Units) -> str:
+    """Ground beside a side that stands above the slab: a wall belongs there, or the bank goes, before anybody digs."""
+    over = print_difference(over_mm, units)
+    return f"Outside {side} the ground stands up to {over} above this top: before digging, plan what becomes of it."

@@ -15,8 +15,8 @@ class FormsPlan(Sparse):
         family: the line whose sides they follow; the wall face when left out.
         thickness: of the concrete; board: thickness of a form board; stock: lengths at hand.
         lap: how far a board runs by the corner beyond its own thickness; cleat: length of the board behind a joint.
-        joint_clear: no joint nearer to a corner; spacing: from stake to stake at the most, by the thickness when left
-            out.
+        joint_clear: no joint nearer to a corner; spacing: from stake to stake at the most, kickers: from brace to
+            brace, both by the thickness when left out.
         inset: set in against bulging; below: tops of stakes under the form's, for the screed.
     """
 
@@ -28,5 +28,6 @@ class FormsPlan(Sparse):
     cleat: PositiveLength | None = None
     joint_clear: NonNegativeLength | None = None
     spacing: PositiveLength | None = None
+    kickers: PositiveLength | None = None
     inset: NonNegativeLength | None = None
     below: NonNegativeLength | None = None

@@ -87,7 +87,7 @@ class Plan(Sparse):
             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string; laser_check: its
             reversal test;
             tape_error: ± of the tape on a short pull, when it is not 1/16 inch; tape_reads: what it reads too much;
-            string: where strings run on their nails.
+            string: where strings run on their nails; touches: where the crew's tape touches its marks.
     """
 
     model_config = ConfigDict(json_schema_extra=_with_old_keys)
@@ -133,6 +133,7 @@ class Plan(Sparse):
     tape_error: NonNegativeLength | None = None
     tape_reads: TapeReads | None = None
     string: StringPlan | None = None
+    touches: TouchPlan | None = None
 
     @model_validator(mode="before")
     @classmethod

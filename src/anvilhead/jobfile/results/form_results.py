@@ -15,7 +15,7 @@ class FormSideResult(Result):
 
     Attributes:
         length_mm: of its boards end to end, with what runs by the corner; pieces: in order from its start.
-        joints, stakes: stations from the side's start; stakes_at: those on the plan.
+        joints, stakes, kickers: stations from the side's start; stakes_at: those on the plan.
         runs_by: the corner that its last board runs by; null where it butts against concrete that is there.
     """
 
@@ -28,6 +28,8 @@ class FormSideResult(Result):
     joints: list[FormPiece]
     stakes: list[FormPiece]
     stakes_at: list[Place]
+    kickers: list[FormPiece]
+    kickers_at: list[Place]
     runs_by: str | None
 
 
@@ -64,6 +66,7 @@ class FormsResult(Result):
     sides: list[FormSideResult]
     existing: list[str]
     stakes: int
+    kickers: int
     cleats: int
     cuts: list[FormCut]
     waste_share: float

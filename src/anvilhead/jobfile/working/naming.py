@@ -127,6 +127,8 @@ class Naming:
         zero = self.set_out.zero
         taped = pull.kind in TAPED and pull.instrument == Instrument.STEEL_TAPE
         more = (zero.at(pull.burn_mm) if taped else 0.0) + self._between_nails_mm(pull)
+        if taped and pull.touch_mm is not None:  # it says itself where it touched
+            more -= zero.touch_mm
         if more:
             pull = replace(pull, zero_mm=more)
         if self.family is None or not self.family.alias:

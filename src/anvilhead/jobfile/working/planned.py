@@ -12,7 +12,7 @@ from anvilhead.core.fence.fence import Fence
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.geometry.walk import Walked
-from anvilhead.core.measure.tape import STEEL_TAPE, TRUE_TAPE, TapeZero
+from anvilhead.core.measure.tape import STEEL_TAPE
 from anvilhead.core.moves.moves import Hands
 from anvilhead.core.plan.inner_line import InnerLine, InnerRow, baseline_ends, lines_of
 from anvilhead.core.plan.line_family import (
@@ -36,6 +36,7 @@ from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.jobfile.working.faults import Faults
 from anvilhead.jobfile.working.made_faults import Lines, made_faults
 from anvilhead.jobfile.working.marked import MarkedPlace, fence_of, places_of, strip_of
+from anvilhead.jobfile.working.strings import tape_zero_of
 
 Worked = TypeVar("Worked")
 
@@ -163,7 +164,7 @@ def work_out(plan: Plan, pointer: str = "") -> tuple[Planned | None, list[Proble
         tape,
         hands=_hands(plan),
         cut_within_mm=plan.frame.sides_within.mm if plan.frame else None,
-        zero=TapeZero(plan.tape_reads.more.mm, plan.tape_reads.burn.mm) if plan.tape_reads else TRUE_TAPE,
+        zero=tape_zero_of(plan),
         standing=tuple(plan.boards.existing),
         goes_on=plan.goes_on,
     )

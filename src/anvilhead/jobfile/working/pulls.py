@@ -25,7 +25,7 @@ def pull_of(entry: Reading) -> Pull:
         legs_mm=(entry.legs[0].mm, entry.legs[1].mm) if entry.legs else (0.0, 0.0),
         station_mm=entry.station.mm,
         offset_mm=entry.offset.mm,
-        touch_mm=touch_mm(entry.touched.width.mm, entry.touched.start, entry.touched.end) if entry.touched else 0.0,
+        touch_mm=touch_mm(entry.touched.width.mm, entry.touched.start, entry.touched.end) if entry.touched else None,
         instrument=entry.instrument,
         family="" if entry.family in (None, WALL_FACE) else entry.family,
     )

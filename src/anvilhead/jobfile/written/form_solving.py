@@ -7,6 +7,7 @@ from itertools import combinations
 
 from anvilhead.core.forms.cutting import StockCut, cut_from
 from anvilhead.core.forms.form_kit import (
+    KICKER_SPACING,
     SCREWS_PER_CLEAT,
     SCREWS_PER_STAKE,
     FormRule,
@@ -51,6 +52,7 @@ class _Forms:
             stock_mm=tuple(length.mm for length in plan.stock),
             joint_clear_mm=self._said(plan.joint_clear, standard.joint_clear),
             spacing_mm=mm_of(plan.spacing) or spacing_for(plan.thickness.mm),
+            kicker_mm=mm_of(plan.kickers) or spacing_for(plan.thickness.mm, KICKER_SPACING),
         )
         self.existing = [line for line in found.plan.boards.existing if line in found.footprint.sides_by_name]
         self.strip = found.strip
@@ -83,6 +85,7 @@ class _Forms:
         pieces = [piece for _, form in sides for piece in form.pieces_mm]
         cuts = cut_from(pieces, self.rule.stock_mm) if pieces else []
         stakes = sum(len(form.stakes_mm) for _, form in sides)
+        kickers = sum(len(form.kickers_mm) for _, form in sides)
         cleats = sum(len(form.joints_mm) for _, form in sides)
         stock = Counter(text_of(cut.stock_mm, self.units) for cut in cuts)
         checks = self._checks()
@@ -97,14 +100,18 @@ class _Forms:
             sides=[self._side(side, form) for side, form in sides],
             existing=self.existing,
             stakes=stakes,
+            kickers=kickers,
             cleats=cleats,
             cuts=written_cuts(cuts, pieces, self.units),
             waste_share=round(1 - sum(pieces) / used, 4) if used else 0.0,
             checks=checks,
-            truck=say.form_truck([(count, text) for text, count in stock.items()], stakes, cleats, cleat_text, screws),
+            truck=say.form_truck(
+                [(count, text) for text, count in stock.items()], (stakes, kickers), cleats, cleat_text, screws
+            ),
             counted=say.counted_forms(
                 {side.name: len(form.stakes_mm) for side, form in sides},
                 {side.name: len(form.joints_mm) for side, form in sides},
+                {side.name: len(form.kickers_mm) for side, form in sides},
                 (SCREWS_PER_STAKE, SCREWS_PER_CLEAT),
             ),
             order=[
@@ -132,6 +139,8 @@ class _Forms:
             pieces=[self._piece(mm) for mm in form.pieces_mm],
             joints=[self._piece(mm) for mm in form.joints_mm],
             stakes=[self._piece(mm) for mm in form.stakes_mm],
+            kickers=[self._piece(mm) for mm in form.kickers_mm],
+            kickers_at=[place(side.start_point + side.direction * mm) for mm in form.kickers_mm],
             stakes_at=[place(side.start_point + side.direction * mm) for mm in form.stakes_mm],
             runs_by=self._runs_by(side),
         )

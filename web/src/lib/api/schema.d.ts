@@ -3550,7 +3550,7 @@ export interface components {
          *
          *     Attributes:
          *         length_mm: of its boards end to end, with what runs by the corner; pieces: in order from its start.
-         *         joints, stakes: stations from the side's start; stakes_at: those on the plan.
+         *         joints, stakes, kickers: stations from the side's start; stakes_at: those on the plan.
          *         runs_by: the corner that its last board runs by; null where it butts against concrete that is there.
          */
         FormSideResult: {
@@ -3572,6 +3572,10 @@ export interface components {
             stakes: components["schemas"]["FormPiece"][];
             /** Stakes At */
             stakes_at: components["schemas"]["Place"][];
+            /** Kickers */
+            kickers: components["schemas"]["FormPiece"][];
+            /** Kickers At */
+            kickers_at: components["schemas"]["Place"][];
             /** Runs By */
             runs_by: string | null;
         };
@@ -3593,8 +3597,8 @@ export interface components {
          *         family: the line whose sides they follow; the wall face when left out.
          *         thickness: of the concrete; board: thickness of a form board; stock: lengths at hand.
          *         lap: how far a board runs by the corner beyond its own thickness; cleat: length of the board behind a joint.
-         *         joint_clear: no joint nearer to a corner; spacing: from stake to stake at the most, by the thickness when left
-         *             out.
+         *         joint_clear: no joint nearer to a corner; spacing: from stake to stake at the most, kickers: from brace to
+         *             brace, both by the thickness when left out.
          *         inset: set in against bulging; below: tops of stakes under the form's, for the screed.
          */
         "FormsPlan-Input": {
@@ -3626,6 +3630,8 @@ export interface components {
             joint_clear?: (string | number) | null;
             /** Spacing */
             spacing?: (string | number) | null;
+            /** Kickers */
+            kickers?: (string | number) | null;
             /** Inset */
             inset?: (string | number) | null;
             /** Below */
@@ -3657,6 +3663,8 @@ export interface components {
             existing: string[];
             /** Stakes */
             stakes: number;
+            /** Kickers */
+            kickers: number;
             /** Cleats */
             cleats: number;
             /** Cuts */
@@ -5691,8 +5699,18 @@ export interface components {
              * @example 8394.7
              */
             distance: string | number;
-            /** Beyond */
-            beyond?: (string | number) | null;
+            /**
+             * Beyond
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 914.4,
+             *       "written": "3'"
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            beyond?: string | number;
         };
         "OffsetLinePlan-Output": {
             [key: string]: unknown;
@@ -5931,7 +5949,7 @@ export interface components {
          *             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string; laser_check: its
          *             reversal test;
          *             tape_error: ± of the tape on a short pull, when it is not 1/16 inch; tape_reads: what it reads too much;
-         *             string: where strings run on their nails.
+         *             string: where strings run on their nails; touches: where the crew's tape touches its marks.
          */
         "Plan-Input": {
             /** Name */
@@ -6057,6 +6075,7 @@ export interface components {
             tape_error?: (string | number) | null;
             tape_reads?: components["schemas"]["TapeReads-Input"] | null;
             string?: components["schemas"]["anvilhead__jobfile__documents__hold_plan__StringPlan-Input"] | null;
+            touches?: components["schemas"]["TouchPlan-Input"] | null;
             /** @deprecated */
             school?: components["schemas"]["Method"] | null;
         };
@@ -11095,8 +11114,8 @@ export interface components {
          *         family: the line whose sides they follow; the wall face when left out.
          *         thickness: of the concrete; board: thickness of a form board; stock: lengths at hand.
          *         lap: how far a board runs by the corner beyond its own thickness; cleat: length of the board behind a joint.
-         *         joint_clear: no joint nearer to a corner; spacing: from stake to stake at the most, by the thickness when left
-         *             out.
+         *         joint_clear: no joint nearer to a corner; spacing: from stake to stake at the most, kickers: from brace to
+         *             brace, both by the thickness when left out.
          *         inset: set in against bulging; below: tops of stakes under the form's, for the screed.
          */
         FormsPlan: {
@@ -11143,6 +11162,11 @@ export interface components {
              * @default null
              */
             spacing?: (string | number) | null;
+            /**
+             * Kickers
+             * @default null
+             */
+            kickers?: (string | number) | null;
             /**
              * Inset
              * @default null
@@ -11480,9 +11504,16 @@ export interface components {
             distance: string | number;
             /**
              * Beyond
-             * @default null
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 914.4,
+             *       "written": "3'"
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
              */
-            beyond?: (string | number) | null;
+            beyond?: string | number;
         };
         /**
          * PlacesPlan

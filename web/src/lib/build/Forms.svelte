@@ -41,6 +41,15 @@
 			<DraftLength {draft} path={['forms', 'joint_clear']} label="Joint from a corner" {units} optional placeholder={usual.joint_clear} />
 			<DraftLength {draft} path={['forms', 'cleat']} label="Cleat behind it" {units} optional placeholder={usual.cleat} />
 			<DraftLength {draft} path={['forms', 'spacing']} label="Stakes apart" {units} optional placeholder="by the thickness" />
+			<DraftLength
+				{draft}
+				path={['forms', 'kickers']}
+				label="Kickers apart"
+				{units}
+				optional
+				placeholder="by the thickness"
+				hint="braces behind the boards"
+			/>
 			<DraftLength {draft} path={['forms', 'inset']} label="Set in by" {units} optional placeholder="0" hint="wet concrete pushes out" />
 			<DraftLength {draft} path={['forms', 'below']} label="Stakes below the top" {units} optional placeholder="0" hint="for the screed" />
 		</div>
@@ -73,6 +82,10 @@
 						<span>{side.stakes.length} stakes at</span>
 						{#each side.stakes as stake (stake.mm)}<Len text={stake.text} />{/each}
 					</p>
+					{#if side.kickers.length}<p class="numbers flex flex-wrap gap-x-2 text-sm">
+							<span>{side.kickers.length} kickers at</span>
+							{#each side.kickers as kicker (kicker.mm)}<Len text={kicker.text} />{/each}
+						</p>{/if}
 				</li>
 			{/each}
 			{#each forms.existing as line (line)}

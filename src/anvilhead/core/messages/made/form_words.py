@@ -14,7 +14,9 @@ def forms_text(boards: int, sides: int, stakes: int, spacing_mm: float, units: U
     return f"{count_of(boards, 'board')} along {count_of(sides, 'side')}, {held}."
 
 
-def counted_forms(stakes: Mapping[str, int], joints: Mapping[str, int], screws: tuple[int, int]) -> list[str]:
+def counted_forms(
+    stakes: Mapping[str, int], joints: Mapping[str, int], kickers: Mapping[str, int], screws: tuple[int, int]
+) -> list[str]:
     """How stakes, cleats and screws come about, side by side; `screws`: in each stake and each cleat."""
     per_side = ", ".join(f"{line} {number}" for line, number in stakes.items())
     cleats = {line: number for line, number in joints.items() if number}
@@ -22,6 +24,12 @@ def counted_forms(stakes: Mapping[str, int], joints: Mapping[str, int], screws: 
         f"{count_of(sum(stakes.values()), 'stake')}: {per_side}; one beside each corner and at each joint, "
         "the others between them no farther apart than asked"
     ]
+    if sum(kickers.values()):
+        behind_side = ", ".join(f"{line} {number}" for line, number in kickers.items())
+        told.append(
+            f"{count_of(sum(kickers.values()), 'kicker')}: {behind_side}; at each joint and between, no farther apart "
+            "than asked, each on a stake of its own"
+        )
     if cleats:
         at = ", ".join(f"{line} {number}" for line, number in cleats.items())
         told.append(f"{count_of(sum(cleats.values()), 'cleat')}: one behind each joint ({at})")
@@ -30,10 +38,14 @@ def counted_forms(stakes: Mapping[str, int], joints: Mapping[str, int], screws: 
     return [*told, f"{count_of(total, 'screw')}: {each} in each stake, {behind} in each cleat"]
 
 
-def form_truck(stock: Sequence[tuple[int, str]], stakes: int, cleats: int, cleat_text: str, screws: int) -> list[str]:
-    """What goes on the truck for them."""
+def form_truck(
+    stock: Sequence[tuple[int, str]], driven: tuple[int, int], cleats: int, cleat_text: str, screws: int
+) -> list[str]:
+    """What goes on the truck for them; `driven`: stakes and kickers, each of which takes a stake of its own."""
+    stakes, kickers = driven
     told = [f"{count} × board {text}" for count, text in stock]
-    told.append(f"{stakes} × stake")
+    told.append(f"{stakes + kickers} × stake")
+    told += [f"{kickers} × kicker"] if kickers else []
     if cleats:
         told.append(f"{cleats} × cleat {cleat_text}")
     return [*told, f"{screws} × screw", "pins for the corners, caps for steel ones"]
@@ -58,7 +70,7 @@ def form_order(
         "Push the frame until they agree, then screw the corners.",
         "String each side from corner to corner and pin the rest to it.",
         "Bring the tops to grade, from the highest corner down.",
-        "Brace: a kicker at every joint and wherever a stake gives under the foot.",
+        "Brace: the kickers, at every joint first; one more wherever a stake gives under the foot.",
         "Pull the diagonals again before the pour; look at tops and stakes once more.",
     ]
     if existing:

@@ -1,5 +1,8 @@
 """Slabs written down: heights of forms and rails, thickness over the base, concrete and base volumes."""
 
+from collections.abc import Mapping
+
+from anvilhead.core.geometry.footprint import line_name
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.geometry.stretch import area_of
 from anvilhead.core.ground.contour import bands, usual_step_mm
@@ -9,6 +12,8 @@ from anvilhead.core.ground.plane import Plane
 from anvilhead.core.ground.slab import SlabThickness, slab_thickness
 from anvilhead.core.ground.terrain import Terrain
 from anvilhead.core.messages import level_words as words
+from anvilhead.core.messages.edge_words import bank_words
+from anvilhead.core.units.units import SIXTEENTH_MM
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels import built_results as r
 from anvilhead.jobfile.levels.parts import RailPlan, SlabPlan
@@ -46,7 +51,10 @@ def _slab(frames: Frames, slab: SlabPlan, structure: str) -> r.SlabResult:
         rails=_rails(book, slab, planned, finish),
         existing=existing,
         pegs=_pegs(frames, structure, slab, finish),
-        troubles=edge_troubles(book, outline, slab, finish, existing),
+        troubles=[
+            *edge_troubles(book, outline, slab, finish, existing),
+            *_banks(frames, structure, outline, finish, {one.side for one in existing}),
+        ],
         fall_text=fall_words(slab.fall, finish, book.units),
         spots=_spots(book, measured) if measured else [],
         drain=place(finish.drain) if isinstance(finish, DrainFinish) else None,
@@ -69,6 +77,35 @@ def _slab(frames: Frames, slab: SlabPlan, structure: str) -> r.SlabResult:
         if measured
         else f"Planned thickness; shoot “{slab.base}” at a grid to know the real one.",
     )
+
+
+def _banks(frames: Frames, structure: str, outline: Mapping[str, Point], finish: Finish, there: set[str]) -> list[str]:
+    """Sides beside which the ground stands above the slab's top, and by how much at the most."""
+    mesh, names, corners = frames.mesh(structure), list(outline), list(outline.values())
+    if mesh is None:
+        return []
+    way = 1.0 if area_of(corners) > 0 else -1.0
+    told = []
+    for i, start in enumerate(corners):
+        end = corners[(i + 1) % len(corners)]
+        line = line_name(names[i], names[(i + 1) % len(names)])
+        if line in there:
+            continue
+        out = (end - start).unit().left() * -way
+        over = 0.0
+        for share in BANK_SHARES:
+            edge = start + (end - start) * share
+            ground = mesh.height_at(edge + out * BANK_OUT_MM)
+            if ground is not None:
+                over = max(over, ground - finish.height_at(edge))
+        if over > SIXTEENTH_MM:
+            told.append(bank_words(line, over, frames.book.units))
+    return told
+
+
+BANK_OUT_MM = 600.0
+"""So far outside a slab the ground is looked at: where a wall or a form has its room."""
+BANK_SHARES = (0.0, 0.25, 0.5, 0.75, 1.0)
 
 
 def _bands(

@@ -14,6 +14,10 @@
 	}
 	let { draft, units, laser }: Props = $props();
 	const here = useHere();
+	const ENDS = [
+		{ key: 'from', label: 'The dumb end touches' },
+		{ key: 'to', label: 'The reading end touches' }
+	] as const;
 </script>
 
 <div class="grid grid-cols-2 gap-x-4 gap-y-2">
@@ -37,6 +41,31 @@
 		hint="on a short pull; more on long ones"
 		optional
 	/>
+	<DraftLength
+		{draft}
+		path={['touches', 'width']}
+		label="Marks are wide"
+		{units}
+		placeholder="touched in their middle"
+		hint="stakes, nails or pencil marks that the tape touches beside their middle"
+		optional
+	/>
+	{#if draft.doc.touches}
+		{#each ENDS as end (end.key)}
+			<label class="block">
+				<span class="font-semibold">{end.label}</span>
+				<select
+					class="field mt-1"
+					value={draft.doc.touches[end.key] ?? 'centre'}
+					onchange={(event) => draft.put(['touches', end.key], event.currentTarget.value)}
+				>
+					<option value="centre">its middle</option>
+					<option value="near">the face toward the other end</option>
+					<option value="far">the face away from it</option>
+				</select>
+			</label>
+		{/each}
+	{/if}
 	<Checkbox checked={draft.doc.laser ?? false} onChecked={(on) => draft.put(['laser'], on)}
 		>a square-throwing laser is at hand</Checkbox
 	>

@@ -45,8 +45,11 @@ def layer_of(name: str) -> str:
     return re.sub(r"[^A-Z0-9 -]+", " ", name.upper()).strip() or "LINE"
 
 
-def plan_drawing(result: StructureResult, *, boards: bool = True, families: bool = True, bars: bool = True) -> Drawing:
-    """Draw a structure: its walls and lengths, families, inner lines, what is marked and made, boards and strings."""
+def plan_drawing(result: StructureResult, *, boards: bool = True, families: bool = True, whole: bool = True) -> Drawing:
+    """Draw a structure: its walls and lengths, families, inner lines, what is marked and made, boards and strings.
+
+    `whole`: with what crowds a page, such as bars and passes of a bucket.
+    """
     drawing = Drawing()
     corners = {name: xy(place) for name, place in result.corners.items()}
     drawing.strokes.append(Stroke("WALL FACE", tuple(corners.values()), result.closed))
@@ -59,7 +62,7 @@ def plan_drawing(result: StructureResult, *, boards: bool = True, families: bool
             drawing.strokes.append(Stroke("INNER", (xy(stretch.start), xy(stretch.end))))
             drawing.notes.append(Note(line.name, xy(stretch.start), SMALL_MM, shift_mm=(4, 3)))
     drawing.dots += [Dot("INNER", xy(point)) for point in result.inner.points]
-    draw_made(drawing, result, bars=bars)
+    draw_made(drawing, result, whole=whole)
     if boards:
         _draw_boards(drawing, result)
     _draw_numbers(drawing, result, corners)

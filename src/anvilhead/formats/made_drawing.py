@@ -10,12 +10,12 @@ from anvilhead.jobfile.results.pour_results import Laid
 from anvilhead.jobfile.results.results import StructureResult
 
 
-def draw_made(drawing: Drawing, result: StructureResult, *, bars: bool = True) -> None:
-    """Everything that is marked and made; `bars` crowd a page, and are for drawings that can be looked into."""
+def draw_made(drawing: Drawing, result: StructureResult, *, whole: bool = True) -> None:
+    """Everything that is marked and made; `whole`: bars and digging too, which crowd a page."""
     _draw_marks(drawing, result)
     _draw_lines_that_stay(drawing, result)
-    draw_digging(drawing, result)
-    _draw_slab(drawing, result, bars=bars)
+    draw_digging(drawing, result, trenches=whole)
+    _draw_slab(drawing, result, bars=whole)
 
 
 def _draw_marks(drawing: Drawing, result: StructureResult) -> None:
@@ -53,12 +53,12 @@ def _draw_lines_that_stay(drawing: Drawing, result: StructureResult) -> None:
             drawing.strokes += [Stroke("AIM CROSSES", (on, back)), Stroke("AIM CROSSES", (left, right))]
 
 
-def draw_digging(drawing: Drawing, result: StructureResult) -> None:
-    """Both edges of every footing, passes of the bucket, pads with their cross."""
+def draw_digging(drawing: Drawing, result: StructureResult, *, trenches: bool = True) -> None:
+    """Both edges of every footing with passes of the bucket, pads with their cross."""
     digging = result.digging
     if digging is None:
         return
-    for trench in digging.trenches:
+    for trench in digging.trenches if trenches else ():
         drawing.strokes += [Stroke("DIG", _ends(trench.outer)), Stroke("DIG", _ends(trench.inner))]
         drawing.strokes += [Stroke("BUCKET", _ends(one)) for one in trench.passes]
     for pad in digging.pads:

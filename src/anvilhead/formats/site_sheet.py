@@ -76,7 +76,7 @@ def write_site_sheet(sheet: SheetOf, paper: str) -> bytes:
 
 
 def _plan(page: Paper, sheet: SheetOf) -> None:
-    drawing = plan_drawing(sheet.result)
+    drawing = plan_drawing(sheet.result, whole=False)
     left, bottom, right, top = drawing.box
     page.new_page(lying=(right - left) > 1.15 * (top - bottom))
     page.y -= 18

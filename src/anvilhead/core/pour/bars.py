@@ -64,7 +64,7 @@ def bars_one_way(outline: Sequence[Point], ahead: Point, spacing_mm: float, cove
 
 
 def pieces_of(length_mm: float, stock_mm: float, lap_mm: float | None) -> list[float]:
-    """A bar pieced from stock: whole lengths, the last cut.
+    """A bar pieced from stock: whole lengths, the last cut; it is longer than its lap, or the one before would reach.
 
     Raises:
         InputError: when a bar is longer than stock and nobody said how far bars lap, or they lap by all of it.
@@ -77,10 +77,6 @@ def pieces_of(length_mm: float, stock_mm: float, lap_mm: float | None) -> list[f
         raise InputError("lap-too-long", "The lap is as long as the stock. Take longer stock.")
     count = math.ceil((length_mm - lap_mm) / (stock_mm - lap_mm) - FLOAT_SLACK)
     last = length_mm - (count - 1) * (stock_mm - lap_mm)
-    if last < 2 * lap_mm:
-        # a last piece that is hardly more than its lap takes some of the one before
-        half = (last + stock_mm) / 2
-        return [*[stock_mm] * (count - 2), half, half]
     return [*[stock_mm] * (count - 1), last]
 
 

@@ -141,6 +141,49 @@ def test_every_part_of_levels_passes(browser: Browser, site: str, size: Viewport
     assert found == {view: [] for view in found}
 
 
+MADE = {
+    "section": {"wall": '8"', "footing": '20"'},
+    "places": [{"name": "P", "along": "AB", "spaces": 2}],
+    "offset_lines": [{"name": "south", "along": "AB", "distance": "8'"}],
+    "digging": {"bucket": "2'", "pads": [{"name": "pad", "at": "P 2", "length": "3'"}],
+                "found": [{"on": "AB", "deep": "1'"}]},
+    "stakes": [{"name": "H1", "at": ["6'", "-9'"], "lath": {"height": "2'", "cut": "1'", "offset": "9'"}}],
+    "marking": {"on": "soil", "days": 20},
+    "obstacles": [{"name": "pipe", "at": ["-4'", "-9'"], "to": ["-4'", "9'"], "radius": "1'"}],
+    "forms": {"thickness": '6"', "board": '1 1/2"', "stock": ["16'"]},
+    "pour": {"thickness": '6"', "truck": "9 cu yd", "base": {"thickness": '8"'}, "joints": {},
+             "bars": {"spacing": "2'", "cover": '3"', "stock": ["20'"], "lap": "2'"},
+             "dowels": [{"along": "CD", "spacing": "2'"}]},
+    "plates": {"found": [{"line": "AB", "at": "1'", "out": '1/2"'}]},
+}  # fmt: skip
+
+
+def test_every_part_of_marks_and_build_passes(browser: Browser, site: str, size: ViewportSize) -> None:
+    page = open_page(browser, site, size)
+    stand_at_boards(page, f"Made {size['width']}")
+    base = page.url.rsplit("/", 1)[0]
+    structure = f"/api/structures/{base.rsplit('/', 1)[1]}"
+    kept = page.request.get(structure).json()
+    body = {"units": "ft-in", "base_revision": kept["revision"], "plan": kept["document"] | MADE}
+    assert page.request.put(f"{structure}/plan", data=body, headers={"Anvilhead-Who": "Ines"}).ok
+    found, small = {}, {}
+    for stage, part in (("marks", "Parts of the marks"), ("build", "Parts of the build")):
+        page.goto(f"{base}/{stage}")
+        expect(page.get_by_role("tablist", name=part)).to_be_visible()
+        for tab in page.get_by_role("tab").all():
+            name = tab.inner_text()
+            tab.click()
+            page.get_by_role("tabpanel").wait_for()
+            if name == "Register":
+                page.get_by_role("checkbox", name="P 1", exact=True).wait_for()
+            found[name] = violations(page)
+            small[name] = page.evaluate(TOO_SMALL) if size == PHONE else []
+            assert page.evaluate("document.documentElement.scrollWidth") <= size["width"], name
+    page.context.close()
+    assert found == {view: [] for view in found}
+    assert small == {view: [] for view in small}
+
+
 TOO_SMALL = """() => [...document.querySelectorAll('button, a, select, summary, input, label:has(input)')]
     .filter(one => one.offsetParent !== null && !one.closest('.sr-only') && !one.disabled)
     // a box to tick or a file is pressed by its label; a link inside a sentence is as high as its line

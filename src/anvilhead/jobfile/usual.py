@@ -1,5 +1,6 @@
 """What stands where nothing was typed, in the job's units: as the document has it, and as crews usually start."""
 
+from dataclasses import fields
 from functools import cache
 from typing import Literal
 
@@ -90,40 +91,17 @@ def usual_in(units: Units) -> Usual:
         return print_small(mm, units) or ""
 
     return Usual(
-        tolerance=standard.tolerance,
-        board_setback=standard.board_setback,
-        restake_over=standard.restake_over,
-        burns=standard.burns,
+        **{field.name: getattr(standard, field.name) for field in fields(standard)},
         clear=printed(BoardPlan().clear.mm),
         embedment=printed(BoardPlan().embedment.mm),
         working_space=printed(DigPlan.model_fields["working_space"].default.mm),
         tape_error=printed(STEEL_TAPE.constant_mm),
         sides_within=printed(FramePlan().sides_within.mm),
-        fall_rise=standard.fall_rise,
-        fall_over=standard.fall_over,
-        grid_beyond=standard.grid_beyond,
-        run_every=standard.run_every,
-        course=standard.course,
-        bay=standard.bay,
-        post=standard.post,
-        hole=standard.hole,
-        form_board=standard.form_board,
-        form_lap=standard.form_lap,
-        cleat=standard.cleat,
-        joint_clear=standard.joint_clear,
-        lift=standard.lift,
-        dowel_clear=standard.dowel_clear,
-        offset_beyond=standard.offset_beyond,
-        bucket=standard.bucket,
-        label_wide=standard.label_wide,
-        label_high=standard.label_high,
-        truck=standard.truck,
         settling_percent=round(100 * USUAL_SETTLING, 1),
         passes=USUAL_PASSES,
         panel_times=USUAL_TIMES,
         panel_aspect=USUAL_ASPECT,
         depth_percent=round(100 * USUAL_SHARE, 1),
-        setbacks=standard.setbacks,
         swell_percent=100 * SWELL,
         waste_percent=100 * SlabPlan.model_fields["waste"].default,
         plates=TOP_PLATES,

@@ -2,9 +2,8 @@
 
 from dataclasses import dataclass
 
-from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.footprint import Footprint, Side
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.geometry.stretch import foot
 from anvilhead.core.units.tolerances import COINCIDENT_MM, NOTHING_MM
 
 
@@ -33,19 +32,22 @@ def legend_for(stake: Point, outline: Footprint) -> Legend:
         stake: where it stands.
         outline: what it refers to: a footprint or an open line.
     """
-    best: Legend | None = None
+    best: tuple[float, float, Side] | None = None
     for side in outline.sides:
-        along = (stake - side.start_point).dot(side.direction)
+        arm = stake - side.start_point
+        along = arm.dot(side.direction)
         if not -NOTHING_MM <= along <= side.length_mm + NOTHING_MM:
             continue
-        off = foot(stake, side.stretch) - stake
-        if best is None or off.length() < best.offset_mm:
-            best = Legend(off.length(), _unit(off), line=side.name, station_mm=along)
-    corner = min(outline.corners, key=lambda name: outline.corners[name].distance_to(stake))
-    off = outline.corners[corner] - stake
-    if best is None or off.length() <= best.offset_mm + COINCIDENT_MM:
-        return Legend(off.length(), _unit(off), corner=corner)
-    return best
+        off = abs(arm.cross(side.direction))
+        if best is None or off < best[0]:
+            best = (off, along, side)
+    corner, at = min(outline.corners.items(), key=lambda one: one[1].distance_to(stake))
+    near = at.distance_to(stake)
+    if best is None or near <= best[0] + COINCIDENT_MM:
+        return Legend(near, _unit(at - stake), corner=corner)
+    off, along, side = best
+    toward = side.start_point + side.direction * along - stake
+    return Legend(off, _unit(toward), line=side.name, station_mm=along)
 
 
 def _unit(way: Point) -> Point | None:

@@ -210,6 +210,24 @@ def test_a_board_on_a_cable_is_stood_elsewhere_by_a_tap(page: Page) -> None:
     keep(page)
 
 
+def test_a_post_on_a_main_is_moved_by_a_tap(page: Page) -> None:
+    page.goto(f"{made_store(page, 'Main', RUN)}/marks")
+    page.get_by_role("button", name="Set a fence out on this run").click()
+    page.get_by_role("tab", name="In the ground").click()
+    page.get_by_role("button", name="Something in the ground").click()
+    page.get_by_label("Along AB from its start").fill("16")
+    page.get_by_label("and to its left").fill("0")
+    page.get_by_label("Room round it").fill('6"')
+    page.get_by_role("tab", name="Posts").click()
+    falls = page.get_by_text("Post 3 falls on pipe")
+    expect(falls).to_be_visible()
+    page.get_by_role("button", name="Move post 3 by").click()
+    expect(falls).to_have_count(0)
+    keep(page)
+    page.get_by_role("button", name="back to its bay").click()
+    expect(falls).to_be_visible()
+
+
 def test_strings_beside_their_nails(page: Page) -> None:
     stand_at(page, "Nails", "boards")
     page.get_by_role("tab", name="Nails").click()

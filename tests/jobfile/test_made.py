@@ -102,6 +102,14 @@ class TestSlab:
             pytest.approx([40.5 * FOOT, 20.5 * FOOT]),
         ]
 
+    def test_the_nearer_face_of_a_strip_is_held_against_a_boundary(self) -> None:
+        lane = {"name": "lane", "kind": "boundary", "points": [["0", "-10'"], ["100'", "-10'"]]}
+        control = {"points": [{"name": "M", "x": 0, "y": 0}], "lines": [lane]}
+        placing = {"by": "point", "corner": "A", "at": "M", "bearing": 90}
+        kerb = {"kind": "fence", "footprint": RUN, "strip": {"width": "2'"}, "placing": placing}
+        (room,) = one(kerb, control=control)["site"]["clearances"]
+        assert (room["text"], room["outermost"]["words"]) == ("10' 0\"", "its nearer face comes to 9' 0\"")
+
     def test_twin_forms_along_a_strip(self) -> None:
         forms = {"thickness": '6"', "board": '1 1/2"', "stock": ["16'"]}
         found = one({"kind": "fence", "footprint": RUN, "strip": {"width": '6"'}, "forms": forms})["forms"]
@@ -227,6 +235,21 @@ class TestFenceMade:
         assert back == pytest.approx((8 - 2.5, 0))
         assert right == pytest.approx((8, -2.5))
         assert found["cross_text"].startswith("Aim cross over every centre: four pegs 2' 6\" from it")
+
+    def test_a_post_on_a_pipe_is_moved_off_it_as_it_is_told(self) -> None:
+        pipe = [{"name": "pipe", "at": ["16' 4\"", "-3'"], "to": ["16' 4\"", "3'"], "radius": "1'"}]
+        told = one(post_fence() | {"obstacles": pipe})["fence"]
+        # the hole reaches half a foot, the pipe's room a foot: 18 in off 16 ft 4 in is 14 in back from 16 ft, to the
+        # millimetre and then to the next sixteenth
+        (shift,) = told["shifts"]
+        assert (shift["post"], shift["shift_text"]) == (3, "-1' 2 1/16\"")
+        moved = one(post_fence(moved={"3": shift["shift_text"]}) | {"obstacles": pipe})["fence"]
+        assert (moved["shifts"], moved["troubles"]) == ([], [])
+        assert [bay["width_text"] for bay in moved["bays"][1:3]] == ["6' 9 15/16\"", "9' 2 1/16\""]
+        at = "/structures/0/fence"
+        assert refused(post_fence(moved={"3": "9'"})) == {at: "past-neighbour"}
+        assert refused(post_fence(moved={"1": "1'"})) == {at: "given-post"}
+        assert refused(post_fence(moved={"99": "1'"})) == {f"{at}/moved": "unknown-post"}
 
     def test_pads_make_holes_deeper(self) -> None:
         found = one(post_fence(pad='4"', gravel='6"', depth={"share": 0, "least": "2'"}))["fence"]

@@ -212,6 +212,6 @@ class TestObstacles:
 
     def test_the_least_shift(self) -> None:
         # a hole of 250 at 1050: 325 are needed from the pipe, 275 on or 375 back
-        shift = least_shift(self.PIPE, lambda by: Point(1050 + by, 0), 250, 2000)
+        shift = least_shift([self.PIPE], lambda by: Point(1050 + by, 0), 250, 2000)
         assert shift == pytest.approx(275, abs=1)
-        assert least_shift(self.PIPE, lambda by: Point(1050 + by, 0), 250, 200) is None
+        assert least_shift([self.PIPE], lambda by: Point(1050 + by, 0), 250, 200) is None

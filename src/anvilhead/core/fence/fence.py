@@ -4,8 +4,8 @@ Stations count along the run from its first corner, to post centres.  The run is
 it, touching it with a face or a gap off it, or astride it; a corner post is offset from both its legs.
 """
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from itertools import pairwise
 
@@ -56,6 +56,7 @@ class FenceRule:
         touches, gap_mm: what the string meets, and how far off it stands clear.
         to_left: whether posts stand to the left of the string, walking from its first corner.
         gates: in any order.
+        moved_mm: line posts moved along the run from where the bays put them, by their number from nothing.
     """
 
     bay_mm: float
@@ -65,6 +66,7 @@ class FenceRule:
     gap_mm: float = 0.0
     to_left: bool = True
     gates: tuple[Gate, ...] = ()
+    moved_mm: Mapping[int, float] = field(default_factory=dict)
 
     @property
     def offset_mm(self) -> float:
@@ -120,7 +122,8 @@ def marks_along(run: Path, rule: FenceRule) -> list[Mark]:
         rule: how posts stand.
 
     Raises:
-        GeometryError: when a gate does not fit on the run, or there are more posts than anybody sets.
+        GeometryError: when a gate does not fit on the run, a post is moved past another, or there are more posts than
+            anybody sets.
     """
     given = _given(run, rule)
     if run.length_mm / rule.bay_mm > MOST_POSTS:
@@ -134,7 +137,23 @@ def marks_along(run: Path, rule: FenceRule) -> list[Mark]:
         at_end = other.kind is PostKind.GATE and one.kind is not PostKind.GATE
         widths = bay_widths(other.station_mm - one.station_mm, rule.bay_mm, rule.remainder, gate_at_end=at_end)
         marks += [Mark(mm, PostKind.LINE) for mm in stations_between(one.station_mm, other.station_mm, widths)]
-    return [*marks, given[-1]]
+    return _moved([*marks, given[-1]], rule)
+
+
+def _moved(marks: list[Mark], rule: FenceRule) -> list[Mark]:
+    """Line posts moved by hand; none past its neighbour, and none that is given its place by something else."""
+    for number, by_mm in rule.moved_mm.items():
+        if not 0 <= number < len(marks):
+            continue  # the plan says so with the post's number
+        mark = marks[number]
+        if mark.kind is not PostKind.LINE:
+            message = f"Post {number + 1} has its place from the run or a gate: move that, not the post."
+            raise GeometryError("given-post", message)
+        at = mark.station_mm + by_mm
+        if not marks[number - 1].station_mm < at < marks[number + 1].station_mm:
+            raise GeometryError("past-neighbour", f"Post {number + 1} would move past the one beside it. Move it less.")
+        marks[number] = replace(mark, station_mm=at)
+    return marks
 
 
 def fence_along(run: Path, rule: FenceRule) -> Fence:

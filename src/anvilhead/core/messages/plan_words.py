@@ -115,7 +115,8 @@ def string_text(runs: Runs, beyond_mm: float, units: Units) -> str | None:
     apart = print_small(beyond_mm, units) or print_difference(abs(beyond_mm), units)
     return (
         f"Strings run on the {side} side of every nail: drive each nail with its middle {apart} {other} its mark, "
-        "so that the string lies on it. Pulls to nails are taken to their middles, and this is taken off."
+        "so that the string lies on it. Pulls to nails are taken to their middles, and this is taken off; ties are "
+        "measured from the string where it passes the nail."
     )
 
 

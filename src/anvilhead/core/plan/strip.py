@@ -35,6 +35,16 @@ class Strip:
         return [*self.right.corners.values(), *reversed(self.left.corners.values())]
 
     @property
+    def footprint(self) -> Footprint:
+        """The same as a closed outline, its corners and faces named by hand: `A right`, `AB left`; ends by `end A`."""
+        names = list(self.right.corners)
+        letters = [*(f"{name} right" for name in names), *(f"{name} left" for name in reversed(names))]
+        right = [f"{side.name} right" for side in self.right.sides]
+        left = [f"{side.name} left" for side in reversed(self.left.sides)]
+        walls = (*right, f"end {names[-1]}", *left, f"end {names[0]}")
+        return Footprint(tuple(self.outline), letters=tuple(letters), walls=walls)
+
+    @property
     def area_mm2(self) -> float:
         """From end to end and from face to face."""
         return abs(area_of(self.outline))

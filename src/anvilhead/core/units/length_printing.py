@@ -51,8 +51,13 @@ def print_within(mm: float, units: Units) -> str:
 
     Within nothing is said of nothing alone, to a thousandth of a millimetre.
     """
+    return print_difference(abs(up_to_mark(mm, units)), units)
+
+
+def up_to_mark(mm: float, units: Units) -> float:
+    """An amount made larger, whichever way it goes, to the next mark of a tape."""
     mark = SIXTEENTH_MM if units is Units.FT_IN else 1.0
-    return print_difference(math.ceil((abs(mm) - EXACT_MM) / mark) * mark, units)
+    return math.copysign(math.ceil((abs(mm) - EXACT_MM) / mark) * mark, mm)
 
 
 @lru_cache(maxsize=2048)

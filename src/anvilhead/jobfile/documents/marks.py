@@ -149,6 +149,7 @@ class FencePlan(Sparse):
         pad: thickness of a base pad under each post; cross: how far aim crosses reach beyond the hole.
         rails: from the top down to each; panel: how bays follow tops that differ.
         concrete: whether holes are filled with it; bag: how much one makes.
+        moved: line posts moved along the run by hand, by their number from the first.
         placed: posts that were set; respace: what becomes of those that are not.
     """
 
@@ -170,6 +171,7 @@ class FencePlan(Sparse):
     panel: Panel = Panel.RACKED
     concrete: bool = True
     bag: Volume | None = None
+    moved: dict[Annotated[int, Field(ge=1, le=MOST_POSTS)], SignedLength] = Field(default_factory=dict)
     placed: list[SetPostPlan] = Field(default_factory=list, alias="set", max_length=MOST_POSTS)
     respace: Respace = Respace.HOLD
 

@@ -124,11 +124,19 @@ class FenceMaterials(Result):
     text: str
 
 
+class PostShift(Result):
+    """The least move along the run, on above zero, that takes a post's hole off what lies in the ground."""
+
+    post: int
+    shift_mm: float
+    shift_text: str
+
+
 class FenceResult(Result):
     """A fence along a run.
 
     Attributes:
-        counted: how the counts come about.
+        counted: how the counts come about; shifts: posts that a move would free, in whole from their bays' places.
         choices: every way of dealing with the remainder, side by side.
         troubles: what does not work, one sentence each; text: how many of what, in a sentence.
     """
@@ -137,6 +145,7 @@ class FenceResult(Result):
     bays: list[FenceBayResult]
     choices: list[FenceChoice]
     counted: list[str]
+    shifts: list[PostShift]
     cross_text: str | None
     materials: FenceMaterials | None
     troubles: list[str] = Field(default_factory=list)

@@ -153,6 +153,7 @@ def rule_of(plan: FencePlan) -> FenceRule:
         gap_mm=mm_of(plan.string.gap) or 0.0,
         to_left=plan.string.side == "left",
         gates=tuple(Gate(gate.at.mm, gate.opening.mm) for gate in plan.gates),
+        moved_mm={number - 1: shift.mm for number, shift in plan.moved.items()},
     )
 
 
@@ -177,6 +178,7 @@ def fence_of(plan: Plan, outline: Footprint, faults: Faults) -> Fence | None:
     if found is not None:
         for key, numbers in (
             ("lengths", list(fence.lengths)),
+            ("moved", list(fence.moved)),
             *((f"set/{i}/post", [one.post]) for i, one in enumerate(fence.placed)),
             *((f"tops/steps/{i}/post", [one.post]) for i, one in enumerate(fence.tops.steps if fence.tops else [])),
         ):

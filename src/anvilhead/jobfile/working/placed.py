@@ -67,8 +67,15 @@ class Site:
         return clearances(outline, self.neighbours(structure)) if outline else []
 
     def outermost(self, structure: str) -> tuple[str, list[Clearance]] | None:
-        """The family farthest out, and its room to all others; None when that is the wall itself, or not placed."""
+        """The family farthest out, or the nearer face of a strip, and its room to all others.
+
+        None when that is the wall itself, or not placed.
+        """
         pose, planned = self.poses.get(structure), self.planned[structure]
+        if pose is not None and planned.strip is not None:
+            faces = planned.strip.footprint
+            there = Footprint(tuple(map(pose.to_site, faces.points)), letters=faces.letters, walls=faces.walls)
+            return "nearer face", clearances(there, self.neighbours(structure))
         lines = [side.name for side in planned.footprint.sides]
         widest = max(planned.outlines, key=lambda one: max(one.family.offset_of(line) for line in lines))
         if pose is None or not planned.footprint.closed or widest is planned.outlines[0]:

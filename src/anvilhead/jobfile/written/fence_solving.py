@@ -22,10 +22,9 @@ from anvilhead.core.fence.obstacles import least_shift
 from anvilhead.core.fence.post_depth import USUAL_SHARE, DepthRule, StandingPost, depth_for, standing
 from anvilhead.core.fence.set_posts import with_set
 from anvilhead.core.geometry.along import Path
-from anvilhead.core.geometry.point import Point
 from anvilhead.core.messages.made import fence_words as say
 from anvilhead.core.plan.obstacle import Obstacle
-from anvilhead.core.units.length_printing import print_difference
+from anvilhead.core.units.length_printing import print_difference, up_to_mark
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.marks import FencePlan
 from anvilhead.jobfile.lengths import mm_of
@@ -113,6 +112,7 @@ class _Fence:
         self.rule: FenceRule = rule_of(plan)
         self.path = Path(tuple(found.footprint.points))
         self.depths = depth_rule_of(plan)
+        self.obstacles = [obstacle_of(one) for one in found.plan.obstacles]
         self.standing = [self._standing(number) for number in range(1, len(fence.posts) + 1)]
 
     def _standing(self, number: int) -> StandingPost | None:
@@ -142,6 +142,7 @@ class _Fence:
             cross_text=self._cross_text(),
             materials=materials_of(self.plan, self.standing, self.units),
             troubles=list(self._troubles()),
+            shifts=self._shifts(),
             text=say.fence_text(self.fence, self.units),
         )
 
@@ -234,8 +235,8 @@ class _Fence:
         short = {post_name(number): one.short_mm for number, one in enumerate(self.standing, 1) if one and one.short_mm}
         if short:
             yield say.short_trouble(short, self.units)
-        for obstacle in self.found.plan.obstacles:
-            yield from self._hit(obstacle_of(obstacle), hole or self.rule.post_mm)
+        for obstacle in self.obstacles:
+            yield from self._hit(obstacle, hole or self.rule.post_mm)
 
     def _hit(self, obstacle: Obstacle, hole_mm: float) -> Iterator[str]:
         for number, post in enumerate(self.fence.posts, 1):
@@ -245,8 +246,30 @@ class _Fence:
                 yield say.given_on_obstacle(post_name(number), post.kind, obstacle.name)
                 continue
 
-            def centre_at(shift: float, station: float = post.station_mm) -> Point:
-                return hole_centre(self.path, self.rule, station + shift)
-
-            shift = least_shift(obstacle, centre_at, hole_mm, self.rule.bay_mm)
+            shift = self._least_shift(number, hole_mm)
             yield say.obstacle_trouble(post_name(number), obstacle.name, shift, self.units)
+
+    def _least_shift(self, number: int, hole_mm: float) -> float | None:
+        """What frees a post of everything in the ground, from where it stands now."""
+        station = self.fence.posts[number - 1].station_mm
+        return least_shift(
+            self.obstacles,
+            lambda shift: hole_centre(self.path, self.rule, station + shift),
+            hole_mm,
+            self.rule.bay_mm,
+        )
+
+    def _shifts(self) -> list[r.PostShift]:
+        """Moves that free line posts, in whole from where their bays put them."""
+        hole = mm_of(self.plan.hole) or self.rule.post_mm
+        found = []
+        for number, post in enumerate(self.fence.posts, 1):
+            if post.kind is not PostKind.LINE or all(
+                one.distance_to(post.centre) >= hole / 2 for one in self.obstacles
+            ):
+                continue
+            shift = self._least_shift(number, hole)
+            if shift is not None:
+                whole = up_to_mark(shift, self.units) + self.rule.moved_mm.get(number - 1, 0.0)
+                found.append(r.PostShift(post=number, shift_mm=tidy(whole), shift_text=text_of(whole, self.units)))
+        return found

@@ -106,7 +106,11 @@ class _Forms:
             waste_share=round(1 - sum(pieces) / used, 4) if used else 0.0,
             checks=checks,
             truck=say.form_truck(
-                [(count, text) for text, count in stock.items()], (stakes, kickers), cleats, cleat_text, screws
+                [(count, text) for text, count in stock.items()],
+                (stakes, kickers, self._pins(sides)),
+                cleats,
+                cleat_text,
+                screws,
             ),
             counted=say.counted_forms(
                 {side.name: len(form.stakes_mm) for side, form in sides},
@@ -144,6 +148,10 @@ class _Forms:
             stakes_at=[place(side.start_point + side.direction * mm) for mm in form.stakes_mm],
             runs_by=self._runs_by(side),
         )
+
+    def _pins(self, sides: list[tuple[Side, FormSide]]) -> int:
+        """Stakes beside corners that are pinned first: two at each corner of a slab's forms."""
+        return 0 if self.strip is not None else 2 * sum(self._runs_by(side) is not None for side, _ in sides)
 
     def _gauge(self) -> float | None:
         return self.found.plan.strip.width.mm if self.found.plan.strip else None

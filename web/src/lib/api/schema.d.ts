@@ -3048,6 +3048,7 @@ export interface components {
          *         pad: thickness of a base pad under each post; cross: how far aim crosses reach beyond the hole.
          *         rails: from the top down to each; panel: how bays follow tops that differ.
          *         concrete: whether holes are filled with it; bag: how much one makes.
+         *         moved: line posts moved along the run by hand, by their number from the first.
          *         placed: posts that were set; respace: what becomes of those that are not.
          */
         "FencePlan-Input": {
@@ -3108,6 +3109,10 @@ export interface components {
             concrete?: boolean;
             /** Bag */
             bag?: (string | number) | null;
+            /** Moved */
+            moved?: {
+                [key: string]: string | number;
+            };
             /** Set */
             set?: components["schemas"]["SetPostPlan"][];
             /** @default hold */
@@ -3178,7 +3183,7 @@ export interface components {
          * @description A fence along a run.
          *
          *     Attributes:
-         *         counted: how the counts come about.
+         *         counted: how the counts come about; shifts: posts that a move would free, in whole from their bays' places.
          *         choices: every way of dealing with the remainder, side by side.
          *         troubles: what does not work, one sentence each; text: how many of what, in a sentence.
          */
@@ -3191,6 +3196,8 @@ export interface components {
             choices: components["schemas"]["FenceChoice"][];
             /** Counted */
             counted: string[];
+            /** Shifts */
+            shifts: components["schemas"]["PostShift"][];
             /** Cross Text */
             cross_text: string | null;
             materials: components["schemas"]["FenceMaterials"] | null;
@@ -6434,6 +6441,18 @@ export interface components {
             short_mm: number;
             /** Text */
             text: string;
+        };
+        /**
+         * PostShift
+         * @description The least move along the run, on above zero, that takes a post's hole off what lies in the ground.
+         */
+        PostShift: {
+            /** Post */
+            post: number;
+            /** Shift Mm */
+            shift_mm: number;
+            /** Shift Text */
+            shift_text: string;
         };
         /**
          * PostTopsResult
@@ -10903,6 +10922,7 @@ export interface components {
          *         pad: thickness of a base pad under each post; cross: how far aim crosses reach beyond the hole.
          *         rails: from the top down to each; panel: how bays follow tops that differ.
          *         concrete: whether holes are filled with it; bag: how much one makes.
+         *         moved: line posts moved along the run by hand, by their number from the first.
          *         placed: posts that were set; respace: what becomes of those that are not.
          */
         FencePlan: {
@@ -10985,6 +11005,10 @@ export interface components {
              * @default null
              */
             bag?: (string | number) | null;
+            /** Moved */
+            moved?: {
+                [key: string]: string | number;
+            };
             /** Set */
             set?: components["schemas"]["SetPostPlan"][];
             /** @default hold */

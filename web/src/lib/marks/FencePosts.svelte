@@ -48,6 +48,25 @@
 	{#each fence.troubles as one (one)}<p class="caution font-semibold">
 			<Words text={one} />
 		</p>{/each}
+	{#each fence.shifts as one (one.post)}
+		<button
+			type="button"
+			class="board-button plain my-1"
+			onclick={() => draft.put(['fence', 'moved', String(one.post)], one.shift_text)}
+			>Move post {one.post} by <Len text={one.shift_text} /></button
+		>
+	{/each}
+	{#each Object.entries(draft.doc.fence?.moved ?? {}) as [post, by] (post)}
+		<p>
+			Post {post} is moved by <b class="numbers">{by}</b>, on along the run where it has no minus.
+			<button
+				type="button"
+				class="min-h-11 underline"
+				onclick={() => draft.put(['fence', 'moved', post], undefined)}
+				>back to its bay<span class="sr-only">: post {post}</span></button
+			>
+		</p>
+	{/each}
 	{#if fence.cross_text}<p class="border-l-4 border-move pl-3">
 			<Words text={fence.cross_text} />
 		</p>{/if}

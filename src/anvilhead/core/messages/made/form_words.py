@@ -39,16 +39,19 @@ def counted_forms(
 
 
 def form_truck(
-    stock: Sequence[tuple[int, str]], driven: tuple[int, int], cleats: int, cleat_text: str, screws: int
+    stock: Sequence[tuple[int, str]], driven: tuple[int, int, int], cleats: int, cleat_text: str, screws: int
 ) -> list[str]:
-    """What goes on the truck for them; `driven`: stakes and kickers, each of which takes a stake of its own."""
-    stakes, kickers = driven
+    """What goes on the truck for them.
+
+    `driven`: stakes; kickers, each of which takes a stake of its own; how many of the stakes are pins at corners.
+    """
+    stakes, kickers, pins = driven
     told = [f"{count} × board {text}" for count, text in stock]
-    told.append(f"{stakes + kickers} × stake")
+    told.append(f"{stakes + kickers} × stake" + (f", {pins} of them pins at the corners" if pins else ""))
     told += [f"{kickers} × kicker"] if kickers else []
     if cleats:
         told.append(f"{cleats} × cleat {cleat_text}")
-    return [*told, f"{screws} × screw", "pins for the corners, caps for steel ones"]
+    return [*told, f"{screws} × screw", "caps for steel stakes"]
 
 
 def form_order(

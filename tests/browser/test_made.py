@@ -228,6 +228,22 @@ def test_a_post_on_a_main_is_moved_by_a_tap(page: Page) -> None:
     expect(falls).to_be_visible()
 
 
+def test_a_post_of_another_length_is_typed(page: Page) -> None:
+    page.goto(f"{made_store(page, 'Lengths', RUN)}/marks")
+    page.get_by_role("button", name="Set a fence out on this run").click()
+    page.get_by_label("Out of the ground").fill("5")
+    page.get_by_label("Posts at hand").fill("7' 6\"")
+    page.get_by_text("Posts of other lengths").click()
+    page.get_by_role("button", name="+ post").click()
+    page.get_by_label("is long").fill("6")
+    # a third of a post of 5 ft out is 2 ft 6 in: 7 ft 6 in do, 6 ft lack 18 in
+    expect(page.get_by_text("Too short at Post 1, by 1′ 6″").first).to_be_visible()
+    page.get_by_label("Post", exact=True).fill("3")
+    page.get_by_label("Post", exact=True).press("Tab")
+    expect(page.get_by_text("Too short at Post 3").first).to_be_visible()
+    keep(page)
+
+
 def test_strings_beside_their_nails(page: Page) -> None:
     stand_at(page, "Nails", "boards")
     page.get_by_role("tab", name="Nails").click()

@@ -1,9 +1,13 @@
 """Points from spreadsheets and instruments."""
 
+import json
+
 import pytest
 
 from anvilhead.core.units.units import Units
-from anvilhead.formats.points_csv import read_points
+from anvilhead.formats.points_csv import read_points, write_points
+from anvilhead.jobfile.reading import read_job
+from anvilhead.jobfile.solving import solve_job
 
 
 def places(text: str, units: Units = Units.M) -> list[tuple[str, float, float]]:
@@ -51,3 +55,23 @@ def test_a_file_of_absurd_size_is_read_as_far_as_it_makes_sense(text: str, told:
     read = read_points(text, Units.M)
     assert read.points[0].name == "A"
     assert any(told in one for one in read.skipped)
+
+
+def test_what_is_staked_dug_and_drilled_is_among_the_points() -> None:
+    plan = {
+        "id": "s", "kind": "slab", "footprint": {"shape": "rectangle", "length": 9000, "width": 6000},
+        "stakes": [{"name": "H1", "at": [500, -900]}],
+        "offset_lines": [{"name": "south", "along": "AB", "distance": 2000, "beyond": 1000}],
+        "digging": {"bucket": 600, "pads": [{"name": "pad", "at": "A", "length": 800}]},
+        "pour": {"thickness": 100, "dowels": [{"along": "CD", "spacing": 3000, "clear": 0}]},
+    }  # fmt: skip
+    job = {"format": "anvilhead-job", "version": 1, "units": "mm", "structures": [plan]}
+    rows = write_points({"pad": solve_job(read_job(json.dumps(job).encode())).structures["s"]}).splitlines()
+    assert {
+        "pad,H1,stake,500.000,-900.000",
+        "pad,south 1,line stake,-1000.000,-2000.000",
+        "pad,south 2,line stake,10000.000,-2000.000",
+        "pad,pad 1,pad corner,-400.000,-400.000",
+        "pad,dowel CD 1,dowel,9000.000,6000.000",
+        "pad,dowel CD 4,dowel,0.000,6000.000",
+    } <= set(rows)

@@ -32,7 +32,9 @@ class PointsRead:
 
 
 def write_points(structures: dict[str, StructureResult]) -> str:
-    """Every point of every structure, millimetres from A: corners, families, inner crossings, places, posts, nails.
+    """Every point of every structure, millimetres from A.
+
+    Corners, families, inner crossings, places, posts, stakes, corners of pads, dowels, nails.
 
     On a placed structure the corners come once more by their place on the site.
     """
@@ -46,6 +48,13 @@ def write_points(structures: dict[str, StructureResult]) -> str:
         rows += [(point.name, "inner crossing", point) for point in result.inner.points]
         rows += [(place, "place", at) for place, at in result.places.items()]
         rows += [(post.name, f"{post.kind} post", post.centre) for post in (result.fence.posts if result.fence else ())]
+        rows += [(stake, "stake", at) for stake, at in result.stake_points.items()]
+        for line in result.offset_lines:
+            rows += [(f"{line.name} 1", "line stake", line.start), (f"{line.name} 2", "line stake", line.end)]
+        for pad in result.digging.pads if result.digging else ():
+            rows += [(f"{pad.name} {number}", "pad corner", at) for number, at in enumerate(pad.corners, 1)]
+        for row in result.pour.dowels if result.pour else ():
+            rows += [(f"dowel {row.line} {number}", "dowel", at) for number, at in enumerate(row.at, 1)]
         rows += [(board.board, "nail", board.nail) for board in result.boards if board.through is None]
         if result.site:
             rows += [(f"{corner} on site", "site", place) for corner, place in result.site.corners.items()]

@@ -9,6 +9,7 @@
 	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import Choice from '$lib/ui/Choice.svelte';
 	import FenceGates from './FenceGates.svelte';
+	import FenceLengths from './FenceLengths.svelte';
 	import FenceTops from './FenceTops.svelte';
 
 	interface Props {
@@ -201,6 +202,7 @@
 			hint="finds the centre again after the auger"
 		/>
 	</div>
+	<FenceLengths {draft} {units} posts={fence?.posts.length ?? 0} />
 	<FenceTops {draft} {units} />
 	<h2 class="mt-3 font-bold">Rails, down from the top</h2>
 	<LengthList

@@ -25,6 +25,8 @@ def places(page: Page, spaces: str) -> None:
     page.get_by_role("tab", name="Places").click()
     page.get_by_role("button", name="Places along a line").click()
     page.get_by_label("How many spaces").fill(spaces)
+    # what the plan comes to is shown before it is saved: the button moves with it
+    expect(page.get_by_role("list", name="Marks of P").get_by_role("listitem")).to_have_count(int(spaces) + 1)
     keep(page)
 
 
@@ -50,6 +52,7 @@ def test_marks_are_done_by_name_and_ask_again_when_the_plan_moves(page: Page, br
     # three spaces where there were two: P 2 stands at the old third
     page.get_by_role("tab", name="Places").click()
     page.get_by_label("How many spaces").fill("3")
+    expect(page.get_by_role("list", name="Marks of P").get_by_role("listitem")).to_have_count(4)
     keep(page)
     page.get_by_role("tab", name="Register").click()
     expect(row).to_contain_text("the plan has moved by 7′ 4″ since: check it again")

@@ -205,6 +205,8 @@ def cut_post_text(cut_mm: float, trim_mm: float, units: Units) -> str:
 
 def post_cuts_text(posts: int, lengths: int, waiting: int, factory_end: bool) -> str:
     """Posts cut from stock."""
+    if not posts:
+        return f"{waiting} wait for their seats to be shot."
     told = f"{posts} posts from {lengths} lengths"
     if factory_end:
         told += ": the factory end goes down on the seat, so no length gives more than two"

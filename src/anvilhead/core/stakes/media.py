@@ -28,7 +28,6 @@ class Medium(StrEnum):
     """What it is marked with."""
 
     PAINT = "paint"
-    FLAG = "flag"
     WHISKER = "whisker"
     NAIL = "nail"
     LATH = "lath"

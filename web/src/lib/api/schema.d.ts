@@ -5288,7 +5288,7 @@ export interface components {
          * @description What it is marked with.
          * @enum {string}
          */
-        Medium: "paint" | "flag" | "whisker" | "nail" | "lath";
+        Medium: "paint" | "whisker" | "nail" | "lath";
         /**
          * MeetingResult
          * @description Two ways round to a corner.

@@ -14,7 +14,6 @@ from anvilhead.core.units.units import Units
 
 _MEDIA = {
     Medium.PAINT: "paint",
-    Medium.FLAG: "a flag",
     Medium.WHISKER: "a whisker on a nail, flush with the ground",
     Medium.NAIL: "a nail with a washer, or a drilled dot",
     Medium.LATH: "a stake with its lath",

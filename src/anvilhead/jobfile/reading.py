@@ -2,6 +2,7 @@
 
 import json
 from collections import Counter
+from dataclasses import replace
 from typing import Any
 
 from pydantic import BaseModel, ValidationError
@@ -10,12 +11,14 @@ from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.beside import Beside, Inner, Section
 from anvilhead.jobfile.documents.board_plans import BoardPlan, DigPlan
 from anvilhead.jobfile.documents.control import AtPoint, Control, ControlLine, ControlPoint, FromLine, Gap, OffsetAt
+from anvilhead.jobfile.documents.days import DAY_DOCUMENTS
 from anvilhead.jobfile.documents.footprints import Polygon, Rectangle, Step, Walk
 from anvilhead.jobfile.documents.hold_plan import HoldPlan
 from anvilhead.jobfile.documents.models import AcceptedEntry, JobFile, LostEntry, PullEntry, RoundEntry, Structure
 from anvilhead.jobfile.documents.stakes import StakePlan
 from anvilhead.jobfile.levels.documents import LEVEL_DOCUMENTS
 from anvilhead.jobfile.problems import DocumentRefused, Problem, pointer_to, problems_from
+from anvilhead.jobfile.working.days_worked import work_days
 from anvilhead.jobfile.working.judging import mixed_family
 from anvilhead.jobfile.working.naming import Naming, pull_problems
 from anvilhead.jobfile.working.placed import Site, control_problems
@@ -24,7 +27,7 @@ from anvilhead.jobfile.working.worked import WorkedJob, work_job
 
 _DOCUMENTS = (JobFile, Structure, PullEntry, Rectangle, Walk, Step, Polygon, Section, Beside, Inner, BoardPlan, DigPlan,
               Control, ControlLine, ControlPoint, AtPoint, FromLine, Gap, OffsetAt,
-              HoldPlan, StakePlan, RoundEntry, AcceptedEntry, LostEntry, *LEVEL_DOCUMENTS)  # fmt: skip
+              HoldPlan, StakePlan, RoundEntry, AcceptedEntry, LostEntry, *LEVEL_DOCUMENTS, *DAY_DOCUMENTS)  # fmt: skip
 """Whose keys a misspelt one may have meant."""
 
 LARGEST_BYTES = 10_000_000
@@ -113,6 +116,10 @@ def validate_job(data: Any) -> tuple[JobFile, WorkedJob]:
         if lost.structure in namings:
             problems += lost_problems(lost, namings[lost.structure], f"/lost/{i}")
     problems += [*_rounds_twice(job), *_held_control(job)]
+    if job.days:
+        days, wrong = work_days(job.days, [structure.id for structure in job.structures], "/days")
+        problems += wrong
+        work = replace(work, days=days)
     if work.book and not problems:
         from anvilhead.jobfile.levels.level_faults import start_problems  # noqa: PLC0415
 

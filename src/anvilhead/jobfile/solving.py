@@ -16,6 +16,7 @@ from anvilhead.jobfile.documents.models import JobFile
 from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.results import plan_results as p
 from anvilhead.jobfile.results import results as r
+from anvilhead.jobfile.results.days_results import DaysResult
 from anvilhead.jobfile.results.method_results import MethodsResult, SettingOutResult
 from anvilhead.jobfile.results.result_parts import Place
 from anvilhead.jobfile.working.found_on_site import standing
@@ -46,6 +47,7 @@ from anvilhead.jobfile.written.register_solving import solve_register
 from anvilhead.jobfile.written.square_solving import solve_rounds, solve_square
 from anvilhead.jobfile.written.stake_solving import solve_laths, solve_marking, solve_offset_lines
 from anvilhead.jobfile.written.tape_solving import solve_tape
+from anvilhead.jobfile.written.work_counts import amounts_of
 from anvilhead.jobfile.written.writing import distance, place, side_of, text_of, tidy
 
 if TYPE_CHECKING:
@@ -83,7 +85,18 @@ def solve_job(job: JobFile, work: WorkedJob | None = None) -> r.Results:
         done = [entry for entry in job.done if entry.structure == name]
         register = solve_register(one, solved[name], done, units, grades_of(name, work.book, levels))
         solved[name] = solved[name].model_copy(update={"marks_register": register})
-    return r.Results(structures=solved, levels=levels)
+    return r.Results(structures=solved, levels=levels, days=_days_of(work, solved))
+
+
+def _days_of(work: WorkedJob, solved: Mapping[str, r.StructureResult]) -> DaysResult | None:
+    if work.days is None:
+        return None
+    # a job without days starts faster without them
+    from anvilhead.jobfile.written.days_solving import solve_days  # noqa: PLC0415
+
+    amounts = {name: amounts_of(one, solved[name]) for name, one in work.found.items()}
+    names = {name: one.plan.name or name for name, one in work.found.items()}
+    return solve_days(work.days, amounts, names, work.units)
 
 
 def grades_of(structure: str, book: "Book | None", levels: LevelsResult) -> dict[str, list[str]]:

@@ -18,6 +18,7 @@ from anvilhead.jobfile.documents.as_found import AsFound
 from anvilhead.jobfile.documents.beside import Beside, FamilyName, Inner, LineName, Section
 from anvilhead.jobfile.documents.board_plans import BoardPlan
 from anvilhead.jobfile.documents.control import Control, Placing
+from anvilhead.jobfile.documents.days import DaysPlan
 from anvilhead.jobfile.documents.digging import DiggingPlan
 from anvilhead.jobfile.documents.footprints import AnyFootprint
 from anvilhead.jobfile.documents.forms import FormsPlan
@@ -233,7 +234,12 @@ class LostEntry(Strict):
 
 
 class JobFile(InUnits):
-    """A whole job; `burn`: where its tapes are started, which its calls carry; `done`: to its marks, in that order."""
+    """A whole job.
+
+    Attributes:
+        burn: where its tapes are started, which its calls carry.
+        done: to its marks, in that order; days: when its work is done.
+    """
 
     format: Literal["anvilhead-job"]
     version: Literal[1]
@@ -247,6 +253,7 @@ class JobFile(InUnits):
     lost: list[LostEntry] = Field(default_factory=list, max_length=200)
     done: list[DoneEntry] = Field(default_factory=list, max_length=50_000)
     levels: Levels | None = None
+    days: DaysPlan | None = None
 
     @model_validator(mode="before")
     @classmethod

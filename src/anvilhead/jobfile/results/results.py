@@ -6,6 +6,7 @@ from pydantic import Field
 
 from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.results.days_results import DaysResult
 from anvilhead.jobfile.results.digging_results import DiggingResult
 from anvilhead.jobfile.results.form_results import FormsResult
 from anvilhead.jobfile.results.marks_results import FenceResult, ObstacleResult, PlaceResult
@@ -124,4 +125,5 @@ class Results(Result):
     version: Literal[1] = 1
     structures: dict[str, StructureResult]
     levels: LevelsResult = LevelsResult()
+    days: DaysResult | None = None
     problems: list[Problem] = Field(default_factory=list)

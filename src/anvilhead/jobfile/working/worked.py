@@ -4,7 +4,7 @@ Checking a file, solving it, what the screens show and what is printed all read 
 """
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import TYPE_CHECKING
 
@@ -13,6 +13,7 @@ from anvilhead.jobfile.documents.control import Control
 from anvilhead.jobfile.documents.models import JobFile
 from anvilhead.jobfile.levels.documents import Levels
 from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.working.days_worked import WorkedDays, work_days
 from anvilhead.jobfile.working.naming import Naming, naming_of
 from anvilhead.jobfile.working.placed import Site, place_all
 from anvilhead.jobfile.working.planned import Planned, planned
@@ -30,12 +31,14 @@ class WorkedJob:
         site: where the structures stand; `site.planned` has them by their ids.
         not_placed: why structures are not on the site although their plans say how.
         book: the level book; None when nothing about heights was said.
+        days: its calendars and tickets; None when nothing about days was said.
     """
 
     units: Units
     site: Site
     not_placed: tuple[Problem, ...]
     book: "Book | None"
+    days: WorkedDays | None = field(default=None, kw_only=True)
 
     @property
     def found(self) -> Mapping[str, Planned]:
@@ -74,4 +77,5 @@ def worked(job: JobFile) -> WorkedJob:
         DocumentRefused: when a plan contradicts itself, which one that was read does not.
     """
     found = {structure.id: planned(structure) for structure in job.structures}
-    return work_job(job.control, found, job.levels, job.units or Units.MM)
+    work = work_job(job.control, found, job.levels, job.units or Units.MM)
+    return replace(work, days=work_days(job.days, list(found), "/days")[0]) if job.days else work

@@ -1,6 +1,6 @@
 """What is made on the lines, in words.
 
 counting: so many of a thing; fence_words, form_words: fences, forms; pour_words: what goes under and into a
-slab; trench_words: what a digger is told; stake_words: stakes
-and marks that stay.
+slab; trench_words: what a digger is told; stake_words: stakes and marks that stay;
+day_words: days, tickets and tasks.
 """

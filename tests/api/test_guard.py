@@ -16,6 +16,7 @@ from fastapi.testclient import TestClient
 from anvilhead.api import body_limit
 from anvilhead.api.app import create_app
 from anvilhead.api.guard import inline_scripts
+from anvilhead.jobfile.reading import LARGEST_BYTES
 from anvilhead.store.database import CONNECTIONS, Database
 from anvilhead.store.errors import DatabaseBusy
 from tests.api.conftest import pull, whole
@@ -52,7 +53,7 @@ def test_the_scripts_of_the_page_are_named_by_their_fingerprints(tmp_path: Path)
 
 def test_a_body_that_comes_in_pieces_is_counted_too(client: TestClient) -> None:
     def pieces() -> Iterator[bytes]:
-        for _ in range(12):
+        for _ in range(LARGEST_BYTES // 1_000_000 + 2):
             yield b" " * 1_000_000
 
     refused = client.post("/api/jobs/files", content=pieces(), headers={"Content-Type": "application/json"})

@@ -8,6 +8,8 @@ import pytest
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
 from anvilhead.store.errors import Conflict, NotFound, StaleRevision
+from anvilhead.store.people import By
+from anvilhead.store.record import entries_of
 from anvilhead.store.tables import JobRow, PullRow
 
 NOON = datetime(2026, 5, 4, 12, tzinfo=UTC)
@@ -65,13 +67,13 @@ def test_a_name_is_taken_once_in_a_job_and_a_failed_change_leaves_nothing(databa
     def add_another() -> None:
         with database.session() as session:
             row = store.job_by_id(session, job_id)
-            store.add_log(session, row, "add", "another", "Ines", NOON)
+            store.add_log(session, row, "add", "another", By("Ines", NOON))
             store.add_structure(session, row, "shed", store.new_id())
 
     with pytest.raises(Conflict, match="already has a structure “shed”"):
         add_another()
     with database.session() as session:
-        assert store.log_of(session, job_id, 10) == []
+        assert entries_of(session, job_id, 10) == []
         assert [one.name_in_file for one in store.job_by_id(session, job_id).structures] == ["shed"]
 
 
@@ -80,11 +82,11 @@ def test_the_log_is_paged_from_its_end_and_read_from_its_beginning(database: Dat
     with database.session() as session:
         row = store.job_by_id(session, job_id)
         for number in range(5):
-            store.add_log(session, row, "note", f"{number}", "Ines", NOON + timedelta(minutes=number))
+            store.add_log(session, row, "note", f"{number}", By("Ines", NOON + timedelta(minutes=number)))
     with database.session() as session:
-        last = store.log_of(session, job_id, 2)
+        last = entries_of(session, job_id, 2)
         assert [one.text for one in last] == ["3", "4"]
-        assert [one.text for one in store.log_of(session, job_id, 2, before=last[0].number)] == ["1", "2"]
+        assert [one.text for one in entries_of(session, job_id, 2, before=last[0].number)] == ["1", "2"]
         assert store.job_by_id(session, job_id).changed_at == NOON + timedelta(minutes=4)
 
 

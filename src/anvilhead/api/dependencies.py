@@ -7,8 +7,8 @@ from urllib.parse import unquote
 from fastapi import Depends, Header, Request
 
 from anvilhead.api.problems import WhoMissing
-from anvilhead.service.people import By
 from anvilhead.store.database import Database
+from anvilhead.store.people import By
 
 LONGEST_NAME = 80
 
@@ -32,12 +32,25 @@ def by(
         str | None,
         Header(alias="Anvilhead-Who", description="Who holds the tape, percent-encoded UTF-8.", examples=["Ines"]),
     ] = None,
+    device: Annotated[
+        str | None,
+        Header(alias="Anvilhead-At", description="When it was done, by the device's clock, ISO 8601 with its zone."),
+    ] = None,
 ) -> By:
-    """Who does this and when; a change without a name is refused."""
+    """Who does this and when; a change without a name is refused, a time that is none is left out."""
     name = " ".join(unquote(who or "").split())
     if not name or len(name) > LONGEST_NAME or not name.isprintable():
         raise WhoMissing
-    return By(name, at)
+    return By(name, at, _told(device))
+
+
+def _told(time: str | None) -> datetime | None:
+    """The time a device says something was done at, where it is one with its zone."""
+    try:
+        told = datetime.fromisoformat(time) if time else None
+    except ValueError:
+        return None
+    return told if told and told.tzinfo else None
 
 
 async def raw_body(request: Request) -> bytes:
@@ -45,5 +58,6 @@ async def raw_body(request: Request) -> bytes:
     return await request.body()
 
 
+Now = Annotated[datetime, Depends(now)]
 Db = Annotated[Database, Depends(database)]
 ByWhom = Annotated[By, Depends(by)]

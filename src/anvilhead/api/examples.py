@@ -67,3 +67,13 @@ FILE = {
     "structures": [{"id": "store", **PLAN}],
     "pulls": [{"structure": "store", "round": 1, "from": "A", "to": "C", "reading": "52' 10 5/8\"", "burn": "1'"}],
 }
+
+DAYS = {
+    "base_revision": 0,
+    "days": {
+        "start": "2026-11-30",
+        "zone": "America/Chicago",
+        "from_plans": True,
+        "locates": [{"number": "L-4471", "asked": "2026-11-20", "notice_days": 2, "lasts_days": 14}],
+    },
+}

@@ -4,6 +4,6 @@ No clock, no file, no randomness, no framework.  Lengths are millimetres, angles
 and `_rad`.
 
 Rooms in the order of the work, each importing only from those before it; the page at the head of each says what lives
-there: units → geometry → plan → slate → forms → trench → pour → plates → fence → boards → measure → adjust → moves →
-check → methods → again → stakes → levels → closing → ground → days → messages.
+there: record → units → geometry → plan → slate → forms → trench → pour → plates → fence → boards → measure → adjust →
+moves → check → methods → again → stakes → levels → closing → ground → days → messages.
 """

@@ -13,8 +13,8 @@ from uuid import NAMESPACE_URL, uuid5
 
 from anvilhead.jobfile.reading import read_job
 from anvilhead.service.jobs import import_job, list_jobs
-from anvilhead.service.people import By
 from anvilhead.store.database import Database
+from anvilhead.store.people import By
 
 FOLDER = Path(__file__).parent
 CREW = "Ines (sample)"

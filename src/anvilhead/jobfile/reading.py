@@ -30,8 +30,8 @@ _DOCUMENTS = (JobFile, Structure, PullEntry, Rectangle, Walk, Step, Polygon, Sec
               HoldPlan, StakePlan, RoundEntry, AcceptedEntry, LostEntry, *LEVEL_DOCUMENTS, *DAY_DOCUMENTS)  # fmt: skip
 """Whose keys a misspelt one may have meant."""
 
-LARGEST_BYTES = 10_000_000
-"""A job file of 20,000 pulls is under 3 MB."""
+LARGEST_BYTES = 30_000_000
+"""A job file of 20,000 pulls is under 3 MB; with the record of how they came about under 15 MB."""
 
 
 def read_job(raw: bytes) -> JobFile:

@@ -19,6 +19,7 @@ from anvilhead.jobfile.results import results as r
 from anvilhead.jobfile.results.days_results import DaysResult
 from anvilhead.jobfile.results.method_results import MethodsResult, SettingOutResult
 from anvilhead.jobfile.results.result_parts import Place
+from anvilhead.jobfile.working.days_worked import recorded_days
 from anvilhead.jobfile.working.found_on_site import standing
 from anvilhead.jobfile.working.judging import Rounds, judge
 from anvilhead.jobfile.working.naming import Naming
@@ -85,10 +86,10 @@ def solve_job(job: JobFile, work: WorkedJob | None = None) -> r.Results:
         done = [entry for entry in job.done if entry.structure == name]
         register = solve_register(one, solved[name], done, units, grades_of(name, work.book, levels))
         solved[name] = solved[name].model_copy(update={"marks_register": register})
-    return r.Results(structures=solved, levels=levels, days=_days_of(work, solved))
+    return r.Results(structures=solved, levels=levels, days=_days_of(job, work, solved))
 
 
-def _days_of(work: WorkedJob, solved: Mapping[str, r.StructureResult]) -> DaysResult | None:
+def _days_of(job: JobFile, work: WorkedJob, solved: Mapping[str, r.StructureResult]) -> DaysResult | None:
     if work.days is None:
         return None
     # a job without days starts faster without them
@@ -96,7 +97,9 @@ def _days_of(work: WorkedJob, solved: Mapping[str, r.StructureResult]) -> DaysRe
 
     amounts = {name: amounts_of(one, solved[name]) for name, one in work.found.items()}
     names = {name: one.plan.name or name for name, one in work.found.items()}
-    return solve_days(work.days, amounts, names, work.units)
+    pulled = [(pull.structure, pull.at) for pull in job.pulls if pull.at and not pull.struck]
+    accepted = [(one.structure, one.at) for one in job.accepted if one.at]
+    return solve_days(work.days, amounts, names, work.units, recorded_days(pulled, accepted, work.days.zone))
 
 
 def grades_of(structure: str, book: "Book | None", levels: LevelsResult) -> dict[str, list[str]]:

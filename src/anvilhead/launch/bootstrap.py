@@ -25,12 +25,13 @@ HELP = """Anvilhead sets out building, slab and fence footprints.
   ./anvilhead slate S   work out the sum S, such as "27' 6 1/2\" / 4", print it as JSON; --units ft-in, m or mm
   ./anvilhead backup F  write all jobs to the file F
   ./anvilhead restore F bring all jobs back from the file F
+  ./anvilhead verify F  check that no record was changed after the fact: of the job file F, else of every job
   ./anvilhead test      set up everything and run every check
   ./anvilhead bench     measure and print the figures of bench/; with --write into the README too
 
 demo and start take --port N (8710 unless given); demo takes --fresh to begin with untouched samples;
-backup and restore take --demo for the database of the samples.
-ANVILHEAD_DATABASE_URL names an existing MariaDB for start, backup and restore;
+backup, restore and verify take --demo for the database of the samples.
+ANVILHEAD_DATABASE_URL names an existing MariaDB for start, backup, restore and verify;
 ANVILHEAD_VAR names a folder for data and logs other than var/."""
 
 OLDEST_NODE = (20, 19)
@@ -39,6 +40,7 @@ MODULES = {
     "start": "serve",
     "backup": "backup",
     "restore": "backup",
+    "verify": "verify",
     "test": "checks",
     "bench": "benches",
     "solve": "solve",

@@ -12,18 +12,20 @@ from anvilhead.jobfile.working.placed import control_problems
 from anvilhead.jobfile.working.planned import work_out
 from anvilhead.service.asked.documents import JobChange, JobCreate, StructureCopy, StructureCreate
 from anvilhead.service.asked.how_taken import HowTaken
+from anvilhead.service.days import days_in, keep_days
 from anvilhead.service.heights.level_exchange import import_levels
 from anvilhead.service.heights.level_record import level_record
 from anvilhead.service.marking import done_for_file, import_done
-from anvilhead.service.people import By
+from anvilhead.service.record import import_record, record_for_file
 from anvilhead.service.rounds import import_rounds, rounds_for_file
 from anvilhead.service.shown.job_plans import burn_of, control_of, plans_of, reading_of
 from anvilhead.service.shown.showing import job_view
 from anvilhead.service.shown.summaries import job_summaries
-from anvilhead.service.views.job_views import JobSummary, JobView, LogEntryView
+from anvilhead.service.views.job_views import JobSummary, JobView
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
+from anvilhead.store.people import By
 from anvilhead.store.tables import JobRow, PullRow, StructureRow
 
 
@@ -72,7 +74,7 @@ def create_job(database: Database, document: JobCreate, by: By, *, sample: bool 
                 raise Conflict(f"The id of this new job belongs to the job “{known.name}”.")
             return job_view(known)
         job = _new_job(session, str(document.id), document.name, document.units, document.burn, by, sample=sample)
-        store.add_log(session, job, "job-made", f"Made the job {job.name}.", by.who, by.at)
+        store.add_log(session, job, "job-made", f"Made the job {job.name}.", by)
         if document.structure:
             add_structure(session, job, document.structure, by)
     return get_job(database, str(document.id))
@@ -86,20 +88,16 @@ def change_job(database: Database, job_id: str, change: JobChange, by: By) -> Jo
     with database.session() as session:
         job = store.changed_job(session, job_id, change.base_revision, by.at)
         if change.name is not None and change.name != job.name:
-            store.add_log(session, job, "job-renamed", f"Renamed {job.name} to {change.name}.", by.who, by.at)
+            store.add_log(session, job, "job-renamed", f"Renamed {job.name} to {change.name}.", by)
             job.name = change.name
         if change.switch_units is not None and change.switch_units != job.units:
-            store.add_log(
-                session, job, "units", f"Switched units from {job.units} to {change.switch_units}.", by.who, by.at
-            )
+            store.add_log(session, job, "units", f"Switched units from {job.units} to {change.switch_units}.", by)
             job.units = change.switch_units
         if change.burn is not None and change.burn.text != job.burn_written:
-            store.add_log(
-                session, job, "burn", f"Switched the burn from {job.burn_written} to {change.burn.text}.", by.who, by.at
-            )
+            store.add_log(session, job, "burn", f"Switched the burn from {job.burn_written} to {change.burn.text}.", by)
             job.burn_mm, job.burn_written = change.burn.kept_mm, change.burn.text
         if change.control is not None and change.control != control_of(job):
-            store.add_log(session, job, "control", "Changed what is held as true on the site.", by.who, by.at)
+            store.add_log(session, job, "control", "Changed what is held as true on the site.", by)
             job.control_before = [*(job.control_before or []), job.control or {}][-MOST_CONTROLS:]
             job.control = change.control.model_dump(mode="json")
     return get_job(database, job_id)
@@ -117,7 +115,7 @@ def undo_control(database: Database, job_id: str, base_revision: int, by: By) ->
         if not job.control_before:
             raise Conflict("Nothing was held as true before: there is nothing to undo.")
         *job.control_before, job.control = job.control_before
-        store.add_log(session, job, "control-undone", "Went back to what was held as true before.", by.who, by.at)
+        store.add_log(session, job, "control-undone", "Went back to what was held as true before.", by)
     return get_job(database, job_id)
 
 
@@ -156,7 +154,7 @@ def import_job(
         job = _new_job(session, job_id, file.name, file.units or Units.MM, burn, by, sample=sample)
         job.control = file.control.model_dump(mode="json")
         job.file_digest = digest
-        store.add_log(session, job, "job-imported", f"Read {file.name} from a job file.", by.who, by.at)
+        store.add_log(session, job, "job-imported", f"Read {file.name} from a job file.", by)
         for structure in file.structures:
             plan = Plan.model_validate(structure.model_dump(exclude={"id"}))
             create = StructureCreate.model_construct(id=uuid4(), name_in_file=structure.id, plan=plan)
@@ -174,9 +172,14 @@ def import_job(
             import_done(session, row, structure.id, file, by)
             if pulls:
                 text = f"Took over {len(pulls)} readings, the last of round {max(pull.round for pull in pulls)}."
-                store.add_log(session, job, "pulls-imported", text, by.who, by.at, row.id)
+                store.add_log(session, job, "pulls-imported", text, by, row.id)
         if file.levels:
             import_levels(session, job, file.levels, by)
+        if file.days:
+            keep_days(session, job, 1, file.days.model_dump(mode="json"), by)
+        if file.record:
+            session.expire(job, ["structures"])
+            import_record(session, job, file.record, by)
     return get_job(database, job_id)
 
 
@@ -211,6 +214,8 @@ def export_job(database: Database, job_id: str) -> JobFile:
             **rounds_for_file(job),
             **done_for_file(job),
             levels=None if plans.record.is_empty else plans.record.levels,
+            days=days_in(session, job_id),
+            record=record_for_file(session, job),
         )
 
 
@@ -222,7 +227,7 @@ def put_away(database: Database, job_id: str, by: By, *, away: bool) -> None:
         if (job.archived_at is not None) != away:
             job.archived_at = by.at if away else None
             text = "Put the job away." if away else "Brought the job back."
-            store.add_log(session, job, "put-away" if away else "brought-back", text, by.who, by.at)
+            store.add_log(session, job, "put-away" if away else "brought-back", text, by)
 
 
 @again_when_busy
@@ -233,7 +238,7 @@ def delete_job(database: Database, job_id: str, by: By, *, deleted: bool = True)
         if (job.deleted_at is not None) != deleted:
             job.deleted_at = by.at if deleted else None
             text = "Deleted the job." if deleted else "Took back that the job was deleted."
-            store.add_log(session, job, "job-deleted" if deleted else "job-undeleted", text, by.who, by.at)
+            store.add_log(session, job, "job-deleted" if deleted else "job-undeleted", text, by)
 
 
 @again_when_busy
@@ -254,7 +259,7 @@ def delete_structure(database: Database, structure_id: str, by: By, *, deleted: 
         row.deleted_at = by.at if deleted else None
         did = "Deleted" if deleted else "Took back that deleted was:"
         action = "structure-deleted" if deleted else "structure-undeleted"
-        store.add_log(session, job, action, f"{did} {row.name_in_file}.", by.who, by.at, row.id)
+        store.add_log(session, job, action, f"{did} {row.name_in_file}.", by, row.id)
 
 
 def _refuse_needed(job: JobRow, row: StructureRow) -> None:
@@ -283,33 +288,12 @@ def copy_structure(database: Database, structure_id: str, copy: StructureCopy, b
     return add_structure_to_job(database, job_id, create, by)
 
 
-MOST_LOGGED = 200
-"""Entries of one answer of a job's record."""
-
-
-def job_log(database: Database, job_id: str, before: int | None = None, most: int = MOST_LOGGED) -> list[LogEntryView]:
-    """The last things that happened to a job before an entry, the latest of all when none is named; oldest first."""
-    with database.session() as session:
-        store.job_by_id(session, job_id)
-        return [
-            LogEntryView(
-                number=row.number,
-                at=row.at,
-                who=row.who,
-                action=row.action,
-                structure_id=row.structure_id,
-                text=row.text,
-            )
-            for row in store.log_of(session, job_id, most, before)
-        ]
-
-
 def add_structure(session: Session, job: JobRow, structure: StructureCreate, by: By) -> StructureRow:
     """Add a structure and its first plan inside a transaction."""
     row = store.add_structure(session, job, structure.name_in_file, str(structure.id))
     store.add_plan(session, row, structure.plan.model_dump(mode="json"), by.who, by.at)
     name = structure.plan.name or structure.name_in_file
-    store.add_log(session, job, "structure-added", f"Added {name}.", by.who, by.at, row.id)
+    store.add_log(session, job, "structure-added", f"Added {name}.", by, row.id)
     return row
 
 

@@ -17,11 +17,11 @@ from anvilhead.jobfile.solving import grades_of
 from anvilhead.jobfile.written.register_solving import solve_register, things_of
 from anvilhead.service.asked.documents import DoneCreate
 from anvilhead.service.heights.level_showing import levels_view
-from anvilhead.service.people import By
 from anvilhead.service.shown.job_plans import JobPlans, done_in, plans_of
 from anvilhead.service.shown.showing import whole_structure
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
+from anvilhead.store.people import By
 from anvilhead.store.tables import DoneRow, JobRow, StructureRow
 
 MOST_TOLD = 6
@@ -78,7 +78,7 @@ def mark_done(database: Database, structure_id: str, document: DoneCreate, by: B
             store.add(session, _row(str(item.id), row, entry, by), "The id of this mark belongs to another.")
         if new:
             names = [item.what for item in new]
-            store.add_log(session, row.job, "marked", _told(names, document), by.who, by.at, row.id)
+            store.add_log(session, row.job, "marked", _told(names, document), by, row.id)
     return get_register(database, structure_id)
 
 

@@ -130,10 +130,15 @@ def _merged_lists(base: list[Any], mine: list[Any], theirs: list[Any]) -> list[A
 
 def _by_name(items: list[Any]) -> dict[str, Any] | None:
     """Items by what they are called; None where one has no name, or two have the same."""
-    names = [(item.get("name"), item.get("on")) if isinstance(item, dict) else (None, None) for item in items]
+    names = [(_called(item), item.get("on")) if isinstance(item, dict) else (None, None) for item in items]
     if any(name is None for name, _ in names) or len(set(names)) < len(names):
         return None
     return {f"{name}, {on}" if on else str(name): item for (name, on), item in zip(names, items, strict=True)}
+
+
+def _called(item: dict[str, Any]) -> Any:
+    """What a thing of a list is told apart by: its id, the number of a ticket, its name."""
+    return next((item[key] for key in ("id", "number", "name") if item.get(key) is not None), None)
 
 
 def _are_rectangles(one: dict[str, Any], other: dict[str, Any]) -> bool:

@@ -17,7 +17,6 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.results.square_results import RecheckResult
 from anvilhead.jobfile.written.point_solving import solve_recheck
 from anvilhead.service.asked.documents import Acceptance, InHandChange, LostCreate, RoundBegin, SetAgain
-from anvilhead.service.people import By
 from anvilhead.service.shown.job_plans import burn_of, plans_of, rounds_in
 from anvilhead.service.shown.showing import get_structure, structure_view
 from anvilhead.service.views.round_views import InHand
@@ -25,6 +24,7 @@ from anvilhead.service.views.structure_views import StructureView
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
+from anvilhead.store.people import By
 from anvilhead.store.tables import AcceptanceRow, InHandRow, JobRow, LostPointRow, RoundRow, StructureRow
 
 
@@ -41,7 +41,7 @@ def begin_round(database: Database, structure_id: str, document: RoundBegin, by:
         if known is None:
             store.add(session, _round_row(row, document.round, document.occasion, by), "This round is begun already.")
             text = f"Began round {document.round} {occasion_text(document.occasion)}."
-            store.add_log(session, row.job, "round-begun", text, by.who, by.at, row.id)
+            store.add_log(session, row.job, "round-begun", text, by, row.id)
         elif known.occasion != document.occasion:
             told = occasion_text(Occasion(known.occasion))
             raise Conflict(f"{known.who} began round {document.round} {told}. Reload to see it.")
@@ -67,7 +67,7 @@ def accept_round(database: Database, structure_id: str, document: Acceptance, by
             tolerance = rounds.naming.set_out.tolerance_mm
             session.add(_acceptance_row(row, document.round, check.worst[1], tolerance, document.note, by))
             text = _acceptance_text(document, check, tolerance, rounds.units)
-            store.add_log(session, row.job, "accepted", text, by.who, by.at, row.id)
+            store.add_log(session, row.job, "accepted", text, by, row.id)
     return get_structure(database, structure_id)
 
 
@@ -82,7 +82,7 @@ def take_acceptance_back(database: Database, structure_id: str, number: int, by:
         if standing:
             names = listed([one.who for one in standing])
             text = f"Took back that round {number} was accepted by {names}."
-            store.add_log(session, row.job, "acceptance-taken-back", text, by.who, by.at, row.id)
+            store.add_log(session, row.job, "acceptance-taken-back", text, by, row.id)
     return get_structure(database, structure_id)
 
 
@@ -117,7 +117,7 @@ def lose_point(database: Database, structure_id: str, document: LostCreate, by: 
         lost = _lost_row(str(document.id), row, document.point, document.left, by)
         store.add(session, lost, "The id of this lost point belongs to another.")
         left = f"; left are {', '.join(document.left)}" if document.left else ""
-        store.add_log(session, row.job, "point-lost", f"{document.point} is gone{left}.", by.who, by.at, row.id)
+        store.add_log(session, row.job, "point-lost", f"{document.point} is gone{left}.", by, row.id)
     return get_structure(database, structure_id)
 
 
@@ -130,7 +130,7 @@ def set_again(database: Database, structure_id: str, lost_id: str, document: Set
         if lost.is_gone:
             lost.set_again, lost.set_by, lost.set_at = document.how, by.who, by.at
             text = f"Set {lost.point} again: {document.how}"
-            store.add_log(session, row.job, "point-set", text, by.who, by.at, row.id)
+            store.add_log(session, row.job, "point-set", text, by, row.id)
     return get_structure(database, structure_id)
 
 
@@ -142,7 +142,7 @@ def found_after_all(database: Database, structure_id: str, lost_id: str, by: By)
         lost = _lost_in(row, lost_id)
         if lost.is_gone:
             lost.found_by, lost.found_at = by.who, by.at
-            store.add_log(session, row.job, "point-found", f"{lost.point} is not gone.", by.who, by.at, row.id)
+            store.add_log(session, row.job, "point-found", f"{lost.point} is not gone.", by, row.id)
     return get_structure(database, structure_id)
 
 

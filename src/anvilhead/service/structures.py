@@ -21,7 +21,6 @@ from anvilhead.jobfile.working.worked import work_job
 from anvilhead.jobfile.written.writing import place
 from anvilhead.service.asked.documents import PlanChange, PullCreate, SiteAsked
 from anvilhead.service.jobs import new_pull_row
-from anvilhead.service.people import By
 from anvilhead.service.put_together import PlanIsStale, changes_between, merged, stale_details
 from anvilhead.service.revisions import to_restore
 from anvilhead.service.shown.job_plans import control_of, counting, plans_of, reading_of
@@ -31,6 +30,7 @@ from anvilhead.service.views.worked_views import SitePreview
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
+from anvilhead.store.people import By
 from anvilhead.store.tables import PullRow, StructureRow
 
 
@@ -82,7 +82,7 @@ def change_plan(database: Database, structure_id: str, change: PlanChange, by: B
         if document != was:
             store.add_plan(session, row, document, by.who, by.at)
             told = "; ".join(f"{c.pointer.strip('/')} {c.was} → {c.now}" for c in changes_between(was, document))
-            store.add_log(session, row.job, "plan-changed", f"Changed the plan: {told}.", by.who, by.at, row.id)
+            store.add_log(session, row.job, "plan-changed", f"Changed the plan: {told}.", by, row.id)
     return get_structure(database, structure_id)
 
 
@@ -102,7 +102,7 @@ def undo_plan(database: Database, structure_id: str, base_revision: int, by: By)
             raise Conflict("This is the first plan: there is nothing to undo.")
         document = next(plan.document for plan in row.revisions if plan.revision == target)
         store.add_plan(session, row, document, by.who, by.at, restores=target)
-        store.add_log(session, row.job, "plan-undone", f"Went back to plan {target}.", by.who, by.at, row.id)
+        store.add_log(session, row.job, "plan-undone", f"Went back to plan {target}.", by, row.id)
     return get_structure(database, structure_id)
 
 
@@ -129,7 +129,7 @@ def take_as_found(database: Database, structure_id: str, pull_id: str, base_revi
         store.add_plan(session, row, plan.model_dump(mode="json"), by.who, by.at)
         new = plan.as_found[-1]
         told = found_text(entry.start, entry.end, new.found.mm, new.planned.mm, Units(row.job.units))
-        store.add_log(session, row.job, "plan-as-found", told, by.who, by.at, row.id)
+        store.add_log(session, row.job, "plan-as-found", told, by, row.id)
     return get_structure(database, structure_id)
 
 
@@ -166,7 +166,7 @@ def _keep_pull(session: Session, row: StructureRow, document: PullCreate, by: By
         struck = _pull_of_structure(store.pull_by_id(session, str(document.replaces)), row)
         store.strike(session, struck, by.who, by.at, replaced_by=pull.id)
         text += f" Replaces {struck.reading_written} by {struck.who}."
-    store.add_log(session, row.job, "pull", text, by.who, by.at, row.id)
+    store.add_log(session, row.job, "pull", text, by, row.id)
 
 
 @again_when_busy
@@ -178,7 +178,7 @@ def strike_pull(database: Database, structure_id: str, pull_id: str, by: By) -> 
         if pull.strike is None:
             store.strike(session, pull, by.who, by.at)
             text = f"Round {pull.round}: struck {pull_name(pull_of(reading_of(pull)))} {pull.reading_written}."
-            store.add_log(session, row.job, "strike", text, by.who, by.at, row.id)
+            store.add_log(session, row.job, "strike", text, by, row.id)
     return get_structure(database, structure_id)
 
 
@@ -193,7 +193,7 @@ def take_strike_back(database: Database, structure_id: str, pull_id: str, by: By
             refuse(mixed_family(_families_of(row, naming), reading_of(pull)))
             store.take_back(session, pull.strike, by.who, by.at)
             text = f"Round {pull.round}: {pull_name(pull_of(reading_of(pull)))} {pull.reading_written} counts again."
-            store.add_log(session, row.job, "strike-taken-back", text, by.who, by.at, row.id)
+            store.add_log(session, row.job, "strike-taken-back", text, by, row.id)
     return get_structure(database, structure_id)
 
 

@@ -16,6 +16,7 @@ from sqlalchemy.exc import TimeoutError as PoolTimeout
 from sqlalchemy.orm import Session, sessionmaker
 
 from anvilhead.store.errors import DatabaseAway, DatabaseBusy, StoreError
+from anvilhead.store.seals import seal_unsealed, watch
 
 CONNECTIONS = 24
 """Connections of one server, and the threads it works with (`api/app.py`): no thread waits for a connection."""
@@ -55,6 +56,7 @@ class Database:
             connect_args={"connect_timeout": 3},
         )
         self._sessions = sessionmaker(self._engine, expire_on_commit=False)
+        watch(self._sessions)
 
     @contextmanager
     def session(self) -> Iterator[Session]:
@@ -81,6 +83,8 @@ class Database:
         """Bring the tables to the newest shape."""
         with self._translated():
             command.upgrade(self.alembic_config(), "head")
+        with self.session() as session:
+            seal_unsealed(session)
 
     def empty(self) -> None:
         """Throw everything away and make the tables afresh."""

@@ -1,7 +1,8 @@
 """Queries over jobs, structures, plans, readings and the log.  Each runs inside the caller's transaction."""
 
-from collections.abc import Sequence
-from datetime import datetime
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from datetime import datetime, timedelta
 from typing import Any
 from uuid import uuid4
 
@@ -10,6 +11,7 @@ from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import InstrumentedAttribute, Session, object_session, selectinload
 
 from anvilhead.store.errors import Conflict, NotFound, StaleRevision
+from anvilhead.store.people import By
 from anvilhead.store.tables import (
     AcceptanceRow,
     Base,
@@ -321,20 +323,54 @@ def already_struck(who: str) -> Conflict:
     return Conflict(f"{who} has already struck this reading. Reload to see what replaced it.")
 
 
+CLOCKS_AGREE = timedelta(seconds=90)
+"""A device that tells a time this near the server's was not late with it; its time says nothing of its own."""
+
+
+@dataclass(frozen=True, slots=True)
+class Said:
+    """What belongs to an entry of the record beside its words.
+
+    Attributes:
+        points: of the plan that it speaks of.
+        facts: each with its name: the instrument, its last test, what a reading meant.
+        from_file: head of the record of the file that it came with.
+    """
+
+    points: tuple[str, ...] = ()
+    facts: Mapping[str, str] = field(default_factory=dict)
+    from_file: str | None = None
+
+
+NOTHING_MORE = Said()
+
+
 def add_log(
-    session: Session, job: JobRow, action: str, text: str, who: str, at: datetime, structure_id: str | None = None
+    session: Session,
+    job: JobRow,
+    action: str,
+    text: str,
+    by: By,
+    structure_id: str | None = None,
+    said: Said = NOTHING_MORE,
 ) -> None:
     """Record what happened, and count the job as changed."""
-    job.changed_at = at
-    session.add(LogRow(job_id=job.id, structure_id=structure_id, action=action, text=text, who=who, at=at))
-
-
-def log_of(session: Session, job_id: str, most: int, before: int | None = None) -> Sequence[LogRow]:
-    """The last things that happened to a job, before the entry of a number where one is given; oldest first."""
-    query = select(LogRow).where(LogRow.job_id == job_id)
-    if before is not None:
-        query = query.where(LogRow.number < before)
-    return session.scalars(query.order_by(LogRow.number.desc()).limit(most)).all()[::-1]
+    job.changed_at = by.at
+    late = by.on_device is not None and abs(by.on_device - by.at) > CLOCKS_AGREE
+    session.add(
+        LogRow(
+            job_id=job.id,
+            structure_id=structure_id,
+            action=action,
+            text=text,
+            who=by.who,
+            at=by.at,
+            on_device=by.on_device if late else None,
+            points=list(said.points) or None,
+            facts=dict(said.facts) or None,
+            from_file=said.from_file,
+        )
+    )
 
 
 def add(session: Session, row: Base, on_conflict: str) -> None:

@@ -4,7 +4,18 @@ from datetime import UTC, datetime
 from decimal import Decimal
 from typing import Any
 
-from sqlalchemy import JSON, ForeignKey, Integer, MetaData, Numeric, String, Text, TypeDecorator, UniqueConstraint
+from sqlalchemy import (
+    JSON,
+    ForeignKey,
+    Index,
+    Integer,
+    MetaData,
+    Numeric,
+    String,
+    Text,
+    TypeDecorator,
+    UniqueConstraint,
+)
 from sqlalchemy.dialects import mysql
 from sqlalchemy.engine import Dialect
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
@@ -359,14 +370,124 @@ class HeightsAcceptedRow(Base):
 
 
 class LogRow(Base):
-    """What happened, in words, for the record; never changed."""
+    """What happened, in words, for the record; never changed.
+
+    `on_device`: by the clock of the device, where it was told; `points`: where on the plan; `facts`: what belongs to
+    it, such as the instrument and its last test, each with its name; `from_file`: head of the record of the file that
+    it came with.
+    """
 
     __tablename__ = "log_entries"
+    __table_args__ = (Index("ix_log_entries_job_at", "job_id", "at", "number"),)
 
     number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
-    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id"), index=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id"))
     structure_id: Mapped[str | None] = mapped_column(ForeignKey("structures.id"))
     action: Mapped[str] = mapped_column(String(40))
     text: Mapped[str] = mapped_column(Text)
     who: Mapped[str] = mapped_column(String(80))
     at: Mapped[datetime] = mapped_column(UtcDateTime)
+    on_device: Mapped[datetime | None] = mapped_column(UtcDateTime)
+    points: Mapped[list[str] | None] = mapped_column(JSON(none_as_null=True))
+    facts: Mapped[dict[str, str] | None] = mapped_column(JSON(none_as_null=True))
+    from_file: Mapped[str | None] = mapped_column(String(64))
+
+
+class SealRow(Base):
+    """A link of a job's chain of hashes: rows that were written together, each with its hash; see `seals.py`."""
+
+    __tablename__ = "seals"
+    __table_args__ = (UniqueConstraint("job_id", "previous"),)
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id"), index=True)
+    previous: Mapped[str] = mapped_column(String(64))
+    digest: Mapped[str] = mapped_column(String(64))
+    rows: Mapped[list[list[str]]] = mapped_column(JSON)
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+
+class DayPlanRow(Base):
+    """One revision of what is planned about a job's days; never changed."""
+
+    __tablename__ = "day_plans"
+    __table_args__ = (UniqueConstraint("job_id", "revision"),)
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id"))
+    revision: Mapped[int] = mapped_column(Integer)
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
+    restores: Mapped[int | None] = mapped_column(Integer)
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+
+class HoldRow(Base):
+    """Something done at a hold point: looked through, gone past, taken back; never changed, the latest counts."""
+
+    __tablename__ = "hold_entries"
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    id: Mapped[str] = mapped_column(Uuid, unique=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id"), index=True)
+    structure_id: Mapped[str | None] = mapped_column(ForeignKey("structures.id"))
+    hold: Mapped[str] = mapped_column(String(40))
+    doing: Mapped[str] = mapped_column(String(20))
+    seen: Mapped[list[str]] = mapped_column(JSON)
+    note: Mapped[str] = mapped_column(String(500))
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+
+
+class MediaRow(Base):
+    """A photo or a voice note as it came, but for where it was taken; `thumbnail`: of a photo."""
+
+    __tablename__ = "media"
+
+    id: Mapped[str] = mapped_column(Uuid, primary_key=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id"), index=True)
+    media_type: Mapped[str] = mapped_column(String(40))
+    digest: Mapped[str] = mapped_column(String(64))
+    size: Mapped[int] = mapped_column(Integer)
+    content: Mapped[bytes] = mapped_column(mysql.LONGBLOB, deferred=True)
+    thumbnail: Mapped[bytes | None] = mapped_column(mysql.MEDIUMBLOB, deferred=True)
+    wide: Mapped[int | None] = mapped_column(Integer)
+    high: Mapped[int | None] = mapped_column(Integer)
+
+
+class NoteRow(Base):
+    """A note, with a photo or a voice where there is one, pinned to what it speaks of; never changed but for a strike.
+
+    `pin`: a point, a place on the plan, a board or a step; `struck_by` says who took it off the walls: it stays here.
+    """
+
+    __tablename__ = "notes"
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    id: Mapped[str] = mapped_column(Uuid, unique=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("jobs.id"), index=True)
+    structure_id: Mapped[str | None] = mapped_column(ForeignKey("structures.id"))
+    stage: Mapped[str | None] = mapped_column(String(20))
+    pin: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+    text: Mapped[str] = mapped_column(String(2000))
+    media_id: Mapped[str | None] = mapped_column(ForeignKey("media.id"))
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+    struck_by: Mapped[str | None] = mapped_column(String(80))
+    struck_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
+
+
+class SignOffRow(Base):
+    """An as-built record signed by name, with the hash of what was signed; never changed, the latest counts."""
+
+    __tablename__ = "sign_offs"
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    id: Mapped[str] = mapped_column(Uuid, unique=True)
+    structure_id: Mapped[str] = mapped_column(ForeignKey("structures.id"), index=True)
+    digest: Mapped[str] = mapped_column(String(64))
+    note: Mapped[str] = mapped_column(String(500))
+    who: Mapped[str] = mapped_column(String(80))
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+    back_by: Mapped[str | None] = mapped_column(String(80))
+    back_at: Mapped[datetime | None] = mapped_column(UtcDateTime)

@@ -12,9 +12,10 @@ from anvilhead.api.dependencies import ByWhom, Db, raw_body
 from anvilhead.api.problems import ANSWERS
 from anvilhead.jobfile.documents.models import JobFile
 from anvilhead.jobfile.reading import read_job
-from anvilhead.service import jobs
+from anvilhead.service import jobs, record
 from anvilhead.service.asked.documents import JobChange, JobCopy, JobCreate, Revision, StructureAdd
-from anvilhead.service.views.job_views import JobSummary, JobView, LogEntryView
+from anvilhead.service.asked.record_documents import RecordAsked
+from anvilhead.service.views.job_views import JobSummary, JobView, LogEntryView, RecordPeople
 from anvilhead.store.jobs import new_id
 
 router = APIRouter(prefix="/jobs", tags=["jobs"], responses=ANSWERS)
@@ -138,11 +139,12 @@ def export_job(database: Db, job_id: UUID, response: Response) -> JobFile:
 
 
 @router.get("/{job_id}/log")
-def job_log(
-    database: Db,
-    job_id: UUID,
-    before: Annotated[int | None, Query(ge=1, description="Number of the entry to stop before.")] = None,
-    most: Annotated[int, Query(ge=1, le=jobs.MOST_LOGGED, description="How many entries.")] = jobs.MOST_LOGGED,
-) -> list[LogEntryView]:
-    """The latest things that happened to a job, oldest first; `before` the first of them are more."""
-    return jobs.job_log(database, str(job_id), before, most)
+def job_log(database: Db, job_id: UUID, asked: Annotated[RecordAsked, Query()]) -> list[LogEntryView]:
+    """The latest entries of a job's record that are like what is sought, oldest first."""
+    return record.record_of(database, str(job_id), asked)
+
+
+@router.get("/{job_id}/log/people")
+def record_people(database: Db, job_id: UUID) -> RecordPeople:
+    """Whose names are in a job's record."""
+    return record.people_of(database, str(job_id))

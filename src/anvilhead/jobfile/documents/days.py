@@ -206,6 +206,13 @@ class DaysPlan(Sparse):
         return data
 
 
+class Slip(Strict):
+    """A task that takes some working days longer than planned."""
+
+    task: Identifier
+    days: Annotated[int, Field(ge=1, le=250, strict=True)] = 1
+
+
 NO_DAYS = DaysPlan()
 """A job of whose days nothing was said."""
 

@@ -34,6 +34,7 @@ from anvilhead.jobfile.documents.hold_plan import (
 from anvilhead.jobfile.documents.marks import FencePlan, ObstaclePlan, PlacesPlan
 from anvilhead.jobfile.documents.plates import PlatesPlan
 from anvilhead.jobfile.documents.pour import PourPlan, StripPlan
+from anvilhead.jobfile.documents.record import RecordEntries
 from anvilhead.jobfile.documents.stakes import DoneEntry, MarkingPlan, OffsetLinePlan, StakePlan
 from anvilhead.jobfile.lengths import (
     InUnits,
@@ -239,6 +240,7 @@ class JobFile(InUnits):
     Attributes:
         burn: where its tapes are started, which its calls carry.
         done: to its marks, in that order; days: when its work is done.
+        record: what happened, under a chain of hashes.
     """
 
     format: Literal["anvilhead-job"]
@@ -254,6 +256,7 @@ class JobFile(InUnits):
     done: list[DoneEntry] = Field(default_factory=list, max_length=50_000)
     levels: Levels | None = None
     days: DaysPlan | None = None
+    record: RecordEntries | None = None
 
     @model_validator(mode="before")
     @classmethod

@@ -71,6 +71,23 @@ class BookingResult(Result):
     text: str
 
 
+class MovedTask(Result):
+    """A task that ends later for the slip of another."""
+
+    id: str
+    name: str
+    was: date
+    now: date
+
+
+class SlipResult(Result):
+    """What the slip of a task moves, and when everything ends with it."""
+
+    end: date
+    moved: list[MovedTask]
+    text: str
+
+
 class DaysResult(Result):
     """A job's days.
 

@@ -1,10 +1,11 @@
 """A job's days worked out as far as its document alone says: calendars and tickets, and everything wrong with them."""
 
 from collections import Counter
-from collections.abc import Collection
+from collections.abc import Collection, Iterable
 from dataclasses import dataclass
-from datetime import date
+from datetime import UTC, date, datetime
 from functools import lru_cache
+from zoneinfo import ZoneInfo
 
 from anvilhead.core.days.locate import Locate, locate
 from anvilhead.core.days.rates import Work
@@ -36,6 +37,32 @@ class WorkedDays:
     notice: WorkingDays
     why_closed: dict[date, str]
     locates: tuple[Locate, ...]
+
+    @property
+    def zone(self) -> ZoneInfo:
+        """Where the job is; UTC where nobody said."""
+        return ZoneInfo(self.plan.zone or "UTC")
+
+
+Times = Iterable[tuple[str, datetime]]
+"""When something of a structure was recorded."""
+
+
+def recorded_days(pulled: Times, accepted: Times, zone: ZoneInfo) -> dict[str, date]:
+    """Days on which tasks of plans were done as the record has it: boards stood at the first pull, square was accepted.
+
+    Args:
+        pulled: readings, in any order; times without a zone are UTC.
+        accepted: rounds.
+        zone: whose days count.
+    """
+    found: dict[str, date] = {}
+    for times, work, of in ((pulled, Work.BOARDS, min), (accepted, Work.SQUARE, max)):
+        for structure, at in times:
+            day = (at if at.tzinfo else at.replace(tzinfo=UTC)).astimezone(zone).date()
+            name = task_id(structure, work)
+            found[name] = of(found.get(name, day), day)
+    return found
 
 
 def work_days(plan: DaysPlan, structures: Collection[str], pointer: str) -> tuple[WorkedDays | None, list[Problem]]:

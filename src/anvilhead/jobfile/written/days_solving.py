@@ -1,20 +1,28 @@
 """A job's days: its tasks on the calendar, its tickets, what must be booked when."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Iterator, Mapping
+from contextlib import contextmanager
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
 from anvilhead.core.days.in_turn import in_turn
 from anvilhead.core.days.locate import Locate, renew_by
 from anvilhead.core.days.rates import FIRST_GUESS, Work
-from anvilhead.core.days.schedule import Planner, Scheduled, Task, schedule
+from anvilhead.core.days.schedule import Planner, Scheduled, Task, schedule, slipped
 from anvilhead.core.days.work_order import BREAKS_GROUND, Planned, tasks_of
 from anvilhead.core.days.working_days import DaysError
 from anvilhead.core.messages.made import day_words as words
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.documents.days import BookingPlan, LocatePlan, TaskPlan
+from anvilhead.jobfile.documents.days import BookingPlan, LocatePlan, Slip, TaskPlan
 from anvilhead.jobfile.problems import DocumentRefused, Problem
-from anvilhead.jobfile.results.days_results import BookingResult, DaysResult, LocateResult, TaskResult
+from anvilhead.jobfile.results.days_results import (
+    BookingResult,
+    DaysResult,
+    LocateResult,
+    MovedTask,
+    SlipResult,
+    TaskResult,
+)
 from anvilhead.jobfile.working.days_worked import WorkedDays, behind
 from anvilhead.jobfile.written.work_counts import amount_text, from_job_units
 
@@ -22,7 +30,9 @@ Amounts = Mapping[str, Mapping[Work, float]]
 """What every structure asks for of each kind of work, by its name in the job file."""
 
 
-def solve_days(worked: WorkedDays, amounts: Amounts, names: Mapping[str, str], units: Units) -> DaysResult:
+def solve_days(
+    worked: WorkedDays, amounts: Amounts, names: Mapping[str, str], units: Units, recorded: Mapping[str, date]
+) -> DaysResult:
     """When everything of a job is done.
 
     Args:
@@ -30,12 +40,36 @@ def solve_days(worked: WorkedDays, amounts: Amounts, names: Mapping[str, str], u
         amounts: of its structures; not looked at unless tasks are to be made from plans.
         names: what its structures are called.
         units: that rates are typed in, and amounts are told in.
+        recorded: days on which tasks of plans were done, as the record has it; what was typed goes before.
 
     Raises:
         DocumentRefused: when the plan runs out of the calendar.
     """
+    with _within_the_calendar():
+        return _Days(worked, amounts, names, units, recorded).solved()
+
+
+def solve_slip(
+    worked: WorkedDays,
+    amounts: Amounts,
+    names: Mapping[str, str],
+    units: Units,
+    recorded: Mapping[str, date],
+    slip: Slip,
+) -> SlipResult:
+    """What moves when one task takes longer; see `solve_days` for what is given.
+
+    Raises:
+        DocumentRefused: when there is no such task, or the plan runs out of the calendar.
+    """
+    with _within_the_calendar():
+        return _Days(worked, amounts, names, units, recorded).slipped(slip)
+
+
+@contextmanager
+def _within_the_calendar() -> Iterator[None]:
     try:
-        return _Days(worked, amounts, names, units).solved()
+        yield
     except DaysError as error:
         raise DocumentRefused([Problem(pointer="/days/tasks", code=error.code, message=error.message)]) from error
 
@@ -54,8 +88,15 @@ class _Listed:
 class _Days:
     """One job's days on their way to a result."""
 
-    def __init__(self, worked: WorkedDays, amounts: Amounts, names: Mapping[str, str], units: Units) -> None:
-        self._worked, self._names, self._units = worked, names, units
+    def __init__(
+        self,
+        worked: WorkedDays,
+        amounts: Amounts,
+        names: Mapping[str, str],
+        units: Units,
+        recorded: Mapping[str, date],
+    ) -> None:
+        self._worked, self._names, self._units, self._recorded = worked, names, units, recorded
         self._plan = worked.plan
         self._listed = self._list(amounts) if self._plan.start else []
 
@@ -73,6 +114,30 @@ class _Days:
             asks=self._asks(tasks),
             troubles=[*(one.text for one in locates if one.runs_out), *self._missing_people()],
         )
+
+    def slipped(self, slip: Slip) -> SlipResult:
+        start = self._plan.start
+        chained = self._chained(start) if start else []
+        if start is None or slip.task not in [task.id for task in chained]:
+            message = f"There is no task “{slip.task}” to slip."
+            raise DocumentRefused([Problem(pointer="/task", code="unknown-task", message=message)])
+        planner = self._planner(start)
+        before = schedule(chained, planner)
+        moved = slipped(chained, planner, slip.task, slip.days)
+        end = max(one.end for one in before.values())
+        later = max([end, *moved.values()])
+        called = {one.task.id: one.name for one in self._listed}
+        return SlipResult(
+            end=later,
+            moved=[MovedTask(id=name, name=called[name], was=before[name].end, now=day) for name, day in moved.items()],
+            text=words.slip_text(called[slip.task], slip.days, len(moved) - 1, end, later),
+        )
+
+    def _planner(self, start: date) -> Planner:
+        return Planner(self._worked.works, start, round(60 * self._plan.hours_a_day))
+
+    def _chained(self, start: date) -> list[Task]:
+        return in_turn([one.task for one in self._listed], self._planner(start))
 
     def _list(self, amounts: Amounts) -> list[_Listed]:
         """Everything to be scheduled, in the order of preference: tasks of plans first, then those that were typed."""
@@ -114,7 +179,7 @@ class _Days:
             after=tuple(dict.fromkeys(name for name in after if name)),
             not_before=not_before,
             not_on=self._weather_on(one),
-            ended=self._plan.ended.get(task.id, task.ended),
+            ended=self._plan.ended.get(task.id, task.ended or self._recorded.get(task.id)),
         )
 
     def _last_made_before(self, name: str, known: set[str]) -> str | None:
@@ -143,9 +208,8 @@ class _Days:
         start = self._plan.start
         if start is None:
             return {}
-        planner = Planner(self._worked.works, start, round(60 * self._plan.hours_a_day))
-        chained = in_turn([one.task for one in self._listed], planner)
-        found = schedule(chained, planner)
+        chained = self._chained(start)
+        found = schedule(chained, self._planner(start))
         return {
             task.id: self._task_result(one, task, found[task.id])
             for one, task in zip(self._listed, chained, strict=True)

@@ -12,12 +12,12 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.service.asked.level_documents import BookRead
 from anvilhead.service.heights.level_planning import keep_plan
 from anvilhead.service.heights.level_rows import accepted_row, check_row, setup_row, shot_row
-from anvilhead.service.people import By
 from anvilhead.service.shown.job_plans import plans_of
 from anvilhead.service.views.level_views import BookReadView
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.levels import strike_shot
+from anvilhead.store.people import By
 from anvilhead.store.tables import JobRow
 
 
@@ -44,7 +44,7 @@ def take_book(database: Database, structure_id: str, document: BookRead, by: By)
             for setup in read.setups:
                 _keep_setup(session, job, setup, by)
             text = f"Took {count} readings in {len(read.setups)} setups in from a file."
-            store.add_log(session, job, "book-imported", text, by.who, by.at, row.id)
+            store.add_log(session, job, "book-imported", text, by, row.id)
         return BookReadView(setups=len(read.setups), shots=count, skipped=list(read.skipped), kept=document.keep)
 
 
@@ -62,7 +62,7 @@ def import_levels(session: Session, job: JobRow, levels: Levels, by: By) -> None
     count = sum(len(setup.shots) for setup in levels.setups)
     if count:
         text = f"Took over {count} level readings in {len(levels.setups)} setups."
-        store.add_log(session, job, "book-imported", text, by.who, by.at)
+        store.add_log(session, job, "book-imported", text, by)
 
 
 def _keep_setup(session: Session, job: JobRow, setup: SetupEntry, by: By) -> None:

@@ -20,13 +20,13 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.service.asked.level_documents import FinishTaken, LevelPlanChange
 from anvilhead.service.heights.level_record import LevelRecord, level_record
 from anvilhead.service.heights.level_showing import book_of, get_levels
-from anvilhead.service.people import By
 from anvilhead.service.put_together import PlanIsStale, merged, stale_details, things_changed
 from anvilhead.service.shown.job_plans import JobPlans, plans_of
 from anvilhead.service.views.level_views import LevelsView
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound, StaleRevision
+from anvilhead.store.people import By
 from anvilhead.store.tables import JobRow, LevelPlanRow
 
 
@@ -51,7 +51,7 @@ def change_level_plan(
         refuse(_frozen(plans, plan))
         if not record.plans or document != record.plans[-1].document:
             keep_plan(session, job, record.revision + 1, document, by)
-            store.add_log(session, job, "heights-planned", "Changed the plan of heights.", by.who, by.at, row.id)
+            store.add_log(session, job, "heights-planned", "Changed the plan of heights.", by, row.id)
     return get_levels(database, structure_id, in_hand)
 
 
@@ -84,7 +84,7 @@ def take_finish(
         refuse(plan_problems(plan, plans.site, "/plan"))
         keep_plan(session, job, record.revision + 1, plan.model_dump(mode="json"), by)
         text = f"Took {print_length(height_mm, units).text} for {taken.name}: {RULE_NAMES[taken.rule].lower()}."
-        store.add_log(session, job, "finish-taken", text, by.who, by.at, row.id)
+        store.add_log(session, job, "finish-taken", text, by, row.id)
     return get_levels(database, structure_id, in_hand)
 
 
@@ -140,7 +140,7 @@ def undo_level_plan(
         document = next(plan.document for plan in record.plans if plan.revision == target)
         keep_plan(session, job, record.revision + 1, document, by, restores=target)
         text = f"Went back to plan {target} of heights."
-        store.add_log(session, job, "heights-undone", text, by.who, by.at, row.id)
+        store.add_log(session, job, "heights-undone", text, by, row.id)
     return get_levels(database, structure_id, in_hand)
 
 

@@ -5,8 +5,8 @@ from uuid import UUID
 
 from anvilhead.jobfile.levels.measured import CheckEntry, HeightsAccepted, SetupHead, ShotEntry
 from anvilhead.service.asked.level_documents import ShotCreate
-from anvilhead.service.people import By
 from anvilhead.store.jobs import new_id
+from anvilhead.store.people import By
 from anvilhead.store.tables import HeightsAcceptedRow, InstrumentCheckRow, LevelSetupRow, LevelShotRow
 
 

@@ -20,7 +20,6 @@ from anvilhead.service.asked.level_documents import CheckCreate, HeightsAcceptan
 from anvilhead.service.heights.level_record import LevelRecord, Setup, Shot, level_record
 from anvilhead.service.heights.level_rows import accepted_row, check_row, setup_row, shot_row
 from anvilhead.service.heights.level_showing import book_of, get_levels, levels_now
-from anvilhead.service.people import By
 from anvilhead.service.shown.job_plans import JobPlans, control_of, plans_of
 from anvilhead.service.views.level_views import LevelsView
 from anvilhead.store import jobs as store
@@ -28,6 +27,7 @@ from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
 from anvilhead.store.levels import strike_shot as strike
 from anvilhead.store.levels import take_strike_back as take_back
+from anvilhead.store.people import By
 
 
 @again_when_busy
@@ -46,7 +46,7 @@ def begin_setup(database: Database, structure_id: str, document: SetupCreate, by
             store.add(session, setup, "The id of this setup belongs to another.")
             name = document.device or document.instrument.value
             text = f"Set up the {name}: setup {len(record.setups) + 1}."
-            store.add_log(session, job, "setup", text, by.who, by.at, row.id)
+            store.add_log(session, job, "setup", text, by, row.id)
     return get_levels(database, structure_id, str(document.id))
 
 
@@ -91,7 +91,7 @@ def record_shot(
         if replaced:
             strike(session, replaced.id, by.who, by.at, replaced_by=shot.id)
             text += f" Replaces {replaced.reading.text} by {replaced.who}."
-        store.add_log(session, job, "shot", text, by.who, by.at, row.id)
+        store.add_log(session, job, "shot", text, by, row.id)
     return get_levels(database, structure_id, in_hand)
 
 
@@ -165,7 +165,7 @@ def strike_shot(
                 raise Conflict(carries)
             strike(session, shot.id, by.who, by.at)
             text = f"Setup {index + 1}: struck {Spot(shot.point, shot.thing or '')} {shot.reading.text}."
-            store.add_log(session, job, "shot-struck", text, by.who, by.at, row.id)
+            store.add_log(session, job, "shot-struck", text, by, row.id)
     return get_levels(database, structure_id, in_hand)
 
 
@@ -180,7 +180,7 @@ def take_strike_back(
         if shot.strike is not None:
             take_back(session, shot.strike.number, by.who, by.at)
             text = f"Setup {index + 1}: {Spot(shot.point, shot.thing or '')} {shot.reading.text} counts again."
-            store.add_log(session, job, "strike-taken-back", text, by.who, by.at, row.id)
+            store.add_log(session, job, "shot-strike-taken-back", text, by, row.id)
     return get_levels(database, structure_id, in_hand)
 
 
@@ -220,7 +220,7 @@ def accept_heights(
         session.add(accepted_row(job.id, accepted, by))
         note = f" {accepted.note}" if accepted.note else ""
         text = f"{accepted_words(len(accepted.heights), accepted.over, ())}{note}"
-        store.add_log(session, job, "heights-accepted", text, by.who, by.at, row.id)
+        store.add_log(session, job, "heights-accepted", text, by, row.id)
     return get_levels(database, structure_id, in_hand)
 
 
@@ -234,7 +234,7 @@ def take_heights_back(database: Database, structure_id: str, by: By, in_hand: st
         if mine and not mine[-1].back:
             session.add(accepted_row(job.id, HeightsAccepted(structure=row.name_in_file, back=True), by))
             text = f"Took back that heights were accepted by {mine[-1].who}."
-            store.add_log(session, job, "heights-acceptance-taken-back", text, by.who, by.at, row.id)
+            store.add_log(session, job, "heights-acceptance-taken-back", text, by, row.id)
     return get_levels(database, structure_id, in_hand)
 
 
@@ -256,5 +256,5 @@ def record_check(
             refuse([p.model_copy(update={"pointer": p.pointer.removeprefix("/checks/0")}) for p in problems])
             store.add(session, check_row(document.id, job.id, document, by), "The id of this test belongs to another.")
             text = f"Tested {document.device}: {document.kind}."
-            store.add_log(session, job, "instrument-tested", text, by.who, by.at, row.id)
+            store.add_log(session, job, "instrument-tested", text, by, row.id)
     return get_levels(database, structure_id, in_hand)

@@ -7,7 +7,7 @@ from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.control import Control, ControlKind
 from anvilhead.jobfile.results.result_parts import Place, Result
 from anvilhead.jobfile.usual import Usual
-from anvilhead.service.views.structure_views import NextThing, ShownLength, StageView
+from anvilhead.service.views.structure_views import NextThing, ShownLength, StageName, StageView
 
 
 class SitePoint(Place):
@@ -86,14 +86,33 @@ class JobSummary(Result):
 
 
 class LogEntryView(Result):
-    """One thing that happened; a later one has a higher number."""
+    """One thing that happened; a later one has a higher number.
+
+    Attributes:
+        at: by the server's clock; on_device: by the device's, where it was recorded earlier and sent later.
+        stage: where it is looked at; null for what belongs to the job as a whole.
+        points: of the plan that it speaks of; facts: what belongs to it, each with its name.
+        from_file: it came with a job file.
+    """
 
     number: int
     at: datetime
+    on_device: datetime | None
     who: str
     action: str
+    stage: StageName | None
     structure_id: str | None
     text: str
+    points: list[str]
+    facts: dict[str, str]
+    from_file: bool
+
+
+class RecordPeople(Result):
+    """Whose names are in a record, and in which time zone its days are counted."""
+
+    people: list[str]
+    zone: str
 
 
 def site_view(control: Control) -> SiteView:

@@ -2,7 +2,7 @@ import { answer, api, ApiError } from '$lib/api/client';
 import type { Job } from '$lib/api/types';
 import { person } from '$lib/person/person.svelte';
 
-const LARGEST_BYTES = 10_000_000;
+const LARGEST_BYTES = 30_000_000;
 const MOST_LINES = 12;
 
 /** Send a job file as it is; gives the job, or what is wrong with the file, each line with its place.
@@ -13,7 +13,7 @@ export async function importJobFile(
 ): Promise<{ job?: Job; opened?: string; trouble: string[] }> {
 	if (file.size > LARGEST_BYTES) {
 		return {
-			trouble: [`${file.name} is over 10 MB, more than any job needs. Is it the right file?`]
+			trouble: [`${file.name} is over 30 MB, more than any job needs. Is it the right file?`]
 		};
 	}
 	if (!(await person.ensure())) return { trouble: [] };

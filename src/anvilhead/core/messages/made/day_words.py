@@ -44,13 +44,20 @@ def runs_out_text(number: str, last: date, dug_until: date, renew_by: date | Non
     return f"Ticket {number} runs out on {day_text(last)}; digging is planned until {until}, after it.{asked}"
 
 
-def standing_text(standing: Standing, number: str, days: int) -> str:
-    """Where a ticket stands today; `days`: until it opens, or that are left with today's."""
+def standing_text(standing: Standing, number: str, days: int | None) -> str:
+    """Where a ticket stands today; `days`: until it opens, or that are left with today's; None for no end."""
     if standing is Standing.RUN_OUT:
         return f"Ticket {number} has run out. Nobody digs or drives stakes until a new one is marked."
     if standing is Standing.WAITING:
-        return f"Ticket {number}: nobody digs or drives stakes yet. {count_of(days, 'day')} to wait."
+        return f"Ticket {number}: nobody digs or drives stakes yet, {count_of(days or 0, 'day')} to wait."
+    if days is None:
+        return f"Ticket {number}: digging may go on."
     return f"Ticket {number}: {count_of(days, 'day')} left, today counted."
+
+
+def learned_text(of: str, an_hour: float, days: int, done: int) -> str:
+    """What a record says of how fast its crew works."""
+    return f"{an_hour:.1f} {of} an hour, by {done} recorded on {count_of(days, 'day')}."
 
 
 def booking_text(name: str, on: date, by: date, booked: date | None) -> str:
@@ -85,6 +92,14 @@ def more_people_text(tasks: Sequence[str], crew: int) -> str:
 
 MOST_NAMED = 3
 """Tasks that a sentence names one by one."""
+
+
+def slip_text(task: str, days: int, others: int, was: date, now: date) -> str:
+    """What the slip of a task moves."""
+    slip = f"“{task}” takes {count_of(days, 'day')} longer"
+    moved = "nothing else moves" if not others else f"{others} other{'s' if others > 1 else ''} later"
+    end = f"the end moves from {day_text(was)} to {day_text(now)}" if now > was else f"the end stays on {day_text(was)}"
+    return f"{slip}: {moved}, {end}."
 
 
 def circle_text(names: Sequence[str]) -> str:

@@ -1,0 +1,1 @@
+"""What keeps a record honest: chain.py hashes what was written, one seal on the other."""

@@ -175,7 +175,10 @@ class TestControl:
         undone = client.post(f"/api/jobs/{job['id']}/control/undo", json={"base_revision": changed["revision"] + 1})
         assert undone.json()["structures"][0]["on_site"]["A"]["y_mm"] != 0
         again = client.post(f"/api/jobs/{job['id']}/control/undo", json={"base_revision": changed["revision"] + 2})
-        assert (again.json()["control"], again.json()["can_undo_control"]) == ({"points": [], "lines": []}, False)
+        assert (again.json()["control"], again.json()["can_undo_control"]) == (
+            {"points": [], "lines": [], "trench_limit": None},
+            False,
+        )
 
     def test_a_place_is_seen_while_it_is_typed_and_kept_nowhere(
         self, client: TestClient, new_job: Callable[..., Job]

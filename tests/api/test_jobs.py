@@ -102,9 +102,11 @@ def test_exported_imported_and_solved_on_the_command_line_it_is_the_same(
     imported = client.post("/api/jobs/files", content=exported.content).json()
 
     assert 'filename="gannet-slip.anvil.json"' in exported.headers["content-disposition"]
-    # the register is read by itself over the API, and printed with the rest on the command line
+    # the register and the dangers are read by themselves over the API, and printed with the rest on the command line
     register = client.get(f"/api/structures/{structure}/register").json()
-    assert json.loads(solved.stdout)["structures"]["store"] == shown["result"] | {"marks_register": register}
+    dangers = client.get(f"/api/structures/{structure}/dangers").json()
+    apart = {"marks_register": register, "dangers": dangers}
+    assert json.loads(solved.stdout)["structures"]["store"] == shown["result"] | apart
     assert whole(client, imported)["result"] == shown["result"]
     assert shown["result"]["square"]["verdict"] == "adjust"
 

@@ -77,3 +77,11 @@ DAYS = {
         "locates": [{"number": "L-4471", "asked": "2026-11-20", "notice_days": 2, "lasts_days": 14}],
     },
 }
+
+HOLD = {
+    "id": "5f0c6a52-5f0e-4b52-8a55-0d7c4e3a9b10",
+    "hold": "boundary",
+    "doing": "seen",
+    "seen": [0, 1],
+    "whole_job": True,
+}

@@ -5,5 +5,5 @@ and `_rad`.
 
 Rooms in the order of the work, each importing only from those before it; the page at the head of each says what lives
 there: record → units → geometry → plan → slate → forms → trench → pour → plates → fence → boards → measure → adjust →
-moves → check → methods → again → stakes → levels → closing → ground → days → messages.
+moves → check → methods → again → stakes → levels → closing → ground → days → dangers → messages.
 """

@@ -2,8 +2,10 @@
 
 import math
 from collections.abc import Mapping, Sequence
+from datetime import UTC, datetime
 from typing import TYPE_CHECKING
 
+from anvilhead.core.dangers.holds import Hold, HoldDoing, HoldEntry
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.walk import Leg, Walked
 from anvilhead.core.messages.plan_words import clearance_words, found_text, string_text
@@ -16,6 +18,7 @@ from anvilhead.jobfile.documents.models import JobFile
 from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.results import plan_results as p
 from anvilhead.jobfile.results import results as r
+from anvilhead.jobfile.results.danger_results import DangersResult
 from anvilhead.jobfile.results.days_results import DaysResult
 from anvilhead.jobfile.results.method_results import MethodsResult, SettingOutResult
 from anvilhead.jobfile.results.result_parts import Place
@@ -29,6 +32,7 @@ from anvilhead.jobfile.working.pulls import pull_of
 from anvilhead.jobfile.working.strings import nail_beyond_of
 from anvilhead.jobfile.working.worked import WorkedJob, worked
 from anvilhead.jobfile.written.board_solving import Boards
+from anvilhead.jobfile.written.danger_solving import facts_of, solve_dangers
 from anvilhead.jobfile.written.digging_solving import solve_digging
 from anvilhead.jobfile.written.fence_solving import solve_fence, solve_places
 from anvilhead.jobfile.written.form_solving import solve_forms
@@ -85,8 +89,22 @@ def solve_job(job: JobFile, work: WorkedJob | None = None) -> r.Results:
     for name, one in work.found.items():
         done = [entry for entry in job.done if entry.structure == name]
         register = solve_register(one, solved[name], done, units, grades_of(name, work.book, levels))
-        solved[name] = solved[name].model_copy(update={"marks_register": register})
+        dangers = _dangers_of(job, work, name, solved[name])
+        solved[name] = solved[name].model_copy(update={"marks_register": register, "dangers": dangers})
     return r.Results(structures=solved, levels=levels, days=_days_of(job, work, solved))
+
+
+def _dangers_of(job: JobFile, work: WorkedJob, name: str, result: r.StructureResult) -> DangersResult:
+    facts = facts_of(work.found[name], result, work.site, name, by_heights=work.book is not None)
+    notes = [note for note in job.holds if note.structure in (None, name)]
+    squared = [one for one in job.accepted if one.structure == name]
+    accepted = {}
+    if squared:
+        last = squared[-1]
+        at = last.at or datetime.min.replace(tzinfo=UTC)
+        at = at if at.tzinfo else at.replace(tzinfo=UTC)
+        accepted[Hold.SQUARE] = HoldEntry(Hold.SQUARE, HoldDoing.SEEN, last.who or "", at, last.note)
+    return solve_dangers(facts, notes, accepted, work.units)
 
 
 def _days_of(job: JobFile, work: WorkedJob, solved: Mapping[str, r.StructureResult]) -> DaysResult | None:

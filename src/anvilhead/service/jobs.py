@@ -15,6 +15,7 @@ from anvilhead.service.asked.how_taken import HowTaken
 from anvilhead.service.days import days_in, keep_days
 from anvilhead.service.heights.level_exchange import import_levels
 from anvilhead.service.heights.level_record import level_record
+from anvilhead.service.holds import holds_for_file, import_holds
 from anvilhead.service.marking import done_for_file, import_done
 from anvilhead.service.record import import_record, record_for_file
 from anvilhead.service.rounds import import_rounds, rounds_for_file
@@ -177,8 +178,9 @@ def import_job(
             import_levels(session, job, file.levels, by)
         if file.days:
             keep_days(session, job, 1, file.days.model_dump(mode="json"), by)
+        session.expire(job, ["structures"])
+        import_holds(session, job, file, by)
         if file.record:
-            session.expire(job, ["structures"])
             import_record(session, job, file.record, by)
     return get_job(database, job_id)
 
@@ -215,6 +217,7 @@ def export_job(database: Database, job_id: str) -> JobFile:
             **done_for_file(job),
             levels=None if plans.record.is_empty else plans.record.levels,
             days=days_in(session, job_id),
+            **holds_for_file(session, job),
             record=record_for_file(session, job),
         )
 

@@ -23,6 +23,9 @@ MOST_LOGGED = 200
 """Entries of one answer."""
 
 STAGE_OF: Mapping[str, StageName] = {
+    "hold-seen": StageName.GROUND,
+    "hold-past": StageName.GROUND,
+    "hold-back": StageName.GROUND,
     "control": StageName.GROUND,
     "control-undone": StageName.GROUND,
     "structure-added": StageName.FOOTPRINT,
@@ -35,6 +38,7 @@ STAGE_OF: Mapping[str, StageName] = {
     "strike": StageName.SQUARE,
     "strike-taken-back": StageName.SQUARE,
     "round-begun": StageName.SQUARE,
+    "moves-told": StageName.SQUARE,
     "accepted": StageName.SQUARE,
     "acceptance-taken-back": StageName.SQUARE,
     "point-lost": StageName.SQUARE,

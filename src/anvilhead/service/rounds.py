@@ -117,7 +117,8 @@ def lose_point(database: Database, structure_id: str, document: LostCreate, by: 
         lost = _lost_row(str(document.id), row, document.point, document.left, by)
         store.add(session, lost, "The id of this lost point belongs to another.")
         left = f"; left are {', '.join(document.left)}" if document.left else ""
-        store.add_log(session, row.job, "point-lost", f"{document.point} is gone{left}.", by, row.id)
+        said = store.Said((document.point,))
+        store.add_log(session, row.job, "point-lost", f"{document.point} is gone{left}.", by, row.id, said)
     return get_structure(database, structure_id)
 
 
@@ -130,7 +131,7 @@ def set_again(database: Database, structure_id: str, lost_id: str, document: Set
         if lost.is_gone:
             lost.set_again, lost.set_by, lost.set_at = document.how, by.who, by.at
             text = f"Set {lost.point} again: {document.how}"
-            store.add_log(session, row.job, "point-set", text, by, row.id)
+            store.add_log(session, row.job, "point-set", text, by, row.id, store.Said((lost.point,)))
     return get_structure(database, structure_id)
 
 

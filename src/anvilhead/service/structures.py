@@ -20,10 +20,12 @@ from anvilhead.jobfile.working.pulls import pull_of
 from anvilhead.jobfile.working.worked import work_job
 from anvilhead.jobfile.written.writing import place
 from anvilhead.service.asked.documents import PlanChange, PullCreate, SiteAsked
+from anvilhead.service.facts import said_of_pull, told_to_move
+from anvilhead.service.holds import open_before_stakes
 from anvilhead.service.jobs import new_pull_row
 from anvilhead.service.put_together import PlanIsStale, changes_between, merged, stale_details
 from anvilhead.service.revisions import to_restore
-from anvilhead.service.shown.job_plans import control_of, counting, plans_of, reading_of
+from anvilhead.service.shown.job_plans import JobPlans, control_of, counting, plans_of, reading_of, rounds_in
 from anvilhead.service.shown.showing import get_structure
 from anvilhead.service.views.structure_views import StructureView
 from anvilhead.service.views.worked_views import SitePreview
@@ -154,10 +156,12 @@ def record_pull(database: Database, structure_id: str, document: PullCreate, by:
 
 
 def _keep_pull(session: Session, row: StructureRow, document: PullCreate, by: By) -> None:
-    naming = plans_of(row.job).namings[row.name_in_file]
+    plans = plans_of(row.job)
+    naming = plans.namings[row.name_in_file]
     refuse(pull_problems(document, naming))
     replaced = str(document.replaces) if document.replaces else None
     refuse(mixed_family(_families_of(row, naming, without=replaced), document))
+    _note_moves(session, row, plans, document, by)
     pull = new_pull_row(str(document.id), row.id, document, by)
     store.add_pull(session, pull)
     way, read, burn = pull_name(pull_of(document)), document.reading.text, document.burn.text
@@ -166,7 +170,19 @@ def _keep_pull(session: Session, row: StructureRow, document: PullCreate, by: By
         struck = _pull_of_structure(store.pull_by_id(session, str(document.replaces)), row)
         store.strike(session, struck, by.who, by.at, replaced_by=pull.id)
         text += f" Replaces {struck.reading_written} by {struck.who}."
-    store.add_log(session, row.job, "pull", text, by, row.id)
+    said = said_of_pull(document, naming, Units(row.job.units), open_before_stakes(session, row))
+    store.add_log(session, row.job, "pull", text, by, row.id, said)
+
+
+def _note_moves(session: Session, row: StructureRow, plans: JobPlans, document: PullCreate, by: By) -> None:
+    """What the round before told to move, once another is pulled: these pulls prove the moves."""
+    if document.round == 1 or any(pull.round == document.round for pull in row.pulls):
+        return
+    rounds = rounds_in(row, plans)
+    moves = told_to_move(plans.found[row.name_in_file], rounds)
+    if moves and rounds.latest == document.round - 1:
+        text = f"After round {rounds.latest} it was told to move: {'; '.join(moves)}. Round {document.round} proves it."
+        store.add_log(session, row.job, "moves-told", text, by, row.id)
 
 
 @again_when_busy

@@ -6,11 +6,12 @@ from uuid import UUID
 from fastapi import APIRouter, Body, Path
 
 from anvilhead.api import examples
-from anvilhead.api.dependencies import ByWhom, Db
+from anvilhead.api.dependencies import ByWhom, Db, Now
 from anvilhead.api.problems import ANSWERS
+from anvilhead.jobfile.results.danger_results import DangersResult
 from anvilhead.jobfile.results.square_results import RecheckResult
 from anvilhead.jobfile.results.stake_results import RegisterResult
-from anvilhead.service import jobs, marking, rounds, structures
+from anvilhead.service import holds, jobs, marking, rounds, structures
 from anvilhead.service.asked.documents import (
     Acceptance,
     DoneCreate,
@@ -24,6 +25,7 @@ from anvilhead.service.asked.documents import (
     SiteAsked,
     StructureCopy,
 )
+from anvilhead.service.asked.hold_documents import HoldCreate
 from anvilhead.service.shown import showing
 from anvilhead.service.views.job_views import JobView
 from anvilhead.service.views.round_views import InHand
@@ -221,3 +223,17 @@ def take_in_hand(
 ) -> InHand:
     """Say which pull the crew is at; the other end of the tape sees it at once."""
     return rounds.take_in_hand(database, str(structure_id), in_hand, by)
+
+
+@router.get("/dangers")
+def get_dangers(database: Db, now: Now, structure_id: UUID) -> DangersResult:
+    """What is dangerous about a structure, and where its hold points stand today."""
+    return holds.get_dangers(database, str(structure_id), now)
+
+
+@router.post("/holds")
+def do_at_hold(
+    database: Db, by: ByWhom, structure_id: UUID, document: Annotated[HoldCreate, Body(examples=[examples.HOLD])]
+) -> DangersResult:
+    """Look through a hold point by name, go past it by name and reason, or take either back."""
+    return holds.do_at_hold(database, str(structure_id), document, by)

@@ -8,7 +8,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Discriminator, Field, Tag
 
-from anvilhead.jobfile.lengths import Coordinates, Length, NonNegativeLength, SignedLength, Strict
+from anvilhead.jobfile.lengths import Coordinates, Length, NonNegativeLength, PositiveLength, SignedLength, Strict
 
 ControlName = Annotated[str, Field(min_length=1, max_length=60, pattern=r"^[^\x00-\x1f\x7f/]*\S[^\x00-\x1f\x7f/]*$")]
 
@@ -19,6 +19,7 @@ class ControlKind(StrEnum):
     BOUNDARY = "boundary"
     WALL = "wall"
     LINE = "line"
+    OVERHEAD = "overhead"
 
 
 class ControlPoint(Strict):
@@ -30,7 +31,7 @@ class ControlPoint(Strict):
 
 
 class ControlLine(Strict):
-    """A boundary, an existing wall or a line, by its points in order.
+    """A boundary, an existing wall, a line, or an overhead line as it hangs over the ground, by its points in order.
 
     Attributes:
         closed: whether it comes back to its first point, as a whole boundary does.
@@ -45,10 +46,11 @@ class ControlLine(Strict):
 
 
 class Control(Strict):
-    """Everything held as true on the site."""
+    """Everything held as true on the site; `trench_limit`: depth of a cut from which this place asks for protection."""
 
     points: list[ControlPoint] = Field(default_factory=list, max_length=200)
     lines: list[ControlLine] = Field(default_factory=list, max_length=200)
+    trench_limit: PositiveLength | None = None
 
 
 class AtPoint(Strict):

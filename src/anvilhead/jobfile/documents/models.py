@@ -31,6 +31,7 @@ from anvilhead.jobfile.documents.hold_plan import (
     TapeReads,
     TouchPlan,
 )
+from anvilhead.jobfile.documents.holds import HoldNote
 from anvilhead.jobfile.documents.marks import FencePlan, ObstaclePlan, PlacesPlan
 from anvilhead.jobfile.documents.plates import PlatesPlan
 from anvilhead.jobfile.documents.pour import PourPlan, StripPlan
@@ -240,7 +241,7 @@ class JobFile(InUnits):
     Attributes:
         burn: where its tapes are started, which its calls carry.
         done: to its marks, in that order; days: when its work is done.
-        record: what happened, under a chain of hashes.
+        holds: what was done at hold points; record: what happened, under a chain of hashes.
     """
 
     format: Literal["anvilhead-job"]
@@ -256,6 +257,7 @@ class JobFile(InUnits):
     done: list[DoneEntry] = Field(default_factory=list, max_length=50_000)
     levels: Levels | None = None
     days: DaysPlan | None = None
+    holds: list[HoldNote] = Field(default_factory=list, max_length=20_000)
     record: RecordEntries | None = None
 
     @model_validator(mode="before")

@@ -6,6 +6,7 @@ from pydantic import Field
 
 from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.results.danger_results import DangersResult
 from anvilhead.jobfile.results.days_results import DaysResult
 from anvilhead.jobfile.results.digging_results import DiggingResult
 from anvilhead.jobfile.results.form_results import FormsResult
@@ -58,6 +59,7 @@ class StructureResult(Result):
         laths: what is written beside named stakes; hub_checks: those of one thing against each other; marking: what
             marks are made with; plates: laid over old concrete.
         marks_register: every mark, stake and piece, and what became of it; null in a quick answer.
+        dangers: cautions and hold points; null in a quick answer.
         string_told: where strings run on their nails, in words; null over the middle.
         heights: null while no ground is said; site: null while it is not placed.
         methods: null in a quick answer that leaves them out.
@@ -116,6 +118,7 @@ class StructureResult(Result):
     recheck: RecheckResult | None
     lost: list[LostResult]
     marks_register: RegisterResult | None = None
+    dangers: DangersResult | None = None
 
 
 class Results(Result):

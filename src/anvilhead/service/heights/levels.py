@@ -17,6 +17,7 @@ from anvilhead.jobfile.problems import Problem
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.working.placed import Site
 from anvilhead.service.asked.level_documents import CheckCreate, HeightsAcceptance, SetupCreate, ShotCreate
+from anvilhead.service.facts import said_of_shot
 from anvilhead.service.heights.level_record import LevelRecord, Setup, Shot, level_record
 from anvilhead.service.heights.level_rows import accepted_row, check_row, setup_row, shot_row
 from anvilhead.service.heights.level_showing import book_of, get_levels, levels_now
@@ -91,7 +92,8 @@ def record_shot(
         if replaced:
             strike(session, replaced.id, by.who, by.at, replaced_by=shot.id)
             text += f" Replaces {replaced.reading.text} by {replaced.who}."
-        store.add_log(session, job, "shot", text, by, row.id)
+        said = said_of_shot(plans.record, plans.record.setups[index], shot.point)
+        store.add_log(session, job, "shot", text, by, row.id, said)
     return get_levels(database, structure_id, in_hand)
 
 

@@ -18,7 +18,7 @@ TICKET = {"number": "L-1", "asked": "2026-11-20", "notice_days": 2, "lasts_days"
 DAYS: dict[str, Any] = {"start": "2026-11-30", "from_plans": True, "locates": [TICKET]}
 
 
-@pytest.fixture
+@pytest.fixture(autouse=True)
 def at(client: TestClient) -> Iterator[Callable[[str], None]]:
     """Sets the server's clock."""
     app = client.app
@@ -27,6 +27,7 @@ def at(client: TestClient) -> Iterator[Callable[[str], None]]:
     def set_to(time: str) -> None:
         app.dependency_overrides[now] = lambda: datetime.fromisoformat(time).replace(tzinfo=UTC)
 
+    set_to("2026-11-27T12:00:00")
     yield set_to
     app.dependency_overrides.clear()
 

@@ -64,11 +64,21 @@ def made_store(page: Page, job: str, footprint: Mapping[str, object] | None = No
     body = {"id": str(uuid4()), "name": job, "units": "ft-in", "burn": "1'", "structure": store}
     made = page.request.post("/api/jobs", data=body, headers=WHO)
     assert made.ok, made.text()
+    look_before_stakes(page, str(store["id"]))
     return f"/jobs/{body['id']}/{store['id']}"
 
 
+def look_before_stakes(page: Page, structure: str) -> None:
+    """Everything that stops the first stake was looked at, for the whole job."""
+    for hold, asked in (("locate", 3), ("boundary", 2), ("setbacks", 2)):
+        body = {"id": str(uuid4()), "hold": hold, "doing": "seen", "seen": list(range(asked)), "whole_job": True}
+        answer = page.request.post(f"/api/structures/{structure}/holds", data=body, headers=WHO)
+        assert answer.ok, answer.text()
+
+
 def go_square(page: Page) -> None:
-    """From the boards to the strings."""
+    """From the boards to the strings, with nothing that stops."""
+    look_before_stakes(page, page.url.split("/")[-2])
     page.get_by_role("link", name="Boards are up: square the strings").click()
     expect(page.get_by_role("heading", name="Pull the first round")).to_be_visible()
 

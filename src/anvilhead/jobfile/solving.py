@@ -111,13 +111,14 @@ def _days_of(job: JobFile, work: WorkedJob, solved: Mapping[str, r.StructureResu
     if work.days is None:
         return None
     # a job without days starts faster without them
-    from anvilhead.jobfile.written.days_solving import solve_days  # noqa: PLC0415
+    from anvilhead.jobfile.written.days_solving import DaysOf, solve_days  # noqa: PLC0415
 
     amounts = {name: amounts_of(one, solved[name]) for name, one in work.found.items()}
     names = {name: one.plan.name or name for name, one in work.found.items()}
     pulled = [(pull.structure, pull.at) for pull in job.pulls if pull.at and not pull.struck]
     accepted = [(one.structure, one.at) for one in job.accepted if one.at]
-    return solve_days(work.days, amounts, names, work.units, recorded_days(pulled, accepted, work.days.zone))
+    recorded = recorded_days(pulled, accepted, work.days.zone)
+    return solve_days(DaysOf(work.days, amounts, names, work.units, recorded))
 
 
 def grades_of(structure: str, book: "Book | None", levels: LevelsResult) -> dict[str, list[str]]:

@@ -1,6 +1,5 @@
 """A job's days: shown, changed, brought back; what a slipped day would move."""
 
-from collections.abc import Mapping
 from datetime import date, datetime
 from typing import Any
 
@@ -16,7 +15,7 @@ from anvilhead.jobfile.results.days_results import DaysResult, SlipResult
 from anvilhead.jobfile.solving import solve_structure
 from anvilhead.jobfile.working.days_worked import WorkedDays, recorded_days, work_days
 from anvilhead.jobfile.working.judging import judge
-from anvilhead.jobfile.written.days_solving import solve_days, solve_slip
+from anvilhead.jobfile.written.days_solving import DaysOf, solve_days, solve_slip
 from anvilhead.jobfile.written.work_counts import amounts_of, in_job_units
 from anvilhead.service.asked.day_documents import DaysChange, DaysTried
 from anvilhead.service.put_together import PlanIsStale, merged, stale_details, things_changed
@@ -44,7 +43,7 @@ def days_view(session: Session, job: JobRow, now: datetime) -> DaysView:
     plan = _plan_of(newest)
     worked = _worked(plan, job, "")
     today = now.astimezone(worked.zone).date()
-    result = _solved(session, job, worked)
+    result = solve_days(_given(session, job, worked, now))
     return DaysView(
         revision=newest.revision if newest else 0,
         plan=plan,
@@ -59,19 +58,19 @@ def days_view(session: Session, job: JobRow, now: datetime) -> DaysView:
     )
 
 
-def try_days(database: Database, job_id: str, asked: DaysTried) -> DaysResult:
+def try_days(database: Database, job_id: str, asked: DaysTried, now: datetime) -> DaysResult:
     """When everything would be done with other days, kept nowhere."""
     with database.session() as session:
         job = store.job_by_id(session, job_id)
-        return _solved(session, job, _worked(asked.days, job, "/days"))
+        return solve_days(_given(session, job, _worked(asked.days, job, "/days"), now))
 
 
-def slip_days(database: Database, job_id: str, slip: Slip) -> SlipResult:
+def slip_days(database: Database, job_id: str, slip: Slip, now: datetime) -> SlipResult:
     """What the slip of a task would move."""
     with database.session() as session:
         job = store.job_by_id(session, job_id)
         worked = _worked(_plan_of(newest_days(session, job.id)), job, "")
-        return solve_slip(worked, *_given(session, job, worked), slip)
+        return solve_slip(_given(session, job, worked, now), slip)
 
 
 @again_when_busy
@@ -91,7 +90,7 @@ def change_days(database: Database, job_id: str, change: DaysChange, by: By) -> 
             base = next((one.document for one in revisions if one.revision == change.base_revision), {})
             document = _with_newest(change.base_revision, base, document, newest)
         plan = DaysPlan.model_validate(document)
-        _solved(session, job, _worked(plan, job, "/days"))
+        solve_days(_given(session, job, _worked(plan, job, "/days"), by.at))
         was = newest.document if newest else {}
         if document != was:
             keep_days(session, job, (newest.revision if newest else 0) + 1, document, by)
@@ -161,23 +160,18 @@ def _worked(plan: DaysPlan, job: JobRow, pointer: str) -> WorkedDays:
     return worked
 
 
-def _solved(session: Session, job: JobRow, worked: WorkedDays) -> DaysResult:
-    return solve_days(worked, *_given(session, job, worked))
-
-
-def _given(
-    session: Session, job: JobRow, worked: WorkedDays
-) -> tuple[Mapping[str, Mapping[Work, float]], Mapping[str, str], Units, Mapping[str, date]]:
+def _given(session: Session, job: JobRow, worked: WorkedDays, now: datetime) -> DaysOf:
     """What days are worked out from beside their document."""
     plans = plans_of(job)
     names = {name: found.plan.name or name for name, found in plans.found.items()}
+    today = now.astimezone(worked.zone).date()
     if not worked.plan.from_plans:
-        return {}, names, plans.units, {}
+        return DaysOf(worked, {}, names, plans.units, {}, today)
     called = {row.id: row.name_in_file for row in job.structures}
     pulled = [(called[one], at) for one, at in pulled_times(session, list(called))]
     accepted = [(called[one], at) for one, at in accepted_times(session, list(called))]
     recorded = recorded_days(pulled, accepted, worked.zone)
-    return {name: _amounts(plans, name) for name in plans.found}, names, plans.units, recorded
+    return DaysOf(worked, {name: _amounts(plans, name) for name in plans.found}, names, plans.units, recorded, today)
 
 
 def _amounts(plans: JobPlans, name: str) -> dict[Work, float]:

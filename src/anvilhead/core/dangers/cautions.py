@@ -6,7 +6,7 @@ from anvilhead.core.dangers.facts import Facts
 from anvilhead.core.units.units import FOOT_MM
 
 
-class Step(StrEnum):
+class WorkStep(StrEnum):
     """Steps of the work at which something is said."""
 
     STAKES = "stakes"
@@ -36,21 +36,21 @@ class Danger(StrEnum):
     CONCRETE = "concrete"
 
 
-AT: dict[Danger, tuple[Step, ...]] = {
-    Danger.UTILITIES: (Step.STAKES, Step.DIG),
-    Danger.OVERHEAD: (Step.SQUARE, Step.LEVELS),
-    Danger.OVERHEAD_NEAR: (Step.STAKES, Step.SQUARE, Step.LEVELS, Step.DIG, Step.POUR),
-    Danger.EYES: (Step.STAKES,),
-    Danger.STEEL: (Step.STAKES, Step.BUILD),
-    Danger.STRINGS: (Step.SQUARE,),
-    Danger.LASER: (Step.SQUARE, Step.LEVELS),
-    Danger.TRENCH: (Step.DIG,),
-    Danger.TRENCH_UNKNOWN: (Step.DIG,),
-    Danger.SPOIL: (Step.DIG,),
-    Danger.MACHINE: (Step.DIG,),
-    Danger.HOLES: (Step.DIG, Step.BUILD),
-    Danger.TWO_PEOPLE: (Step.BUILD,),
-    Danger.CONCRETE: (Step.POUR,),
+AT: dict[Danger, tuple[WorkStep, ...]] = {
+    Danger.UTILITIES: (WorkStep.STAKES, WorkStep.DIG),
+    Danger.OVERHEAD: (WorkStep.SQUARE, WorkStep.LEVELS),
+    Danger.OVERHEAD_NEAR: (WorkStep.STAKES, WorkStep.SQUARE, WorkStep.LEVELS, WorkStep.DIG, WorkStep.POUR),
+    Danger.EYES: (WorkStep.STAKES,),
+    Danger.STEEL: (WorkStep.STAKES, WorkStep.BUILD),
+    Danger.STRINGS: (WorkStep.SQUARE,),
+    Danger.LASER: (WorkStep.SQUARE, WorkStep.LEVELS),
+    Danger.TRENCH: (WorkStep.DIG,),
+    Danger.TRENCH_UNKNOWN: (WorkStep.DIG,),
+    Danger.SPOIL: (WorkStep.DIG,),
+    Danger.MACHINE: (WorkStep.DIG,),
+    Danger.HOLES: (WorkStep.DIG, WorkStep.BUILD),
+    Danger.TWO_PEOPLE: (WorkStep.BUILD,),
+    Danger.CONCRETE: (WorkStep.POUR,),
 }
 """Where each is told."""
 

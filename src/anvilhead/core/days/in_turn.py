@@ -56,7 +56,7 @@ class _Crew:
     def _open(self, i: int) -> None:
         """Take a task whose every other has ended: the crew's into its list, others done at once."""
         task = self._tasks[i]
-        if task.crew:
+        if task.crew and task.ended is None:
             heappush(self._comes, (self._planner.forward(task, self._ready(task))[0], i))
         else:
             self._end(task)

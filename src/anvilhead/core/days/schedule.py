@@ -153,7 +153,9 @@ class Planner:
         """Whole days that a task can begin later."""
         if task.runs_on:
             return (latest.day - begins.day).days
-        return self.of(task).between(begins.day, latest.day)
+        between = self.of(task).between(begins.day, latest.day)
+        # a few hours that happen to lie on another day are no whole day
+        return between - (between > 0 and latest.minute < begins.minute)
 
 
 def _on(days: WorkingDays, day: date, count: int) -> date:
@@ -202,7 +204,7 @@ def _latest(
     for name in reversed(order):
         task = by_id[name]
         latest[name] = planner.backward(task, limit[name])
-        for one in task.after:
+        for one in task.after if task.ended is None else ():  # what is done waits for nothing any more
             limit[one] = min(limit[one], latest[name])
     return latest
 

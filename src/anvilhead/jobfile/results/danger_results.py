@@ -2,7 +2,7 @@
 
 from datetime import datetime
 
-from anvilhead.core.dangers.cautions import Danger, Step
+from anvilhead.core.dangers.cautions import Danger, WorkStep
 from anvilhead.core.dangers.holds import Hold, HoldState
 from anvilhead.jobfile.results.result_parts import Result
 
@@ -11,14 +11,14 @@ class CautionResult(Result):
     """A danger that the facts of a structure bring: at which steps, what, why, what to do, and who decides."""
 
     danger: Danger
-    steps: list[Step]
+    steps: list[WorkStep]
     what: str
     why: str
     do: str
     decides: str
 
 
-class HoldResult(Result):
+class HoldPointResult(Result):
     """A hold point of a structure.
 
     Attributes:
@@ -46,4 +46,4 @@ class DangersResult(Result):
     """What is dangerous about a structure, and where its crew is stopped."""
 
     cautions: list[CautionResult]
-    holds: list[HoldResult]
+    holds: list[HoldPointResult]

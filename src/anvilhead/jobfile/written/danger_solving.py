@@ -18,7 +18,7 @@ from anvilhead.core.messages.made.danger_words import HOLDS, caution_for
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.control import ControlKind
 from anvilhead.jobfile.documents.holds import HoldNote
-from anvilhead.jobfile.results.danger_results import CautionResult, DangersResult, HoldResult
+from anvilhead.jobfile.results.danger_results import CautionResult, DangersResult, HoldPointResult
 from anvilhead.jobfile.results.results import StructureResult
 from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.working.planned import Planned
@@ -98,7 +98,7 @@ def solve_dangers(
             for said in (caution_for(danger, facts, units),)
         ],
         holds=[
-            HoldResult(
+            HoldPointResult(
                 hold=one.hold,
                 title=HOLDS[one.hold].title,
                 state=one.state,

@@ -30,40 +30,45 @@ Amounts = Mapping[str, Mapping[Work, float]]
 """What every structure asks for of each kind of work, by its name in the job file."""
 
 
-def solve_days(
-    worked: WorkedDays, amounts: Amounts, names: Mapping[str, str], units: Units, recorded: Mapping[str, date]
-) -> DaysResult:
-    """When everything of a job is done.
+@dataclass(frozen=True)
+class DaysOf:
+    """What a job's days are worked out from.
 
-    Args:
-        worked: its days.
+    Attributes:
+        worked: its calendars and tickets.
         amounts: of its structures; not looked at unless tasks are to be made from plans.
         names: what its structures are called.
         units: that rates are typed in, and amounts are told in.
         recorded: days on which tasks of plans were done, as the record has it; what was typed goes before.
+        today: nothing that is not done yet is planned before it; None where nobody asks on a day.
+    """
+
+    worked: WorkedDays
+    amounts: Amounts
+    names: Mapping[str, str]
+    units: Units
+    recorded: Mapping[str, date]
+    today: date | None = None
+
+
+def solve_days(of: DaysOf) -> DaysResult:
+    """When everything of a job is done.
 
     Raises:
         DocumentRefused: when the plan runs out of the calendar.
     """
     with _within_the_calendar():
-        return _Days(worked, amounts, names, units, recorded).solved()
+        return _Days(of).solved()
 
 
-def solve_slip(
-    worked: WorkedDays,
-    amounts: Amounts,
-    names: Mapping[str, str],
-    units: Units,
-    recorded: Mapping[str, date],
-    slip: Slip,
-) -> SlipResult:
-    """What moves when one task takes longer; see `solve_days` for what is given.
+def solve_slip(of: DaysOf, slip: Slip) -> SlipResult:
+    """What moves when one task takes longer.
 
     Raises:
         DocumentRefused: when there is no such task, or the plan runs out of the calendar.
     """
     with _within_the_calendar():
-        return _Days(worked, amounts, names, units, recorded).slipped(slip)
+        return _Days(of).slipped(slip)
 
 
 @contextmanager
@@ -88,17 +93,12 @@ class _Listed:
 class _Days:
     """One job's days on their way to a result."""
 
-    def __init__(
-        self,
-        worked: WorkedDays,
-        amounts: Amounts,
-        names: Mapping[str, str],
-        units: Units,
-        recorded: Mapping[str, date],
-    ) -> None:
-        self._worked, self._names, self._units, self._recorded = worked, names, units, recorded
-        self._plan = worked.plan
-        self._listed = self._list(amounts) if self._plan.start else []
+    def __init__(self, of: DaysOf) -> None:
+        self._worked, self._names, self._units, self._recorded = of.worked, of.names, of.units, of.recorded
+        self._plan, self._today = of.worked.plan, of.today
+        start = self._plan.start
+        self._start = max(start, of.today) if start and of.today else start
+        self._listed = self._list(of.amounts) if start else []
 
     def solved(self) -> DaysResult:
         tasks = self._on_the_calendar()
@@ -116,7 +116,7 @@ class _Days:
         )
 
     def slipped(self, slip: Slip) -> SlipResult:
-        start = self._plan.start
+        start = self._start
         chained = self._chained(start) if start else []
         if start is None or slip.task not in [task.id for task in chained]:
             message = f"There is no task “{slip.task}” to slip."
@@ -205,7 +205,7 @@ class _Days:
         )
 
     def _on_the_calendar(self) -> dict[str, TaskResult]:
-        start = self._plan.start
+        start = self._start
         if start is None:
             return {}
         chained = self._chained(start)
@@ -242,7 +242,8 @@ class _Days:
         renew = renew_by(ticket, one.notice_days, self._worked.notice)
         text = words.locate_text(one.number, ticket.earliest_dig, ticket.last_day)
         if runs_out and ticket.last_day and until:
-            text = words.runs_out_text(one.number, ticket.last_day, until, renew)
+            late = self._today is not None and renew is not None and renew < self._today
+            text = words.runs_out_text(one.number, ticket.last_day, until, None if late else renew)
         return LocateResult(
             number=one.number,
             earliest_dig=ticket.earliest_dig,

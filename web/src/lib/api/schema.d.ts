@@ -225,11 +225,135 @@ export interface paths {
         };
         /**
          * Job Log
-         * @description The latest things that happened to a job, oldest first; `before` the first of them are more.
+         * @description The latest entries of a job's record that are like what is sought, oldest first.
          */
         get: operations["job_log_api_jobs__job_id__log_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/log/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Record People
+         * @description Whose names are in a job's record.
+         */
+        get: operations["record_people_api_jobs__job_id__log_people_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Days
+         * @description A job's days as they are planned, on the day it is there.
+         */
+        get: operations["get_days_api_jobs__job_id__days_get"];
+        /**
+         * Change Days
+         * @description Make a plan of days the newest one; what somebody else changed since is kept with it.
+         */
+        put: operations["change_days_api_jobs__job_id__days_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/days/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Days
+         * @description When everything would be done with other days, kept nowhere.
+         */
+        post: operations["try_days_api_jobs__job_id__days_try_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/days/slip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Slip Days
+         * @description What moves when one task takes longer.
+         */
+        post: operations["slip_days_api_jobs__job_id__days_slip_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/days/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Days
+         * @description Bring the days before the last change back.
+         */
+        post: operations["undo_days_api_jobs__job_id__days_undo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/days/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Redo Days
+         * @description Bring back what an undo took away.
+         */
+        post: operations["redo_days_api_jobs__job_id__days_redo_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -618,6 +742,46 @@ export interface paths {
          */
         put: operations["take_in_hand_api_structures__structure_id__in_hand_put"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/dangers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Dangers
+         * @description What is dangerous about a structure, and where its hold points stand today.
+         */
+        get: operations["get_dangers_api_structures__structure_id__dangers_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/holds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Do At Hold
+         * @description Look through a hold point by name, go past it by name and reason, or take either back.
+         */
+        post: operations["do_at_hold_api_structures__structure_id__holds_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1931,6 +2095,14 @@ export interface components {
          * @enum {string}
          */
         BoardStyle: "two" | "across" | "single" | "stakes";
+        /** Body_redo_days_api_jobs__job_id__days_redo_post */
+        Body_redo_days_api_jobs__job_id__days_redo_post: {
+            /**
+             * Base Revision
+             * @example 2
+             */
+            base_revision: number;
+        };
         /** Body_take_as_found_api_structures__structure_id__pulls__pull_id__as_found_post */
         Body_take_as_found_api_structures__structure_id__pulls__pull_id__as_found_post: {
             /**
@@ -1941,6 +2113,14 @@ export interface components {
         };
         /** Body_undo_control_api_jobs__job_id__control_undo_post */
         Body_undo_control_api_jobs__job_id__control_undo_post: {
+            /**
+             * Base Revision
+             * @example 2
+             */
+            base_revision: number;
+        };
+        /** Body_undo_days_api_jobs__job_id__days_undo_post */
+        Body_undo_days_api_jobs__job_id__days_undo_post: {
             /**
              * Base Revision
              * @example 2
@@ -1996,6 +2176,61 @@ export interface components {
          * @enum {string}
          */
         BookState: "empty" | "open" | "closed" | "doubtful";
+        /**
+         * BookingPlan
+         * @description Something to be booked ahead of a task: concrete, a machine, a second person, an inspection.
+         *
+         *     Attributes:
+         *         before: id of the task it must be there for; notice_days: whole working days between the call and that day.
+         *         booked: the day it was booked.
+         */
+        "BookingPlan-Input": {
+            /** Name */
+            name: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "concrete" | "machine" | "inspection" | "people" | "other";
+            /** Before */
+            before: string;
+            /**
+             * Notice Days
+             * @default 1
+             */
+            notice_days?: number;
+            /** Booked */
+            booked?: string | null;
+        };
+        "BookingPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * BookingResult
+         * @description Something to be booked: for which day, and by when; `late`: the day it was booked is after that.
+         */
+        BookingResult: {
+            /** Name */
+            name: string;
+            /** What */
+            what: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Book By
+             * Format: date
+             */
+            book_by: string;
+            /** Booked */
+            booked: boolean;
+            /** Late */
+            late: boolean;
+            /** Text */
+            text: string;
+        };
         /**
          * BrokenPostResult
          * @description A post that the top does not do for, and its cures.
@@ -2148,6 +2383,23 @@ export interface components {
             text: string;
         };
         /**
+         * CautionResult
+         * @description A danger that the facts of a structure bring: at which steps, what, why, what to do, and who decides.
+         */
+        CautionResult: {
+            danger: components["schemas"]["Danger"];
+            /** Steps */
+            steps: components["schemas"]["WorkStep"][];
+            /** What */
+            what: string;
+            /** Why */
+            why: string;
+            /** Do */
+            do: string;
+            /** Decides */
+            decides: string;
+        };
+        /**
          * CertaintyResult
          * @description How sure a round is of all corners together.
          *
@@ -2279,33 +2531,37 @@ export interface components {
         };
         /**
          * Control
-         * @description Everything held as true on the site.
+         * @description Everything held as true on the site; `trench_limit`: depth of a cut from which this place asks for protection.
          */
         "Control-Input": {
             /** Points */
             points?: components["schemas"]["ControlPoint"][];
             /** Lines */
             lines?: components["schemas"]["ControlLine-Input"][];
+            /** Trench Limit */
+            trench_limit?: (string | number) | null;
         };
         /**
          * Control
-         * @description Everything held as true on the site.
+         * @description Everything held as true on the site; `trench_limit`: depth of a cut from which this place asks for protection.
          */
         "Control-Output": {
             /** Points */
             points?: components["schemas"]["ControlPoint"][];
             /** Lines */
             lines?: components["schemas"]["ControlLine-Output"][];
+            /** Trench Limit */
+            trench_limit?: (string | number) | null;
         };
         /**
          * ControlKind
          * @description What a line of control is.
          * @enum {string}
          */
-        ControlKind: "boundary" | "wall" | "line";
+        ControlKind: "boundary" | "wall" | "line" | "overhead";
         /**
          * ControlLine
-         * @description A boundary, an existing wall or a line, by its points in order.
+         * @description A boundary, an existing wall, a line, or an overhead line as it hangs over the ground, by its points in order.
          *
          *     Attributes:
          *         closed: whether it comes back to its first point, as a whole boundary does.
@@ -2338,7 +2594,7 @@ export interface components {
         };
         /**
          * ControlLine
-         * @description A boundary, an existing wall or a line, by its points in order.
+         * @description A boundary, an existing wall, a line, or an overhead line as it hangs over the ground, by its points in order.
          *
          *     Attributes:
          *         closed: whether it comes back to its first point, as a whole boundary does.
@@ -2409,6 +2665,169 @@ export interface components {
             run: number;
             /** Text */
             text: string;
+        };
+        /**
+         * Danger
+         * @description Dangers that are told, each at its step.
+         * @enum {string}
+         */
+        Danger: "utilities" | "overhead" | "overhead-near" | "eyes" | "steel" | "strings" | "laser" | "trench" | "trench-unknown" | "spoil" | "machine" | "holes" | "two-people" | "concrete";
+        /**
+         * DangersResult
+         * @description What is dangerous about a structure, and where its crew is stopped.
+         */
+        DangersResult: {
+            /** Cautions */
+            cautions: components["schemas"]["CautionResult"][];
+            /** Holds */
+            holds: components["schemas"]["HoldPointResult"][];
+        };
+        /**
+         * DaysChange
+         * @description Whole days to replace revision `base_revision`; 0 when there were none.
+         */
+        DaysChange: {
+            days: components["schemas"]["DaysPlan-Input"];
+            /** Base Revision */
+            base_revision: number;
+        };
+        /**
+         * DaysPlan
+         * @description When a job's work is done.
+         *
+         *     Attributes:
+         *         start: the first day; needed once there are tasks.
+         *         works: days of the week that are worked; closed: days on which nobody works.
+         *         holidays: of a country or a part of it, closed as well: US, US-CA, DE-BY.
+         *         notice_on: days of the week that count for a ticket's notice, when they are not those that are worked.
+         *         zone: where the job is, for what day it is.
+         *         hours_a_day: of work; crew: how many people.
+         *         from_plans: make the tasks of every structure from its plan; order: ids of structures, first come first.
+         *         rates: what one person does in an hour, by kind of work, in the job's units; the first guess for others.
+         *         cure_days: calendar days that concrete is left alone before forms are stripped.
+         *         ended: days on which tasks made from plans were done, by their ids.
+         */
+        "DaysPlan-Input": {
+            /** Start */
+            start?: string | null;
+            /** Works */
+            works?: ("mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun")[];
+            /** Closed */
+            closed?: string[];
+            /** Holidays */
+            holidays?: string | null;
+            /** Notice On */
+            notice_on?: ("mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun")[];
+            /** Zone */
+            zone?: string | null;
+            /**
+             * Hours A Day
+             * @default 8
+             */
+            hours_a_day?: number;
+            /**
+             * Crew
+             * @default 2
+             */
+            crew?: number;
+            /**
+             * From Plans
+             * @default false
+             */
+            from_plans?: boolean;
+            /** Order */
+            order?: string[];
+            /** Rates */
+            rates?: {
+                [key: string]: number;
+            };
+            /**
+             * Cure Days
+             * @default 3
+             */
+            cure_days?: number;
+            /** Ended */
+            ended?: {
+                [key: string]: string;
+            };
+            /** Tasks */
+            tasks?: components["schemas"]["TaskPlan-Input"][];
+            /** Locates */
+            locates?: components["schemas"]["LocatePlan-Input"][];
+            /** Bookings */
+            bookings?: components["schemas"]["BookingPlan-Input"][];
+            /** Weather */
+            weather?: components["schemas"]["WeatherPlan"][];
+        };
+        "DaysPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * DaysResult
+         * @description A job's days.
+         *
+         *     Attributes:
+         *         end: the last day of everything; null without tasks.
+         *         closed: days between start and end that nobody works though the week says so, with why.
+         *         asks: what should be said or booked still; troubles: what cannot be as planned.
+         */
+        DaysResult: {
+            /** Tasks */
+            tasks: {
+                [key: string]: components["schemas"]["TaskResult"];
+            };
+            /** End */
+            end: string | null;
+            /** Locates */
+            locates: components["schemas"]["LocateResult"][];
+            /** Bookings */
+            bookings: components["schemas"]["BookingResult"][];
+            /** Closed */
+            closed: {
+                [key: string]: string;
+            };
+            /** Asks */
+            asks: string[];
+            /** Troubles */
+            troubles: string[];
+        };
+        /**
+         * DaysTried
+         * @description Days to try, kept nowhere.
+         */
+        DaysTried: {
+            days: components["schemas"]["DaysPlan-Input"];
+        };
+        /**
+         * DaysView
+         * @description A job's days.
+         *
+         *     Attributes:
+         *         revision: 0 while nothing was planned; plan: as a document; result: what follows from it.
+         *         today: the day it is where the job is.
+         */
+        DaysView: {
+            /** Revision */
+            revision: number;
+            plan: components["schemas"]["DaysPlan-Output"];
+            result: components["schemas"]["DaysResult"];
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /** Zone */
+            zone: string;
+            /** Tickets */
+            tickets: components["schemas"]["TicketView"][];
+            /** Rates */
+            rates: components["schemas"]["RateView"][];
+            /** Learned */
+            learned: components["schemas"]["LearnedView"][];
+            /** Can Undo */
+            can_undo: boolean;
+            /** Can Redo */
+            can_redo: boolean;
         };
         /**
          * DepthPlan
@@ -4028,11 +4447,56 @@ export interface components {
             text: string;
         };
         /**
+         * Hold
+         * @description The hold points, in the order of the work.
+         * @enum {string}
+         */
+        Hold: "locate" | "boundary" | "setbacks" | "square" | "heights" | "pre-dig" | "trench" | "inspection" | "pre-pour";
+        /**
+         * HoldCreate
+         * @description Something done at a hold point; its id is made by the client, so that sending it twice records it once.
+         *
+         *     Attributes:
+         *         seen: numbers of what was ticked, counted from 0; to have looked is to have ticked all of it.
+         *         note: the reason; needed to go past.
+         *         whole_job: for every structure of the job.
+         */
+        HoldCreate: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            hold: components["schemas"]["Hold"];
+            doing: components["schemas"]["HoldDoing"];
+            /** Seen */
+            seen?: number[];
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Whole Job
+             * @default false
+             */
+            whole_job?: boolean;
+        };
+        /**
+         * HoldDoing
+         * @description What somebody did at a hold point.
+         * @enum {string}
+         */
+        HoldDoing: "seen" | "past" | "back";
+        /**
          * HoldKind
          * @description What may be held.
          * @enum {string}
          */
         HoldKind: "line" | "point" | "points" | "wall" | "best-fit";
+        HoldNote: {
+            [key: string]: unknown;
+        };
         /**
          * HoldPlan
          * @description What stays as measured.
@@ -4060,6 +4524,39 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * HoldPointResult
+         * @description A hold point of a structure.
+         *
+         *     Attributes:
+         *         look: what to look at; defers: whose rules it goes by.
+         *         stops: what waits for it: stakes, digging, the pour.
+         *         who, at, note: of what was done at it last; null while nothing was.
+         *         told: what else is known of it: a ticket's days, an acceptance.
+         *         whole_job: whether that was said for every structure.
+         */
+        HoldPointResult: {
+            hold: components["schemas"]["Hold"];
+            /** Title */
+            title: string;
+            state: components["schemas"]["HoldState"];
+            /** Look */
+            look: string[];
+            /** Defers */
+            defers: string;
+            /** Stops */
+            stops: string[];
+            /** Who */
+            who: string | null;
+            /** At */
+            at: string | null;
+            /** Note */
+            note: string;
+            /** Told */
+            told: string[];
+            /** Whole Job */
+            whole_job: boolean;
+        };
+        /**
          * HoldResult
          * @description What it would take if this were held; `document` is what a plan says to hold it.
          */
@@ -4078,6 +4575,12 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * HoldState
+         * @description Where a hold point stands; lapsed: looked at once, and no longer good.
+         * @enum {string}
+         */
+        HoldState: "open" | "seen" | "past" | "lapsed";
         /**
          * HubCheckResult
          * @description Laths that speak of one thing, held against each other.
@@ -4257,7 +4760,12 @@ export interface components {
         };
         /**
          * JobFile
-         * @description A whole job; `burn`: where its tapes are started, which its calls carry; `done`: to its marks, in that order.
+         * @description A whole job.
+         *
+         *     Attributes:
+         *         burn: where its tapes are started, which its calls carry.
+         *         done: to its marks, in that order; days: when its work is done.
+         *         holds: what was done at hold points; record: what happened, under a chain of hashes.
          */
         JobFile: {
             units?: components["schemas"]["Units"] | null;
@@ -4298,6 +4806,10 @@ export interface components {
             /** Done */
             done?: components["schemas"]["DoneEntry"][];
             levels?: components["schemas"]["Levels"] | null;
+            days?: components["schemas"]["DaysPlan-Output"] | null;
+            /** Holds */
+            holds?: components["schemas"]["HoldNote"][];
+            record?: components["schemas"]["RecordEntries"] | null;
         };
         /**
          * JobSummary
@@ -4378,6 +4890,7 @@ export interface components {
         "JointsPlan-Output": {
             [key: string]: unknown;
         };
+        JsonValue: unknown;
         /**
          * Keeps
          * @description Which edge a bucket wider than its footing keeps to: the middle splits what is too wide.
@@ -4542,6 +5055,17 @@ export interface components {
             bottom_mm: number;
             /** Reading Text */
             reading_text: string | null;
+        };
+        /**
+         * LearnedView
+         * @description How fast the crew's own record says it works: each of them, in the job's units.
+         */
+        LearnedView: {
+            work: components["schemas"]["Work"];
+            /** An Hour */
+            an_hour: number;
+            /** Text */
+            text: string;
         };
         /**
          * LegResult
@@ -5111,8 +5635,88 @@ export interface components {
             note: string;
         };
         /**
+         * LocatePlan
+         * @description A ticket of the locating service, by the rules of the place.
+         *
+         *     Attributes:
+         *         asked: the day it was asked for.
+         *         notice_days: whole working days that pass after it.
+         *         lasts_days: calendar days from the day asked to its last; left out, it does not run out.
+         *         structures: ids of those it covers; all when left out. area: in words.
+         *         utilities: to which it went.
+         */
+        "LocatePlan-Input": {
+            /** Number */
+            number: string;
+            /**
+             * Asked
+             * Format: date
+             * @example 2026-11-30
+             */
+            asked: string;
+            /** Notice Days */
+            notice_days: number;
+            /** Lasts Days */
+            lasts_days?: number | null;
+            /** Structures */
+            structures?: string[];
+            /**
+             * Area
+             * @default
+             */
+            area?: string;
+            /** Utilities */
+            utilities?: components["schemas"]["UtilityPlan"][];
+        };
+        "LocatePlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * LocateResult
+         * @description A ticket.
+         *
+         *     Attributes:
+         *         earliest_dig: the first day on which digging may begin; last_day: the last, null where it does not run out.
+         *         dug_until: the last day planned to be dug on it; runs_out: whether that is after its last.
+         *         renew_by: the last day to ask again so that nobody waits.
+         *         waiting_for: utilities that did not answer.
+         */
+        LocateResult: {
+            /** Number */
+            number: string;
+            /**
+             * Earliest Dig
+             * Format: date
+             */
+            earliest_dig: string;
+            /** Last Day */
+            last_day: string | null;
+            /** Dug Until */
+            dug_until: string | null;
+            /**
+             * Runs Out
+             * @default false
+             */
+            runs_out: boolean;
+            /** Renew By */
+            renew_by: string | null;
+            /** Waiting For */
+            waiting_for: string[];
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+        };
+        /**
          * LogEntryView
          * @description One thing that happened; a later one has a higher number.
+         *
+         *     Attributes:
+         *         at: by the server's clock; on_device: by the device's, where it was recorded earlier and sent later.
+         *         stage: where it is looked at; null for what belongs to the job as a whole.
+         *         points: of the plan that it speaks of; facts: what belongs to it, each with its name.
+         *         from_file: it came with a job file.
          */
         LogEntryView: {
             /** Number */
@@ -5122,14 +5726,25 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** On Device */
+            on_device: string | null;
             /** Who */
             who: string;
             /** Action */
             action: string;
+            stage: components["schemas"]["StageName"] | null;
             /** Structure Id */
             structure_id: string | null;
             /** Text */
             text: string;
+            /** Points */
+            points: string[];
+            /** Facts */
+            facts: {
+                [key: string]: string;
+            };
+            /** From File */
+            from_file: boolean;
         };
         /**
          * LostCreate
@@ -5482,6 +6097,26 @@ export interface components {
             clear: boolean;
             /** Corners */
             corners: components["schemas"]["MovedCorner"][];
+        };
+        /**
+         * MovedTask
+         * @description A task that ends later for the slip of another.
+         */
+        MovedTask: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Was
+             * Format: date
+             */
+            was: string;
+            /**
+             * Now
+             * Format: date
+             */
+            now: string;
         };
         /**
          * NailHeight
@@ -7072,6 +7707,25 @@ export interface components {
          */
         Rank: "monument" | "hub" | "convenience";
         /**
+         * RateView
+         * @description The first guess of how fast one person works, in the job's units.
+         */
+        RateView: {
+            work: components["schemas"]["Work"];
+            /** Name */
+            name: string;
+            /** Of */
+            of: string;
+            /** Unit */
+            unit: string;
+            /** An Hour */
+            an_hour: number;
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
+        };
+        /**
          * ReachKind
          * @description What goes beyond what an instrument is good for.
          * @enum {string}
@@ -7246,6 +7900,39 @@ export interface components {
             weaker: number;
             /** Text */
             text: string;
+        };
+        /**
+         * RecordEntries
+         * @description A job's record, to be read and checked by anybody; it changes no result.
+         *
+         *     Attributes:
+         *         head: the hash of the last seal, which is printed on as-built records too.
+         *         structures: ids of the job's file, by those in the entries.
+         *         entries: of the record, column by column.
+         */
+        RecordEntries: {
+            /** Head */
+            head: string;
+            /** Structures */
+            structures?: {
+                [key: string]: string;
+            };
+            /** Seals */
+            seals?: components["schemas"]["SealEntry"][];
+            /** Entries */
+            entries?: {
+                [key: string]: components["schemas"]["JsonValue"];
+            }[];
+        };
+        /**
+         * RecordPeople
+         * @description Whose names are in a record, and in which time zone its days are counted.
+         */
+        RecordPeople: {
+            /** People */
+            people: string[];
+            /** Zone */
+            zone: string;
         };
         /**
          * Rectangle
@@ -7690,6 +8377,24 @@ export interface components {
          * @enum {string}
          */
         Runs: "centre" | "inside" | "outside";
+        /**
+         * SealEntry
+         * @description A link of the chain; `rows`: what was written together, each by table, key and hash.
+         */
+        SealEntry: {
+            /** Previous */
+            previous: string;
+            /** At */
+            at: string;
+            /** Rows */
+            rows: [
+                string,
+                string,
+                string
+            ][];
+            /** Digest */
+            digest: string;
+        };
         /**
          * Section
          * @description A wall on its footing; its families follow from it.
@@ -8391,10 +9096,38 @@ export interface components {
         };
         /**
          * Slip
+         * @description A task that takes some working days longer than planned.
+         */
+        "Slip-Input": {
+            /** Task */
+            task: string;
+            /**
+             * Days
+             * @default 1
+             */
+            days?: number;
+        };
+        /**
+         * Slip
          * @description Named slips, in the order in which they are believed when two explain a reading equally well.
          * @enum {string}
          */
-        Slip: "burn" | "foot" | "inch" | "six-nine" | "swapped-digits" | "hundredths" | "wrong-corner" | "rows-swapped" | "bump" | "hook" | "unknown";
+        "Slip-Output": "burn" | "foot" | "inch" | "six-nine" | "swapped-digits" | "hundredths" | "wrong-corner" | "rows-swapped" | "bump" | "hook" | "unknown";
+        /**
+         * SlipResult
+         * @description What the slip of a task moves, and when everything ends with it.
+         */
+        SlipResult: {
+            /**
+             * End
+             * Format: date
+             */
+            end: string;
+            /** Moved */
+            moved: components["schemas"]["MovedTask"][];
+            /** Text */
+            text: string;
+        };
         /**
          * SpacesAsked
          * @description A length to be parted into equal spaces.
@@ -8562,6 +9295,12 @@ export interface components {
              */
             can_merge: boolean;
         };
+        /**
+         * Standing
+         * @description Where a ticket stands on a day.
+         * @enum {string}
+         */
+        Standing: "waiting" | "open" | "runs-out" | "run-out";
         /**
          * StandingResult
          * @description A thing at a point against its target.
@@ -9211,6 +9950,7 @@ export interface components {
          *         laths: what is written beside named stakes; hub_checks: those of one thing against each other; marking: what
          *             marks are made with; plates: laid over old concrete.
          *         marks_register: every mark, stake and piece, and what became of it; null in a quick answer.
+         *         dangers: cautions and hold points; null in a quick answer.
          *         string_told: where strings run on their nails, in words; null over the middle.
          *         heights: null while no ground is said; site: null while it is not placed.
          *         methods: null in a quick answer that leaves them out.
@@ -9307,6 +10047,7 @@ export interface components {
             /** Lost */
             lost: components["schemas"]["LostResult"][];
             marks_register: components["schemas"]["RegisterResult"] | null;
+            dangers: components["schemas"]["DangersResult"] | null;
         };
         /**
          * StructureSummary
@@ -9473,7 +10214,7 @@ export interface components {
             kind: components["schemas"]["PullKind"];
             /** Round */
             round: number;
-            slip: components["schemas"]["Slip"];
+            slip: components["schemas"]["Slip-Output"];
             /** Correction Mm */
             correction_mm: number;
             /** Certain */
@@ -9613,6 +10354,119 @@ export interface components {
             clear?: (string | number) | null;
         };
         /**
+         * TaskPlan
+         * @description Something that takes time.
+         *
+         *     Attributes:
+         *         days: whole working days; or hours, of the working day.
+         *         after: ids of tasks that must have ended first; those made from plans are called `structure/work`.
+         *         before: ids of tasks that wait for this one, said from its side: an inspection before a pour.
+         *         runs_on: counted in calendar days, weekends too, as concrete cures.
+         *         not_before: a day before which it cannot begin; ended: the day it was done, when it was.
+         *         crew: whether the crew is at it, and so at nothing else; digs: whether it waits for the utilities to be marked.
+         *         structure: the one it belongs to.
+         */
+        "TaskPlan-Input": {
+            /** Id */
+            id: string;
+            /** Name */
+            name?: string | null;
+            /** Days */
+            days?: number | null;
+            /** Hours */
+            hours?: number | null;
+            /** After */
+            after?: string[];
+            /** Before */
+            before?: string[];
+            /**
+             * Runs On
+             * @default false
+             */
+            runs_on?: boolean;
+            /** Not Before */
+            not_before?: string | null;
+            /** Ended */
+            ended?: string | null;
+            /**
+             * Crew
+             * @default false
+             */
+            crew?: boolean;
+            /**
+             * Digs
+             * @default false
+             */
+            digs?: boolean;
+            /** Structure */
+            structure?: string | null;
+        };
+        "TaskPlan-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * TaskResult
+         * @description When a task is done.
+         *
+         *     Attributes:
+         *         start, end: its days, the end inclusive.
+         *         latest_start: the last day it can begin on without moving the end of everything.
+         *         slack_days: working days between; calendar days for a wait.
+         *         critical: a day's slip of it moves the end.
+         *         structure, work: of a task made from a plan; amount_text: how much of it there is.
+         *         hours: of work; null for a task of days.
+         *         people: how many it takes at least; zero for a wait.
+         *         after: what it waits for, the crew's task before it too.
+         *         ended: whether it was done.
+         */
+        TaskResult: {
+            /** Name */
+            name: string;
+            /**
+             * Start
+             * Format: date
+             */
+            start: string;
+            /**
+             * End
+             * Format: date
+             */
+            end: string;
+            /**
+             * Latest Start
+             * Format: date
+             */
+            latest_start: string;
+            /** Slack Days */
+            slack_days: number;
+            /** Critical */
+            critical: boolean;
+            /** Structure */
+            structure: string | null;
+            work: components["schemas"]["Work"] | null;
+            /** Amount Text */
+            amount_text: string | null;
+            /** Hours */
+            hours: number | null;
+            /**
+             * People
+             * @default 0
+             */
+            people: number;
+            /** After */
+            after: string[];
+            /**
+             * Ended
+             * @default false
+             */
+            ended: boolean;
+            /**
+             * Digs
+             * @default false
+             */
+            digs: boolean;
+        };
+        /**
          * ThicknessResult
          * @description A slab's thickness at a spot.
          */
@@ -9626,6 +10480,19 @@ export interface components {
             text: string;
             /** Thin */
             thin: boolean;
+        };
+        /**
+         * TicketView
+         * @description Where a ticket stands today; `days`: to wait, or left with today's; null where it does not run out.
+         */
+        TicketView: {
+            /** Number */
+            number: string;
+            standing: components["schemas"]["Standing"];
+            /** Days */
+            days: number | null;
+            /** Text */
+            text: string;
         };
         /**
          * TieResult
@@ -9958,6 +10825,18 @@ export interface components {
             paper: "a4" | "letter";
         };
         /**
+         * UtilityPlan
+         * @description A utility that a ticket was sent to, and what it answered: nothing yet, marked, or nothing of its there.
+         */
+        UtilityPlan: {
+            /** Name */
+            name: string;
+            /** Answered */
+            answered?: ("marked" | "clear") | null;
+            /** On */
+            on?: string | null;
+        };
+        /**
          * Verdict
          * @description What to do next.
          * @enum {string}
@@ -10041,6 +10920,43 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * WeatherPlan
+         * @description Days on which the weather stops some work: `stops` are kinds of work, or ids of tasks; everything when empty.
+         */
+        WeatherPlan: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "rain" | "frost" | "wind" | "heat" | "other";
+            /**
+             * From
+             * Format: date
+             * @example 2026-11-30
+             */
+            from: string;
+            /**
+             * To
+             * Format: date
+             * @example 2026-11-30
+             */
+            to: string;
+            /** Stops */
+            stops?: string[];
+        };
+        /**
+         * Work
+         * @description Kinds of work of a set-out, in the order they are done in.
+         * @enum {string}
+         */
+        Work: "boards" | "square" | "levels" | "marks" | "dig" | "holes" | "base" | "forms" | "bars" | "posts" | "pour" | "cure" | "strip" | "rails";
+        /**
+         * WorkStep
+         * @description Steps of the work at which something is said.
+         * @enum {string}
+         */
+        WorkStep: "stakes" | "square" | "levels" | "dig" | "build" | "pour";
         /**
          * Governs
          * @description What decides the depth.
@@ -10688,18 +11604,52 @@ export interface components {
             existing?: string[];
         };
         /**
+         * BookingPlan
+         * @description Something to be booked ahead of a task: concrete, a machine, a second person, an inspection.
+         *
+         *     Attributes:
+         *         before: id of the task it must be there for; notice_days: whole working days between the call and that day.
+         *         booked: the day it was booked.
+         */
+        BookingPlan: {
+            /** Name */
+            name: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "concrete" | "machine" | "inspection" | "people" | "other";
+            /** Before */
+            before: string;
+            /**
+             * Notice Days
+             * @default 1
+             */
+            notice_days?: number;
+            /**
+             * Booked
+             * @default null
+             */
+            booked?: string | null;
+        };
+        /**
          * Control
-         * @description Everything held as true on the site.
+         * @description Everything held as true on the site; `trench_limit`: depth of a cut from which this place asks for protection.
          */
         Control: {
             /** Points */
             points?: components["schemas"]["ControlPoint"][];
             /** Lines */
             lines?: components["schemas"]["ControlLine"][];
+            /**
+             * Trench Limit
+             * @default null
+             */
+            trench_limit?: (string | number) | null;
         };
         /**
          * ControlLine
-         * @description A boundary, an existing wall or a line, by its points in order.
+         * @description A boundary, an existing wall, a line, or an overhead line as it hangs over the ground, by its points in order.
          *
          *     Attributes:
          *         closed: whether it comes back to its first point, as a whole boundary does.
@@ -10729,6 +11679,83 @@ export interface components {
              * @example 8394.7
              */
             keep_clear?: string | number;
+        };
+        /**
+         * DaysPlan
+         * @description When a job's work is done.
+         *
+         *     Attributes:
+         *         start: the first day; needed once there are tasks.
+         *         works: days of the week that are worked; closed: days on which nobody works.
+         *         holidays: of a country or a part of it, closed as well: US, US-CA, DE-BY.
+         *         notice_on: days of the week that count for a ticket's notice, when they are not those that are worked.
+         *         zone: where the job is, for what day it is.
+         *         hours_a_day: of work; crew: how many people.
+         *         from_plans: make the tasks of every structure from its plan; order: ids of structures, first come first.
+         *         rates: what one person does in an hour, by kind of work, in the job's units; the first guess for others.
+         *         cure_days: calendar days that concrete is left alone before forms are stripped.
+         *         ended: days on which tasks made from plans were done, by their ids.
+         */
+        DaysPlan: {
+            /**
+             * Start
+             * @default null
+             */
+            start?: string | null;
+            /** Works */
+            works?: ("mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun")[];
+            /** Closed */
+            closed?: string[];
+            /**
+             * Holidays
+             * @default null
+             */
+            holidays?: string | null;
+            /** Notice On */
+            notice_on?: ("mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun")[];
+            /**
+             * Zone
+             * @default null
+             */
+            zone?: string | null;
+            /**
+             * Hours A Day
+             * @default 8
+             */
+            hours_a_day?: number;
+            /**
+             * Crew
+             * @default 2
+             */
+            crew?: number;
+            /**
+             * From Plans
+             * @default false
+             */
+            from_plans?: boolean;
+            /** Order */
+            order?: string[];
+            /** Rates */
+            rates?: {
+                [key: string]: number;
+            };
+            /**
+             * Cure Days
+             * @default 3
+             */
+            cure_days?: number;
+            /** Ended */
+            ended?: {
+                [key: string]: string;
+            };
+            /** Tasks */
+            tasks?: components["schemas"]["TaskPlan"][];
+            /** Locates */
+            locates?: components["schemas"]["LocatePlan"][];
+            /** Bookings */
+            bookings?: components["schemas"]["BookingPlan"][];
+            /** Weather */
+            weather?: components["schemas"]["WeatherPlan"][];
         };
         /**
          * DepthPlan
@@ -11433,6 +12460,43 @@ export interface components {
              * @default 4
              */
             passes?: number;
+        };
+        /**
+         * LocatePlan
+         * @description A ticket of the locating service, by the rules of the place.
+         *
+         *     Attributes:
+         *         asked: the day it was asked for.
+         *         notice_days: whole working days that pass after it.
+         *         lasts_days: calendar days from the day asked to its last; left out, it does not run out.
+         *         structures: ids of those it covers; all when left out. area: in words.
+         *         utilities: to which it went.
+         */
+        LocatePlan: {
+            /** Number */
+            number: string;
+            /**
+             * Asked
+             * Format: date
+             * @example 2026-11-30
+             */
+            asked: string;
+            /** Notice Days */
+            notice_days: number;
+            /**
+             * Lasts Days
+             * @default null
+             */
+            lasts_days?: number | null;
+            /** Structures */
+            structures?: string[];
+            /**
+             * Area
+             * @default
+             */
+            area?: string;
+            /** Utilities */
+            utilities?: components["schemas"]["UtilityPlan"][];
         };
         /**
          * MeshPlan
@@ -12243,6 +13307,72 @@ export interface components {
             burn?: string | number;
         };
         /**
+         * TaskPlan
+         * @description Something that takes time.
+         *
+         *     Attributes:
+         *         days: whole working days; or hours, of the working day.
+         *         after: ids of tasks that must have ended first; those made from plans are called `structure/work`.
+         *         before: ids of tasks that wait for this one, said from its side: an inspection before a pour.
+         *         runs_on: counted in calendar days, weekends too, as concrete cures.
+         *         not_before: a day before which it cannot begin; ended: the day it was done, when it was.
+         *         crew: whether the crew is at it, and so at nothing else; digs: whether it waits for the utilities to be marked.
+         *         structure: the one it belongs to.
+         */
+        TaskPlan: {
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @default null
+             */
+            name?: string | null;
+            /**
+             * Days
+             * @default null
+             */
+            days?: number | null;
+            /**
+             * Hours
+             * @default null
+             */
+            hours?: number | null;
+            /** After */
+            after?: string[];
+            /** Before */
+            before?: string[];
+            /**
+             * Runs On
+             * @default false
+             */
+            runs_on?: boolean;
+            /**
+             * Not Before
+             * @default null
+             */
+            not_before?: string | null;
+            /**
+             * Ended
+             * @default null
+             */
+            ended?: string | null;
+            /**
+             * Crew
+             * @default false
+             */
+            crew?: boolean;
+            /**
+             * Digs
+             * @default false
+             */
+            digs?: boolean;
+            /**
+             * Structure
+             * @default null
+             */
+            structure?: string | null;
+        };
+        /**
          * ThingKind
          * @description What is set to height, each with the tolerance that the work usually asks of it.
          * @enum {string}
@@ -12496,6 +13626,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path?: never;
             cookie?: never;
@@ -12580,6 +13712,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path?: never;
             cookie?: never;
@@ -12770,6 +13904,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 job_id: string;
@@ -12847,6 +13983,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 job_id: string;
@@ -12930,6 +14068,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 job_id: string;
@@ -13013,6 +14153,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 job_id: string;
@@ -13096,6 +14238,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 job_id: string;
@@ -13173,6 +14317,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 job_id: string;
@@ -13250,6 +14396,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 job_id: string;
@@ -13327,6 +14475,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 job_id: string;
@@ -13483,9 +14633,12 @@ export interface operations {
     job_log_api_jobs__job_id__log_get: {
         parameters: {
             query?: {
-                /** @description Number of the entry to stop before. */
+                find?: string;
+                structure?: string | null;
+                stage?: components["schemas"]["StageName"] | null;
+                who?: string | null;
+                day?: string | null;
                 before?: number | null;
-                /** @description How many entries. */
                 most?: number;
             };
             header?: never;
@@ -13503,6 +14656,573 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogEntryView"][];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    record_people_api_jobs__job_id__log_people_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordPeople"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    get_days_api_jobs__job_id__days_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaysView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    change_days_api_jobs__job_id__days_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DaysChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaysView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    try_days_api_jobs__job_id__days_try_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DaysTried"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaysResult"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    slip_days_api_jobs__job_id__days_slip_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Slip-Input"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlipResult"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    undo_days_api_jobs__job_id__days_undo_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Body_undo_days_api_jobs__job_id__days_undo_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaysView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    redo_days_api_jobs__job_id__days_redo_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Body_redo_days_api_jobs__job_id__days_redo_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaysView"];
                 };
             };
             /** @description Something is missing */
@@ -13643,6 +15363,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -13800,6 +15522,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -13877,6 +15601,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -13960,6 +15686,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -14043,6 +15771,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -14126,6 +15856,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -14209,6 +15941,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -14293,6 +16027,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -14373,6 +16109,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -14453,6 +16191,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -14612,6 +16352,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -14695,6 +16437,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -14775,6 +16519,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -14858,6 +16604,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -14942,6 +16690,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -15098,6 +16848,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -15181,6 +16933,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -15200,6 +16954,167 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["InHand"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    get_dangers_api_structures__structure_id__dangers_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DangersResult"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    do_at_hold_api_structures__structure_id__holds_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoldCreate"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DangersResult"];
                 };
             };
             /** @description Something is missing */
@@ -15346,6 +17261,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -15432,6 +17349,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -15518,6 +17437,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -15601,6 +17522,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -15687,6 +17610,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -15776,6 +17701,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -15859,6 +17786,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -15942,6 +17871,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -16028,6 +17959,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -16110,6 +18043,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;
@@ -16267,6 +18202,8 @@ export interface operations {
             header?: {
                 /** @description Who holds the tape, percent-encoded UTF-8. */
                 "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
             };
             path: {
                 structure_id: string;

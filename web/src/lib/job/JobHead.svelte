@@ -73,9 +73,11 @@
 			<NailKey letter="D" onPress={() => theme.toggle()}
 				>{theme.name === 'light' ? 'dusk' : 'daylight'}</NailKey
 			>
-			<a class="inline-flex min-h-11 items-center px-2 underline" href="/jobs/{job.id}/record"
-				>record</a
-			>
+			{#each ['days', 'record'] as one (one)}
+				<a class="inline-flex min-h-11 items-center px-2 underline" href="/jobs/{job.id}/{one}"
+					>{one}</a
+				>
+			{/each}
 			<NailKey letter="=" onPress={() => slate.open(job.units)}>slate</NailKey>
 			<span class="max-sm:hidden"
 				><NailKey letter="P" onPress={() => window.print()}>print</NailKey></span

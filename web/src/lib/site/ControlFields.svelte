@@ -17,7 +17,8 @@
 	const KINDS = [
 		{ value: 'boundary', label: 'Boundary' },
 		{ value: 'wall', label: 'Existing wall' },
-		{ value: 'line', label: 'Line' }
+		{ value: 'line', label: 'Line' },
+		{ value: 'overhead', label: 'Overhead line' }
 	];
 </script>
 
@@ -67,7 +68,7 @@
 	class="board-button plain mt-1"
 	onclick={() => set(['points', points.length], { name: '', x: '', y: '' })}>Another point</button
 >
-<h3 class="mt-4 font-bold">Boundaries, walls, lines</h3>
+<h3 class="mt-4 font-bold">Boundaries, walls, lines, overhead lines</h3>
 <ul class="grid gap-3">
 	{#each lines as line, index (index)}
 		<li class="border-l-4 border-rule pl-3">
@@ -149,3 +150,13 @@
 			]
 		})}>Another line</button
 >
+<h3 class="mt-4 font-bold">Rules of this place</h3>
+<div class="max-w-64">
+	<LengthField
+		label="A cut asks for protection from this depth on"
+		hint="As the local code has it; nothing is assumed."
+		value={textAt(control, ['trench_limit'])}
+		{units}
+		onInput={(text) => set(['trench_limit'], text.trim() || undefined)}
+	/>
+</div>

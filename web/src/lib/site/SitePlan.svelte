@@ -124,6 +124,13 @@
 		stroke-dasharray: 18 5 3 5;
 		stroke-width: 2;
 	}
+	/* hangs in the air: dots on a thin thread */
+	.overhead {
+		stroke: var(--move);
+		stroke-dasharray: 0.1 9;
+		stroke-linecap: round;
+		stroke-width: 5;
+	}
 	.wall {
 		stroke-width: 5;
 	}

@@ -38,8 +38,8 @@ def locate_text(number: str, earliest: date, last: date | None) -> str:
 
 
 def runs_out_text(number: str, last: date, dug_until: date, renew_by: date | None) -> str:
-    """That a ticket ends before the digging does."""
-    asked = f" Ask again by {day_text(renew_by)} so that nobody waits." if renew_by else ""
+    """That a ticket ends before the digging does; `renew_by`: when to ask again, None where that day has passed."""
+    asked = f" Ask again by {day_text(renew_by)} so that nobody waits." if renew_by else " Ask again today."
     until = day_text(dug_until)
     return f"Ticket {number} runs out on {day_text(last)}; digging is planned until {until}, after it.{asked}"
 
@@ -92,6 +92,11 @@ def more_people_text(tasks: Sequence[str], crew: int) -> str:
 
 MOST_NAMED = 3
 """Tasks that a sentence names one by one."""
+
+
+def weather_text(what: str, stops: Sequence[str]) -> str:
+    """What the weather stops."""
+    return f"{what.capitalize()}: no {', '.join(stops)}." if stops else f"{what.capitalize()}: no work."
 
 
 def slip_text(task: str, days: int, others: int, was: date, now: date) -> str:

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import CautionList from '$lib/dangers/CautionList.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import BenchmarkField from './BenchmarkField.svelte';
 	import Refused from '$lib/outbox/Refused.svelte';
@@ -91,9 +92,7 @@
 	{#if setup.shots.length}<ShotRows {stage} {setup} {found} {index} newestFirst />{/if}
 {:else}
 	{#if !setup}
-		<p class="caution mb-2">
-			<strong>Before the rod goes up:</strong> look up for overhead lines. Never look into a laser.
-		</p>
+		<CautionList step="levels" />
 		<BenchmarkField {stage} />
 	{/if}
 	<h2 class="text-lg font-bold">{setup ? 'Where it stands next' : 'Set the instrument up'}</h2>

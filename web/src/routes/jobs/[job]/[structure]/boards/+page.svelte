@@ -1,4 +1,6 @@
 <script lang="ts">
+	import CautionList from '$lib/dangers/CautionList.svelte';
+	import HoldGate from '$lib/dangers/HoldGate.svelte';
 	import Faces from '$lib/boards/Faces.svelte';
 	import HeightFields from '$lib/boards/HeightFields.svelte';
 	import StandFields from '$lib/boards/StandFields.svelte';
@@ -31,10 +33,8 @@
 
 <PlanPage {editor} label="Boards">
 	<h1 class="text-2xl font-extrabold">Where the boards stand</h1>
-	<p class="caution my-2">
-		<strong>Before the first stake:</strong> call the utility locating service, wait for its marks, and
-		dig by hand near them. A struck gas or power line kills. Wear eye protection when driving stakes.
-	</p>
+	<HoldGate before="stakes" />
+	<CautionList step="stakes" />
 	<Tabs label="Parts of the boards" tabs={TABS} value={tab} onValue={(value) => (tab = value)}>
 		{#snippet children(open)}
 			{#if open === 'stand'}

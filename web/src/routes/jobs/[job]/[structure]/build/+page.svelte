@@ -4,6 +4,8 @@
 	import Plates from '$lib/build/Plates.svelte';
 	import Slab from '$lib/build/Slab.svelte';
 	import StripFields from '$lib/build/StripFields.svelte';
+	import CautionList from '$lib/dangers/CautionList.svelte';
+	import HoldGate from '$lib/dangers/HoldGate.svelte';
 	import Plan from '$lib/drawing/Plan.svelte';
 	import { useHere } from '$lib/job/context';
 	import { useEditor } from '$lib/plan/editor.svelte';
@@ -35,6 +37,9 @@
 
 <PlanPage {editor} label="Build">
 	<h1 class="text-2xl font-extrabold">What is cut, laid and poured</h1>
+	<CautionList step="build" />
+	<CautionList step="pour" />
+	<HoldGate before="the pour" />
 	<Tabs label="Parts of the build" tabs={TABS} value={tab} onValue={(value) => (chosen = value)}>
 		{#snippet children(open)}
 			{#if open === 'strip'}

@@ -1,5 +1,7 @@
 <script lang="ts">
 	import type { Control } from '$lib/api/types';
+	import { useDangers } from '$lib/dangers/dangers.svelte';
+	import HoldCard from '$lib/dangers/HoldCard.svelte';
 	import { useHere } from '$lib/job/context';
 	import { useEditor } from '$lib/plan/editor.svelte';
 	import KeepBar from '$lib/plan/KeepBar.svelte';
@@ -12,6 +14,7 @@
 	import Tabs from '$lib/ui/Tabs.svelte';
 
 	const here = useHere();
+	const dangers = useDangers();
 	const editor = useEditor(here);
 	const units = $derived(here.job.units);
 	let control = $state.raw<Control>();
@@ -25,7 +28,8 @@
 
 	const TABS = [
 		{ value: 'control', label: 'Held as true' },
-		{ value: 'place', label: 'Where it stands' }
+		{ value: 'place', label: 'Where it stands' },
+		{ value: 'holds', label: 'Hold points' }
 	];
 
 	const preview = new SitePreview();
@@ -101,6 +105,16 @@
 							>
 						</div>
 					</form>
+				{:else if open === 'holds'}
+					<p class="mb-2 text-sm text-ink-soft">
+						Where work stops until somebody looked, by name. The code and licensed people decide;
+						this keeps who looked at what.
+					</p>
+					<div class="grid gap-2">
+						{#each dangers.found?.holds ?? [] as hold (hold.hold)}
+							<HoldCard {hold} several={here.job.structures.length > 1} />
+						{/each}
+					</div>
 				{:else}
 					<form
 						aria-label="Where it stands"

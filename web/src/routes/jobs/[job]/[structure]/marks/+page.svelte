@@ -1,5 +1,8 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
+	import CautionList from '$lib/dangers/CautionList.svelte';
+	import { useDangers } from '$lib/dangers/dangers.svelte';
+	import HoldGate from '$lib/dangers/HoldGate.svelte';
 	import Plan from '$lib/drawing/Plan.svelte';
 	import { useHere } from '$lib/job/context';
 	import Digging from '$lib/marks/Digging.svelte';
@@ -15,6 +18,7 @@
 	import Tabs from '$lib/ui/Tabs.svelte';
 
 	const here = useHere();
+	const dangers = useDangers();
 	const editor = useEditor(here);
 	const result = $derived(editor.preview.shown?.result ?? here.structure.result);
 	const units = $derived(here.job.units);
@@ -44,10 +48,7 @@
 
 <PlanPage {editor} label="Marks">
 	<h1 class="text-2xl font-extrabold">What is marked where</h1>
-	<p class="caution my-2">
-		<strong>Before any hole:</strong> have utilities located, wait for the marks, and dig by hand near
-		them. Cover or guard every open hole.
-	</p>
+	<CautionList step="dig" />
 	<Tabs label="Parts of the marks" tabs={TABS} value={tab} onValue={(value) => (chosen = value)}>
 		{#snippet children(open)}
 			{#if open === 'fence'}
@@ -57,12 +58,15 @@
 			{:else if open === 'lines'}
 				<OffsetLines draft={editor} {units} {result} usual={here.job.usual} />
 			{:else if open === 'digging'}
+				<HoldGate before="digging" />
 				<Digging
 					draft={editor}
 					{units}
 					{result}
 					usual={here.job.usual}
-					page={here.structure.document.digging && !editor.isChanged
+					page={here.structure.document.digging &&
+					!editor.isChanged &&
+					dangers.stopping('digging').length === 0
 						? `/api/structures/${here.structure.id}/digging.pdf`
 						: undefined}
 				/>
@@ -72,13 +76,15 @@
 				{#if editor.isChanged}<p class="caution mb-2">
 						The register stands for the plan as it is kept. Save what you changed to see it here.
 					</p>{/if}
-				<RegisterList
-					structureId={here.structure.id}
-					name={here.name}
-					version={`${here.structure.revision} ${here.job.changed_at}`}
-					{units}
-					usual={here.job.usual}
-				/>
+				<HoldGate before="stakes">
+					<RegisterList
+						structureId={here.structure.id}
+						name={here.name}
+						version={`${here.structure.revision} ${here.job.changed_at}`}
+						{units}
+						usual={here.job.usual}
+					/>
+				</HoldGate>
 			{:else if open === 'obstacles'}
 				<Obstacles draft={editor} {units} {result} />
 			{:else}

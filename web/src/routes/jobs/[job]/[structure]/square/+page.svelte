@@ -1,4 +1,6 @@
 <script lang="ts">
+	import CautionList from '$lib/dangers/CautionList.svelte';
+	import HoldGate from '$lib/dangers/HoldGate.svelte';
 	import Readings from '$lib/square/call/Readings.svelte';
 	import Shout from '$lib/square/call/Shout.svelte';
 	import TapePiece from '$lib/square/call/TapePiece.svelte';
@@ -59,7 +61,10 @@
 		>
 			{#snippet children(open)}
 				{#if open === 'pull'}
-					<PullAndMove {stage} />
+					<HoldGate before="stakes">
+						<CautionList step="square" />
+						<PullAndMove {stage} />
+					</HoldGate>
 				{:else if open === 'hold'}
 					<Holds {structure} onHold={(hold) => stage.actions.hold(hold)} />
 					<FoundOnSite {structure} actions={stage.actions} />

@@ -56,7 +56,7 @@ def test_a_body_that_comes_in_pieces_is_counted_too(client: TestClient) -> None:
         for _ in range(LARGEST_BYTES // 1_000_000 + 2):
             yield b" " * 1_000_000
 
-    refused = client.post("/api/jobs/files", content=pieces(), headers={"Content-Type": "application/json"})
+    refused = client.post("/api/jobs", content=pieces(), headers={"Content-Type": "application/json"})
     assert refused.status_code == 413
 
 

@@ -130,7 +130,7 @@ def test_a_bad_job_file_is_refused_with_every_place(client: TestClient) -> None:
 
 def test_a_job_file_of_50_mb_is_refused_before_it_is_read(client: TestClient) -> None:
     response = client.post("/api/jobs/files", content=b" " * 50_000_000)
-    assert (response.status_code, response.json()["code"]) == (413, "http-413")
+    assert (response.status_code, response.json()["problems"][0]["code"]) == (422, "too-large")
 
 
 def test_the_record_tells_who_did_what(client: TestClient, new_job: NewJob) -> None:

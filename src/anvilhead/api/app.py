@@ -12,10 +12,11 @@ from starlette.middleware.gzip import GZipMiddleware
 
 from anvilhead import __version__
 from anvilhead.api import problems
-from anvilhead.api.body_limit import BodyLimit
+from anvilhead.api.body_limit import BodyLimits
 from anvilhead.api.guard import LOCAL_HOSTS, GuardHeaders, HostGuard, inline_scripts
 from anvilhead.api.pages import Pages
-from anvilhead.api.routers import days, exchange, jobs, levels, live, structures, tools
+from anvilhead.api.routers import days, exchange, jobs, levels, live, notes, structures, tools
+from anvilhead.jobfile.bundle import LARGEST_BUNDLE_BYTES
 from anvilhead.jobfile.documents.models import JobFile
 from anvilhead.jobfile.reading import LARGEST_BYTES
 from anvilhead.jobfile.results.result_parts import build_every_result
@@ -48,12 +49,12 @@ def create_app(database: Database | None, web: Path | None = None, hosts: Collec
     app.state.is_stopping = lambda: False
     app.state.previews = CapacityLimiter(MOST_PREVIEWS)
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=GZIP_LEVEL)
-    app.add_middleware(BodyLimit, max_body_size=LARGEST_BYTES)
+    app.add_middleware(BodyLimits, most=LARGEST_BYTES, larger={"/api/jobs/files": LARGEST_BUNDLE_BYTES})
     app.add_middleware(HostGuard, hosts=hosts)
     app.add_middleware(GuardHeaders, scripts=inline_scripts(web / "index.html") if web else [])
     problems.add_handlers(app)
     api = APIRouter(prefix="/api")
-    for part in (jobs, days, structures, levels, live, exchange, tools):
+    for part in (jobs, days, notes, structures, levels, live, exchange, tools):
         api.include_router(part.router)
     app.include_router(api)
     if web is not None:

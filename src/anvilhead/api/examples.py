@@ -85,3 +85,9 @@ HOLD = {
     "seen": [0, 1],
     "whole_job": True,
 }
+
+NOTE = {
+    "id": "7d0d3b1e-7a3a-4a53-9f0b-0d5d1b1c8e11",
+    "pin": {"point": "C"},
+    "text": "Roots under the stake at C: moved a foot out.",
+}

@@ -48,7 +48,7 @@ class GuardHeaders:
             "Referrer-Policy": "no-referrer",
             "Cross-Origin-Opener-Policy": "same-origin",
             "Cross-Origin-Resource-Policy": "same-origin",
-            "Permissions-Policy": "camera=(), geolocation=(), microphone=(), payment=()",
+            "Permissions-Policy": "camera=(), geolocation=(), microphone=(self), payment=()",
         }
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
@@ -69,6 +69,7 @@ def policy(scripts: Sequence[str]) -> str:
     own = " ".join(["'self'", *scripts])
     return (
         f"default-src 'self'; script-src {own}; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
+        "media-src 'self' blob:; "
         "font-src 'self' data:; connect-src 'self'; worker-src 'self'; object-src 'none'; base-uri 'none'; "
         "form-action 'self'; frame-ancestors 'none'"
     )

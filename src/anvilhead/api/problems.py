@@ -45,6 +45,9 @@ class WhoMissing(Exception):
     """A change came without a usable name of who makes it."""
 
 
+TOO_LARGE = "This is larger than anything that is taken here. A photo may have 16 MB, a job file 30."
+"""What is said of any body over its limit."""
+
 TITLES = {
     400: "Something is missing",
     404: "Not found",
@@ -152,7 +155,7 @@ def add_handlers(app: FastAPI) -> None:
 
     @app.exception_handler(HTTPException)
     async def _(request: Request, error: HTTPException) -> Response:
-        details = {404: NOTHING_HERE, 413: "The request is larger than any job needs."}
+        details = {404: NOTHING_HERE, 413: TOO_LARGE}
         detail = details.get(error.status_code, str(error.detail))
         return problem(error.status_code, f"http-{error.status_code}", detail)
 

@@ -1,10 +1,13 @@
 """Jobs: load and show them, make, change, import and export them."""
 
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
 from anvilhead.core.units.units import Units
+from anvilhead.jobfile.bundle import write_bundle
 from anvilhead.jobfile.documents.models import JobFile, Plan, PullEntry, Reading, Structure
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.reading import refuse
@@ -17,6 +20,7 @@ from anvilhead.service.heights.level_exchange import import_levels
 from anvilhead.service.heights.level_record import level_record
 from anvilhead.service.holds import holds_for_file, import_holds
 from anvilhead.service.marking import done_for_file, import_done
+from anvilhead.service.notes import bundle_of, import_notes, notes_for_file
 from anvilhead.service.record import import_record, record_for_file
 from anvilhead.service.rounds import import_rounds, rounds_for_file
 from anvilhead.service.shown.job_plans import burn_of, control_of, plans_of, reading_of
@@ -37,6 +41,23 @@ class OpenedBefore(Exception):
         super().__init__(f"This file is in the yard already, as “{name}”. Open that job, or open the file once more.")
         self.job_id = job_id
 
+
+@dataclass(frozen=True, slots=True)
+class Opened:
+    """A file that a job is made from.
+
+    Attributes:
+        digest: of it, to know it again; again: open it although it is in the yard already.
+        files: photos and voices that lay beside it in a zip, by name.
+    """
+
+    digest: str | None = None
+    again: bool = True
+    files: Mapping[str, bytes] = field(default_factory=dict)
+
+
+NOT_OPENED = Opened()
+"""A job that was put together here."""
 
 MOST_CONTROLS = 50
 """Changes of control that can be undone."""
@@ -139,8 +160,7 @@ def import_job(
     by: By,
     *,
     sample: bool = False,
-    digest: str | None = None,
-    again: bool = True,
+    opened: Opened = NOT_OPENED,
 ) -> JobView:
     """Make a job from a job file; units not named are taken as millimetres.
 
@@ -148,13 +168,13 @@ def import_job(
         OpenedBefore: when the same file, by its digest, is in the yard already and was not to be opened again.
     """
     with database.session() as session:
-        known = None if digest is None or again else store.job_from_file(session, digest)
+        known = None if opened.digest is None or opened.again else store.job_from_file(session, opened.digest)
         if known is not None:
             raise OpenedBefore(known.id, known.name)
         burn = file.burn or next((pull.burn for pull in reversed(file.pulls) if pull.burn.mm), Length(0.0, 0))
         job = _new_job(session, job_id, file.name, file.units or Units.MM, burn, by, sample=sample)
         job.control = file.control.model_dump(mode="json")
-        job.file_digest = digest
+        job.file_digest = opened.digest
         store.add_log(session, job, "job-imported", f"Read {file.name} from a job file.", by)
         for structure in file.structures:
             plan = Plan.model_validate(structure.model_dump(exclude={"id"}))
@@ -180,6 +200,7 @@ def import_job(
             keep_days(session, job, 1, file.days.model_dump(mode="json"), by)
         session.expire(job, ["structures"])
         import_holds(session, job, file, by)
+        import_notes(session, job, file, opened.files, by)
         if file.record:
             import_record(session, job, file.record, by)
     return get_job(database, job_id)
@@ -218,8 +239,17 @@ def export_job(database: Database, job_id: str) -> JobFile:
             levels=None if plans.record.is_empty else plans.record.levels,
             days=days_in(session, job_id),
             **holds_for_file(session, job),
+            **notes_for_file(session, job),
             record=record_for_file(session, job),
         )
+
+
+def export_bundle(database: Database, job_id: str) -> tuple[str, bytes]:
+    """The name of a job, and a zip of its job file with its photos and voices."""
+    file = export_job(database, job_id)
+    text = file.model_dump_json(exclude_none=True, by_alias=True, indent=1)
+    with database.session() as session:
+        return file.name, write_bundle(bundle_of(session, job_id, text.encode()))
 
 
 @again_when_busy
@@ -275,9 +305,12 @@ def _refuse_needed(job: JobRow, row: StructureRow) -> None:
 
 
 def copy_job(database: Database, job_id: str, name: str, by: By) -> JobView:
-    """The same job once more under another name, with its plans, readings and heights."""
+    """The same job once more under another name, with its plans, readings, heights and photos, but not its record."""
     file = export_job(database, job_id)
-    return import_job(database, store.new_id(), file.model_copy(update={"name": name}), by)
+    with database.session() as session:
+        files = bundle_of(session, job_id, b"").files
+    named = file.model_copy(update={"name": name, "record": None})
+    return import_job(database, store.new_id(), named, by, opened=Opened(files=files))
 
 
 def copy_structure(database: Database, structure_id: str, copy: StructureCopy, by: By) -> JobView:

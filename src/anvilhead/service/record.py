@@ -23,6 +23,8 @@ MOST_LOGGED = 200
 """Entries of one answer."""
 
 STAGE_OF: Mapping[str, StageName] = {
+    "noted": StageName.HANDOVER,
+    "note-struck": StageName.HANDOVER,
     "hold-seen": StageName.GROUND,
     "hold-past": StageName.GROUND,
     "hold-back": StageName.GROUND,

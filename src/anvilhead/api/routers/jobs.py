@@ -10,6 +10,7 @@ from fastapi import APIRouter, Body, Depends, Query, Response
 from anvilhead.api import examples
 from anvilhead.api.dependencies import ByWhom, Db, raw_body
 from anvilhead.api.problems import ANSWERS
+from anvilhead.jobfile.bundle import Bundle, is_bundle, read_bundle
 from anvilhead.jobfile.documents.models import JobFile
 from anvilhead.jobfile.reading import read_job
 from anvilhead.service import jobs, record
@@ -57,8 +58,14 @@ def import_job(
     by: ByWhom,
     again: Annotated[bool, Query(description="Open it although it is in the yard already.")] = False,
 ) -> JobView:
-    """Make a job from a job file; one that is in the yard already is refused unless it is to be opened again."""
-    return jobs.import_job(database, new_id(), read_job(raw), by, digest=hashlib.sha256(raw).hexdigest(), again=again)
+    """Make a job from a job file, or from a zip of one with its photos.
+
+    One that is in the yard already is refused unless it is to be opened again.
+    """
+    digest = hashlib.sha256(raw).hexdigest()
+    bundle = read_bundle(raw) if is_bundle(raw) else Bundle(raw, {})
+    opened = jobs.Opened(digest, again, bundle.files)
+    return jobs.import_job(database, new_id(), read_job(bundle.job), by, opened=opened)
 
 
 @router.get("/{job_id}")
@@ -133,9 +140,21 @@ def copy_job(
 def export_job(database: Db, job_id: UUID, response: Response) -> JobFile:
     """The job as a job file, to keep, mail or solve on the command line."""
     file = jobs.export_job(database, str(job_id))
-    name = re.sub(r"[^A-Za-z0-9]+", "-", file.name).strip("-").lower() or "job"
-    response.headers["Content-Disposition"] = f'attachment; filename="{name}.anvil.json"'
+    response.headers["Content-Disposition"] = f'attachment; filename="{_plain(file.name)}.anvil.json"'
     return file
+
+
+def _plain(name: str) -> str:
+    """A name as a file can have it anywhere."""
+    return re.sub(r"[^A-Za-z0-9]+", "-", name).strip("-").lower() or "job"
+
+
+@router.get("/{job_id}/file.zip", response_class=Response)
+def export_bundle(database: Db, job_id: UUID) -> Response:
+    """The job as a job file in a zip, with its photos and voices beside it."""
+    name, content = jobs.export_bundle(database, str(job_id))
+    headers = {"Content-Disposition": f'attachment; filename="{_plain(name)}.anvil.zip"'}
+    return Response(content, media_type="application/zip", headers=headers)
 
 
 @router.get("/{job_id}/log")

@@ -33,6 +33,7 @@ from anvilhead.jobfile.documents.hold_plan import (
 )
 from anvilhead.jobfile.documents.holds import HoldNote
 from anvilhead.jobfile.documents.marks import FencePlan, ObstaclePlan, PlacesPlan
+from anvilhead.jobfile.documents.notes import NoteEntry
 from anvilhead.jobfile.documents.plates import PlatesPlan
 from anvilhead.jobfile.documents.pour import PourPlan, StripPlan
 from anvilhead.jobfile.documents.record import RecordEntries
@@ -241,7 +242,8 @@ class JobFile(InUnits):
     Attributes:
         burn: where its tapes are started, which its calls carry.
         done: to its marks, in that order; days: when its work is done.
-        holds: what was done at hold points; record: what happened, under a chain of hashes.
+        holds: what was done at hold points; notes: with photos and voices, which lie beside the file in a zip.
+        record: what happened, under a chain of hashes.
     """
 
     format: Literal["anvilhead-job"]
@@ -258,6 +260,7 @@ class JobFile(InUnits):
     levels: Levels | None = None
     days: DaysPlan | None = None
     holds: list[HoldNote] = Field(default_factory=list, max_length=20_000)
+    notes: list[NoteEntry] = Field(default_factory=list, max_length=20_000)
     record: RecordEntries | None = None
 
     @model_validator(mode="before")

@@ -1,88 +1,79 @@
 <script lang="ts">
-	import { answer, api, ApiError } from '$lib/api/client';
+	import { untrack } from 'svelte';
+	import { page } from '$app/state';
 	import { transport } from '$lib/api/transport';
-	import type { LogEntry } from '$lib/api/types';
+	import type { LogEntry, StageName } from '$lib/api/types';
 	import { useSession } from '$lib/job/context';
-	import Words from '$lib/lengths/Words.svelte';
-	import Mark from '$lib/ui/Mark.svelte';
+	import JobTitle from '$lib/job/JobTitle.svelte';
+	import Entry from '$lib/record/Entry.svelte';
+	import { ALL, RecordPages, type Sought } from '$lib/record/record.svelte';
 
 	const session = useSession();
 	const job = $derived(session.job);
-	let entries = $state<LogEntry[]>([]);
-	let trouble = $state('');
+	const pages = new RecordPages();
+	let sought = $state<Sought>({ ...ALL, structure: page.url.searchParams.get('structure') ?? '' });
+	/** What is typed is looked for once typing rests. */
+	let typed = $state('');
+	let resting: ReturnType<typeof setTimeout> | undefined;
 	let newName = $state<string>();
 
+	const STAGES: { value: StageName; label: string }[] = [
+		{ value: 'ground', label: 'On site' },
+		{ value: 'footprint', label: 'Footprint' },
+		{ value: 'square', label: 'Square' },
+		{ value: 'levels', label: 'Levels' },
+		{ value: 'marks', label: 'Marks' },
+		{ value: 'build', label: 'Build' },
+		{ value: 'handover', label: 'Hand over' }
+	];
+	const isSought = $derived(Object.values(sought).some(Boolean));
+
+	$effect(() => {
+		if (!job) return; // replaced whenever anybody recorded anything
+		const by = $state.snapshot(sought);
+		untrack(() => {
+			void pages.load(job.id, by);
+			void pages.loadPeople(job.id);
+		});
+	});
+	function type(text: string) {
+		typed = text;
+		clearTimeout(resting);
+		resting = setTimeout(() => (sought.find = text.trim()), 300);
+	}
 	async function rename(event: SubmitEvent) {
 		event.preventDefault();
 		if (newName === undefined) return;
 		await session.rename(newName);
 		if (!session.trouble) newName = undefined;
 	}
-	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
-
-	$effect(() => {
-		if (job) void load(job.id);
+	const nameOf = (id: string | null) => job?.structures.find((one) => one.id === id)?.name ?? '';
+	const zone = $derived(pages.zone);
+	const time = $derived(new Intl.DateTimeFormat(undefined, { timeStyle: 'short', timeZone: zone }));
+	const day = $derived(new Intl.DateTimeFormat(undefined, { dateStyle: 'full', timeZone: zone }));
+	/** Entries of each day together, the days in their order. */
+	const byDay = $derived.by(() => {
+		const days: { day: string; entries: LogEntry[] }[] = [];
+		for (const entry of pages.entries) {
+			const name = day.format(new Date(entry.at));
+			if (days.at(-1)?.day !== name) days.push({ day: name, entries: [] });
+			days.at(-1)?.entries.push(entry);
+		}
+		return days;
 	});
-	/** Whether nothing lies before the first entry that is shown. */
-	let isWhole = $state(true);
-	/** As many are asked for at once; an answer of fewer is the last. */
-	const PAGE = 200;
-
-	function entriesOf(id: string, before?: number) {
-		const params = {
-			path: { job_id: id },
-			query: { most: PAGE, ...(before === undefined ? {} : { before }) }
-		};
-		return answer(api.GET('/api/jobs/{job_id}/log', { params }));
-	}
-
-	async function load(id: string) {
-		try {
-			const latest = await entriesOf(id);
-			const first = latest[0]?.number ?? 0;
-			const earlier = entries.filter((one) => one.number < first);
-			entries = [...earlier, ...latest];
-			if (earlier.length === 0) isWhole = latest.length < PAGE;
-		} catch (error) {
-			if (!(error instanceof ApiError)) throw error;
-			trouble = error.message;
-		}
-	}
-
-	async function loadEarlier(id: string) {
-		try {
-			const earlier = await entriesOf(id, entries[0]?.number);
-			entries = [...earlier, ...entries];
-			isWhole = earlier.length < PAGE;
-		} catch (error) {
-			if (!(error instanceof ApiError)) throw error;
-			trouble = error.message;
-		}
-	}
-	const nameOf = (id: string | null) => {
-		return job?.structures.find((one) => one.id === id)?.name ?? '';
-	};
 </script>
 
 <svelte:head><title>Record · {job?.name} · Anvilhead</title></svelte:head>
 
 {#if job}
-	<div class="mx-auto max-w-[64rem] px-4 py-3 sm:px-7">
-		<header class="mb-4 flex flex-wrap items-center gap-3">
-			<a href="/" class="inline-flex min-h-11 min-w-11 items-center" aria-label="The yard, all jobs"
-				><Mark /></a
+	<div class="mx-auto max-w-[72rem] px-4 py-3 sm:px-7">
+		<JobTitle {job} what="record">
+			<button class="board-button plain" onclick={() => (newName = job.name)}>Rename</button>
+			<a class="board-button plain" href={transport.address(`/api/jobs/${job.id}/file`)} download
+				>Save the job file</a
 			>
-			<h1 class="text-2xl">
-				<a class="font-extrabold underline" href="/jobs/{job.id}">{job.name}</a> · record
-			</h1>
-			<div class="no-print ml-auto flex flex-wrap gap-2">
-				<button class="board-button plain" onclick={() => (newName = job.name)}>Rename</button>
-				<a class="board-button plain" href={transport.address(`/api/jobs/${job.id}/file`)} download
-					>Save the job file</a
-				>
-				<button class="board-button plain" onclick={() => window.print()}>Print</button>
-			</div>
-		</header>
+			<button class="board-button plain" onclick={() => window.print()}>Print</button>
+		</JobTitle>
 		<main>
 			{#if newName !== undefined}
 				<form class="mb-3 flex gap-2" onsubmit={rename}>
@@ -99,53 +90,92 @@
 			{#if session.trouble}<p role="alert" class="caution mb-3 font-semibold">
 					{session.trouble}
 				</p>{/if}
-			{#if trouble}<p role="alert" class="caution">{trouble}</p>{/if}
-			{#if !isWhole}
-				<p class="no-print mb-2">
-					<button class="board-button plain" onclick={() => loadEarlier(job.id)}
+			<form
+				class="no-print seek"
+				role="search"
+				aria-label="In the record"
+				onsubmit={(event) => event.preventDefault()}
+			>
+				<label class="words"
+					><span>Words</span><input
+						class="field"
+						type="search"
+						value={typed}
+						placeholder="a point, a reading, a name"
+						oninput={(event) => type(event.currentTarget.value)}
+					/></label
+				>
+				<label
+					><span>Structure</span><select class="field" bind:value={sought.structure}>
+						<option value="">all</option>
+						{#each job.structures as one (one.id)}<option value={one.id}>{one.name}</option>{/each}
+					</select></label
+				>
+				<label
+					><span>Stage</span><select class="field" bind:value={sought.stage}>
+						<option value="">all</option>
+						{#each STAGES as one (one.value)}<option value={one.value}>{one.label}</option>{/each}
+					</select></label
+				>
+				<label
+					><span>Who</span><select class="field" bind:value={sought.who}>
+						<option value="">everybody</option>
+						{#each pages.people as one (one)}<option value={one}>{one}</option>{/each}
+					</select></label
+				>
+				<label><span>Day</span><input class="field" type="date" bind:value={sought.day} /></label>
+				{#if isSought}<button
+						type="button"
+						class="board-button plain self-end"
+						onclick={() => {
+							sought = { ...ALL };
+							type('');
+						}}>Show all</button
+					>{/if}
+			</form>
+			{#if pages.trouble}<p role="alert" class="caution font-semibold">{pages.trouble}</p>{/if}
+			{#if !pages.isWhole}
+				<p class="no-print my-2">
+					<button class="board-button plain" onclick={() => pages.loadEarlier(job.id, sought)}
 						>Show what was before</button
 					>
 				</p>
 			{/if}
-			<table class="record w-full text-left">
-				<thead class="text-sm text-ink-soft"
-					><tr><th class="py-1">When</th><th>Who</th><th>What happened</th></tr></thead
-				>
-				<tbody>
-					{#each entries as entry (entry.number)}
-						<tr class="border-t border-rule align-top">
-							<td class="py-1.5 whitespace-nowrap">{when.format(new Date(entry.at))}</td>
-							<td class="py-1.5 font-semibold">{entry.who}</td>
-							<td class="py-1.5"
-								>{#if entry.structure_id}<span class="mr-1 text-ink-soft"
-										>{nameOf(entry.structure_id)}:</span
-									>{/if}<Words text={entry.text} /></td
-							>
-						</tr>
-					{/each}
-				</tbody>
-			</table>
+			{#each byDay as one (one.day)}
+				<section aria-label={one.day}>
+					<h2 class="mt-4 font-bold">{one.day}</h2>
+					<ol>
+						{#each one.entries as entry (entry.number)}
+							<Entry {entry} job={job.id} structure={nameOf(entry.structure_id)} {time} {zone} />
+						{/each}
+					</ol>
+				</section>
+			{:else}
+				{#if isSought}<p class="mt-4">Nothing in the record is like that.</p>{/if}
+			{/each}
+			<p class="mt-6 text-sm text-ink-soft">
+				Times are those of {zone}. Every entry is sealed with the one before: what is changed later
+				shows in <code>./anvilhead verify</code>, for this job or for its file.
+			</p>
 		</main>
 	</div>
 {/if}
 
 <style>
-	/* on a phone when and who stand over what happened, which takes the whole width */
-	@media (max-width: 40rem) {
-		.record thead {
-			position: absolute;
-			clip-path: inset(50%);
+	.seek {
+		display: grid;
+		grid-template-columns: 2fr repeat(4, minmax(0, 1fr)) auto;
+		gap: 0.5rem 0.75rem;
+	}
+	.seek span {
+		font-weight: 650;
+	}
+	@media (max-width: 56rem) {
+		.seek {
+			grid-template-columns: 1fr 1fr;
 		}
-		.record tr {
-			display: grid;
-			grid-template-columns: auto 1fr;
-		}
-		.record td:nth-child(-n + 2) {
-			font-size: 0.85rem;
-		}
-		.record td:nth-child(3) {
+		.words {
 			grid-column: 1 / -1;
-			padding: 0 0 0.4rem;
 		}
 	}
 </style>

@@ -70,7 +70,12 @@
 			<NailKey letter="?" onPress={() => (keys.listed = true)}>keys</NailKey>
 			<label class="board-button plain cursor-pointer">
 				Open a job file
-				<input class="sr-only" type="file" accept=".json,application/json" onchange={take} />
+				<input
+					class="sr-only"
+					type="file"
+					accept=".json,.zip,application/json,application/zip"
+					onchange={take}
+				/>
 			</label>
 			<a class="board-button" href="/jobs/new">New job</a>
 		</div>

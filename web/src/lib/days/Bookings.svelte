@@ -2,6 +2,7 @@
 <script lang="ts">
 	import { useDays, type BookingPlan, type WeatherPlan } from './stage.svelte';
 
+	type Draft = { name: string; what: BookingPlan['what']; before: string; notice: string };
 	const stage = useDays();
 	const known = $derived(Object.entries(stage.days?.result.tasks ?? {}));
 	const WHAT = [
@@ -20,9 +21,13 @@
 		heat: ['pour'],
 		other: []
 	};
-	const EMPTY = { name: '', what: 'concrete' as BookingPlan['what'], before: '', notice: '2' };
+	const EMPTY: Draft = { name: '', what: 'concrete', before: '', notice: '2' };
 	let draft = $state({ ...EMPTY });
-	let sky = $state({ what: 'rain' as WeatherPlan['what'], from: '', to: '' });
+	let sky = $state<{ what: WeatherPlan['what']; from: string; to: string }>({
+		what: 'rain',
+		from: '',
+		to: ''
+	});
 
 	async function book(event: SubmitEvent) {
 		event.preventDefault();
@@ -47,8 +52,7 @@
 			...plan,
 			bookings: (plan.bookings ?? []).map((one, n) => {
 				if (n !== at) return one;
-				const { booked: _, ...rest } = one;
-				return day ? { ...rest, booked: day } : rest;
+				return { ...one, booked: day ?? null };
 			})
 		}));
 	}

@@ -35,7 +35,7 @@ export class DaysStage {
 	}
 
 	get plan(): DaysPlan {
-		return (this.days?.plan ?? {}) as DaysPlan;
+		return this.days?.plan ?? {};
 	}
 
 	load(): void {

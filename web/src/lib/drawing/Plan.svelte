@@ -33,6 +33,7 @@
 	import PlanForms from './PlanForms.svelte';
 	import PlanMarks from './PlanMarks.svelte';
 	import PlanMeasured from './PlanMeasured.svelte';
+	import PlanPins from './PlanPins.svelte';
 	import PlanSlab from './PlanSlab.svelte';
 	import { Sheet } from './sheet.svelte';
 	import type { XY } from './viewport';
@@ -226,6 +227,7 @@
 			class="expected"
 		/>
 	{/each}
+	<PlanPins {result} {at} />
 	{#if current}
 		{@const one = at(corners[current[0]] as XY)}
 		{@const two = at(corners[current[1]] as XY)}

@@ -6,6 +6,8 @@
 	import { theme } from '$lib/look/theme.svelte';
 	import Len from '$lib/lengths/Len.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
+	import { useNotes } from '$lib/notes/notes.svelte';
+	import NotesDialog from '$lib/notes/NotesDialog.svelte';
 	import NailKey from '$lib/ui/NailKey.svelte';
 	import BurnDialog from './BurnDialog.svelte';
 	import { UNITS, type JobSession } from './session.svelte';
@@ -20,6 +22,8 @@
 	let { session, job, structure }: Props = $props();
 
 	let burning = $state(false);
+	let noting = $state(false);
+	const notes = useNotes();
 	const base = $derived(`/jobs/${job.id}/${structure.id}`);
 	const place = $derived(page.url.pathname.split('/').at(-1));
 	/** Choosing a method belongs to squaring. */
@@ -29,6 +33,7 @@
 	$effect(() =>
 		keys.offer([
 			{ key: '=', does: 'the slate: one-off sums', run: () => slate.open(job.units) },
+			{ key: 'n', does: 'notes and photos', run: () => (noting = true) },
 			{ key: 'b', does: 'where the tape is started', run: () => (burning = true) },
 			{ key: 'p', does: 'print this sheet', run: () => window.print() },
 			{ key: 'u', does: 'switch the units', run: () => session.nextUnits() },
@@ -73,6 +78,9 @@
 			<NailKey letter="D" onPress={() => theme.toggle()}
 				>{theme.name === 'light' ? 'dusk' : 'daylight'}</NailKey
 			>
+			<NailKey letter="N" onPress={() => (noting = true)}
+				>notes{notes.hanging.length ? ` ${notes.hanging.length}` : ''}</NailKey
+			>
 			{#each ['days', 'record'] as one (one)}
 				<a class="inline-flex min-h-11 items-center px-2 underline" href="/jobs/{job.id}/{one}"
 					>{one}</a
@@ -97,4 +105,11 @@
 	{/if}
 	<StageLine stages={structure.stages} {current} {base} />
 </header>
+<NotesDialog
+	{structure}
+	name={structure.plan.name ?? structure.name_in_file}
+	stage={current}
+	open={noting}
+	onClose={() => (noting = false)}
+/>
 <BurnDialog {session} {job} open={burning} onClose={() => (burning = false)} />

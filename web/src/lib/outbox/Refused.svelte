@@ -18,12 +18,14 @@
 		'strike-shot': 'Striking a reading',
 		unstrike: 'Taking a strike back',
 		'unstrike-shot': 'Taking a strike back',
-		done: 'What was done to'
+		done: 'What was done to',
+		note: 'Note'
 	};
 	function what(parcel: Parcel): string {
 		const { body, shot } = parcel;
 		if (body) return `${body.from}–${body.to} ${body.reading}`;
 		if (shot) return `${label(shot.at)} ${shot.reading}`;
+		if (parcel.note) return parcel.note.text ?? '';
 		if (parcel.done) return parcel.done.items.map((item) => item.what).join(', ');
 		return '';
 	}

@@ -2,7 +2,7 @@ import { SvelteSet } from 'svelte/reactivity';
 import { answer, api, ApiError } from '$lib/api/client';
 import type { Levels, Structure } from '$lib/api/types';
 import { person } from '$lib/person/person.svelte';
-import { keyed, ParcelShelf, type KeyedParcel, type Parcel } from './parcels';
+import { keyed, madeAt, ParcelShelf, type KeyedParcel, type Parcel } from './parcels';
 
 export type { Parcel } from './parcels';
 
@@ -154,8 +154,8 @@ export class Outbox {
 	/** Deliver one parcel; throws only when trying again later can help. */
 	async #deliver(parcel: KeyedParcel): Promise<void> {
 		try {
-			if (parcel.kind === 'done') {
-				await answer(sendDone(parcel));
+			if (parcel.kind === 'done' || parcel.kind === 'note') {
+				await (parcel.kind === 'note' ? sendNote(parcel) : answer(sendDone(parcel)));
 				this.drop(parcel);
 			} else if (isOfLevels(parcel)) {
 				const levels = await answer(sendShot(parcel));
@@ -208,41 +208,79 @@ async function alone(work: () => Promise<void>): Promise<void> {
 	else await work();
 }
 
-function send(parcel: Parcel) {
+/** When it was done by the clock of this device, for what is sent later. */
+const told = (parcel: KeyedParcel) => ({ headers: { 'Anvilhead-At': madeAt(parcel) } });
+
+async function sendNote(parcel: KeyedParcel): Promise<void> {
+	const job = { job_id: parcel.jobId ?? '' };
+	if (parcel.media) {
+		const { id, content, keepPlace } = parcel.media;
+		const params = { path: { ...job, media_id: id }, query: { keep_place: keepPlace } };
+		await answer(
+			api.PUT('/api/jobs/{job_id}/media/{media_id}', {
+				params,
+				body: content as never, // the shape of a file has no name in the description of the API
+				bodySerializer: (body: unknown) => body as Blob,
+				headers: { 'Content-Type': 'application/octet-stream' }
+			})
+		);
+	}
+	if (parcel.note)
+		await answer(
+			api.POST('/api/jobs/{job_id}/notes', {
+				params: { path: job },
+				body: parcel.note,
+				...told(parcel)
+			})
+		);
+}
+
+function send(parcel: KeyedParcel) {
 	const path = { structure_id: parcel.structureId };
 	if (parcel.kind === 'pull' && parcel.body)
 		return api.POST('/api/structures/{structure_id}/pulls', {
 			params: { path },
-			body: parcel.body
+			body: parcel.body,
+			...told(parcel)
 		});
 	const params = { path: { ...path, pull_id: parcel.id } };
 	return parcel.kind === 'unstrike'
-		? api.POST('/api/structures/{structure_id}/pulls/{pull_id}/strike/back', { params })
-		: api.POST('/api/structures/{structure_id}/pulls/{pull_id}/strike', { params });
+		? api.POST('/api/structures/{structure_id}/pulls/{pull_id}/strike/back', {
+				params,
+				...told(parcel)
+			})
+		: api.POST('/api/structures/{structure_id}/pulls/{pull_id}/strike', {
+				params,
+				...told(parcel)
+			});
 }
 
-function sendDone(parcel: Parcel) {
+function sendDone(parcel: KeyedParcel) {
 	return api.POST('/api/structures/{structure_id}/register', {
 		params: { path: { structure_id: parcel.structureId } },
-		body: parcel.done ?? { items: [], doing: 'set', note: '' }
+		body: parcel.done ?? { items: [], doing: 'set', note: '' },
+		...told(parcel)
 	});
 }
 
-function sendShot(parcel: Parcel) {
+function sendShot(parcel: KeyedParcel) {
 	const path = { structure_id: parcel.structureId };
 	const query = parcel.inHand ? { setup: parcel.inHand } : {};
 	if (parcel.kind === 'shot' && parcel.shot && parcel.setupId)
 		return api.POST('/api/structures/{structure_id}/levels/setups/{setup_id}/shots', {
 			params: { path: { ...path, setup_id: parcel.setupId }, query },
-			body: parcel.shot
+			body: parcel.shot,
+			...told(parcel)
 		});
 	const shot = { ...path, shot_id: parcel.id };
 	return parcel.kind === 'unstrike-shot'
 		? api.POST('/api/structures/{structure_id}/levels/shots/{shot_id}/strike/back', {
-				params: { path: shot, query }
+				params: { path: shot, query },
+				...told(parcel)
 			})
 		: api.POST('/api/structures/{structure_id}/levels/shots/{shot_id}/strike', {
-				params: { path: shot, query: { ...query, anyway: parcel.anyway ?? false } }
+				params: { path: shot, query: { ...query, anyway: parcel.anyway ?? false } },
+				...told(parcel)
 			});
 }
 

@@ -16,7 +16,7 @@ export interface Parcel {
 	structureId: string;
 	/** How the structure is called, for whoever looks from elsewhere. */
 	where?: string;
-	kind: 'pull' | 'strike' | 'unstrike' | 'shot' | 'strike-shot' | 'unstrike-shot' | 'done';
+	kind: 'pull' | 'strike' | 'unstrike' | 'shot' | 'strike-shot' | 'unstrike-shot' | 'done' | 'note';
 	/** Key of the call that a reading answers. */
 	callKey?: string;
 	body?: Schemas['PullCreate'];
@@ -25,6 +25,10 @@ export interface Parcel {
 	setupId?: string;
 	/** The setup that target readings of the answer are for. */
 	inHand?: string | undefined;
+	/** A note, the job it belongs to, and its photo or voice, which is sent before it. */
+	note?: Schemas['NoteCreate'];
+	jobId?: string;
+	media?: { id: string; content: Blob; keepPlace: boolean };
 	/** What was done to marks. */
 	done?: Schemas['DoneCreate'];
 	/** A strike that may take the heights of others along. */
@@ -48,6 +52,10 @@ export function keyed(parcel: Parcel): KeyedParcel {
 	const time = Date.now().toString().padStart(15, '0');
 	return { ...parcel, key: `${time}.${String(made++).padStart(6, '0')}.${parcel.id}` };
 }
+
+/** When a parcel was made, by the clock of this device. */
+export const madeAt = (parcel: KeyedParcel): string =>
+	new Date(Number(parcel.key.split('.')[0])).toISOString();
 
 /** The list of this device, and word of what its other tabs do to it. */
 export class ParcelShelf {

@@ -2,7 +2,8 @@ import { answer, api, ApiError } from '$lib/api/client';
 import type { Job } from '$lib/api/types';
 import { person } from '$lib/person/person.svelte';
 
-const LARGEST_BYTES = 30_000_000;
+/** A job file, and a zip of one with its photos. */
+const LARGEST_MB = { json: 30, zip: 300 };
 const MOST_LINES = 12;
 
 /** Send a job file as it is; gives the job, or what is wrong with the file, each line with its place.
@@ -11,9 +12,11 @@ export async function importJobFile(
 	file: File,
 	again = false
 ): Promise<{ job?: Job; opened?: string; trouble: string[] }> {
-	if (file.size > LARGEST_BYTES) {
+	const isZip = file.name.toLowerCase().endsWith('.zip');
+	const most = LARGEST_MB[isZip ? 'zip' : 'json'];
+	if (file.size > most * 1_000_000) {
 		return {
-			trouble: [`${file.name} is over 30 MB, more than any job needs. Is it the right file?`]
+			trouble: [`${file.name} is over ${most} MB, more than any job needs. Is it the right file?`]
 		};
 	}
 	if (!(await person.ensure())) return { trouble: [] };
@@ -21,10 +24,10 @@ export async function importJobFile(
 		const job = await answer(
 			api.POST('/api/jobs/files', {
 				params: { query: { again } },
-				// the text goes as it is, so that the server can place every fault in it
-				body: (await file.text()) as never,
-				bodySerializer: (text) => text as unknown as string,
-				headers: { 'Content-Type': 'application/json' }
+				// it goes as it is, so that the server can place every fault in it
+				body: file as never,
+				bodySerializer: (whole) => whole as unknown as Blob,
+				headers: { 'Content-Type': isZip ? 'application/zip' : 'application/json' }
 			})
 		);
 		return { job, trouble: [] };

@@ -2,6 +2,8 @@
 	import { page } from '$app/state';
 	import { untrack, type Snippet } from 'svelte';
 	import { useSession } from '$lib/job/context';
+	import { providePins } from '$lib/drawing/pins';
+	import { Notes, pinOf, provideNotes } from '$lib/notes/notes.svelte';
 	import JobHead from '$lib/job/JobHead.svelte';
 	import { Dangers, provideDangers } from '$lib/dangers/dangers.svelte';
 	import PastHolds from '$lib/dangers/PastHolds.svelte';
@@ -17,6 +19,13 @@
 		untrack(() => dangers.load(id));
 	});
 	$effect(() => () => dangers.leave());
+	const notes = provideNotes(new Notes());
+	providePins(() => notes.hanging.map(pinOf).filter(Boolean));
+	$effect(() => {
+		const job = session.job;
+		if (job) untrack(() => notes.load(job.id, id));
+	});
+	$effect(() => () => notes.leave());
 	const isComing = $derived(session.job?.structures.some((one) => one.id === id) ?? false);
 </script>
 

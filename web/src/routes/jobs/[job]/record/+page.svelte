@@ -69,6 +69,11 @@
 	<div class="mx-auto max-w-[72rem] px-4 py-3 sm:px-7">
 		<JobTitle {job} what="record">
 			<button class="board-button plain" onclick={() => (newName = job.name)}>Rename</button>
+			<a
+				class="board-button plain"
+				href={transport.address(`/api/jobs/${job.id}/file.zip`)}
+				download>Job file with photos</a
+			>
 			<a class="board-button plain" href={transport.address(`/api/jobs/${job.id}/file`)} download
 				>Save the job file</a
 			>

@@ -118,13 +118,18 @@ def do_at_hold(database: Database, structure_id: str, document: HoldCreate, by: 
                 at=by.at,
             )
             store.add(session, kept, "The id of this entry belongs to another.")
-            text = {
-                HoldDoing.SEEN: seen_text(document.hold, len(seen)),
-                HoldDoing.PAST: past_text(document.hold, document.note.strip()),
-                HoldDoing.BACK: back_text(document.hold),
-            }[document.doing]
-            store.add_log(session, row.job, f"hold-{document.doing}", text, by, owner)
+            _log(session, row.job, kept, by)
     return get_dangers(database, structure_id, by.at)
+
+
+def _log(session: Session, job: JobRow, kept: HoldRow, by: By) -> None:
+    hold = Hold(kept.hold)
+    text = {
+        HoldDoing.SEEN: seen_text(hold, len(kept.seen)),
+        HoldDoing.PAST: past_text(hold, kept.note),
+        HoldDoing.BACK: back_text(hold),
+    }[HoldDoing(kept.doing)]
+    store.add_log(session, job, f"hold-{kept.doing}", text, by, kept.structure_id)
 
 
 def open_before_stakes(session: Session, row: StructureRow) -> list[str]:
@@ -160,16 +165,17 @@ def import_holds(session: Session, job: JobRow, file: JobFile, by: By) -> None:
     ids = {row.name_in_file: row.id for row in job.structures}
     for note in file.holds:
         said = by.unless_told(note.who, note.at)
-        session.add(
-            HoldRow(
-                id=store.new_id(),
-                job_id=job.id,
-                structure_id=ids[note.structure] if note.structure else None,
-                hold=note.hold,
-                doing=note.doing,
-                seen=note.seen,
-                note=note.note,
-                who=said.who,
-                at=said.at,
-            )
+        kept = HoldRow(
+            id=store.new_id(),
+            job_id=job.id,
+            structure_id=ids[note.structure] if note.structure else None,
+            hold=note.hold,
+            doing=note.doing,
+            seen=note.seen,
+            note=note.note,
+            who=said.who,
+            at=said.at,
         )
+        session.add(kept)
+        if file.record is None:
+            _log(session, job, kept, said)

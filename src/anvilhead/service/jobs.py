@@ -6,6 +6,7 @@ from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
+from anvilhead.core.messages.words import pull_name
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.bundle import write_bundle
 from anvilhead.jobfile.documents.models import JobFile, Plan, PullEntry, Reading, Structure
@@ -13,6 +14,7 @@ from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.working.placed import control_problems
 from anvilhead.jobfile.working.planned import work_out
+from anvilhead.jobfile.working.pulls import pull_of
 from anvilhead.service.asked.documents import JobChange, JobCreate, StructureCopy, StructureCreate
 from anvilhead.service.asked.how_taken import HowTaken
 from anvilhead.service.days import days_in, keep_days
@@ -189,6 +191,8 @@ def import_job(
                 store.add_pull(session, kept)
                 if pull.struck:
                     store.strike(session, kept, taken.who, taken.at)
+                if file.record is None:
+                    _log_taken_over(session, job, row.id, pull, taken)
             import_rounds(session, row, structure.id, file, by)
             import_done(session, row, structure.id, file, by)
             if pulls:
@@ -322,6 +326,18 @@ def copy_structure(database: Database, structure_id: str, copy: StructureCopy, b
     plan = Plan.model_validate({key: value for key, value in document.items() if value is not None})
     create = StructureCreate.model_construct(id=copy.id, name_in_file=copy.name_in_file, plan=plan)
     return add_structure_to_job(database, job_id, create, by)
+
+
+def _log_taken_over(session: Session, job: JobRow, structure_id: str, pull: PullEntry, by: By) -> None:
+    """A reading of a file that carries no record, under the name and the time the file gives it."""
+    struck = " It was struck." if pull.struck else ""
+    text = f"Round {pull.round}: {pull_name(pull_of(pull))} read {pull.reading.text}, burn {pull.burn.text}.{struck}"
+    points = tuple(name for name in (pull.start, pull.end) if name)
+    store.add_log(session, job, "pull", text, by, structure_id, store.Said(points, from_file=FILE_WITHOUT_RECORD))
+
+
+FILE_WITHOUT_RECORD = "0" * 64
+"""What stands for the head of a file's record where it has none."""
 
 
 def add_structure(session: Session, job: JobRow, structure: StructureCreate, by: By) -> StructureRow:

@@ -78,22 +78,24 @@ def mark_done(database: Database, structure_id: str, document: DoneCreate, by: B
             store.add(session, _row(str(item.id), row, entry, by), "The id of this mark belongs to another.")
         if new:
             names = [item.what for item in new]
-            store.add_log(session, row.job, "marked", _told(names, document), by, row.id)
+            store.add_log(session, row.job, "marked", _told(names, document.doing, document.note), by, row.id)
     return get_register(database, structure_id)
 
 
-def _told(names: list[str], document: DoneCreate) -> str:
+def _told(names: list[str], doing: Doing, note: str) -> str:
     more = f" and {len(names) - MOST_TOLD} more" if len(names) > MOST_TOLD else ""
-    word = "not done after all" if document.doing is Doing.NOT_DONE else doing_text(document.doing)
-    note = f" {document.note}" if document.note else ""
-    return f"{', '.join(names[:MOST_TOLD])}{more}: {word}.{note}"
+    word = "not done after all" if doing is Doing.NOT_DONE else doing_text(doing)
+    return f"{', '.join(names[:MOST_TOLD])}{more}: {word}.{f' {note}' if note else ''}"
 
 
 def import_done(session: Session, row: StructureRow, name: str, file: JobFile, by: By) -> None:
     """Take over what was done to the marks of a structure."""
     for entry in file.done:
         if entry.structure == name:
-            session.add(_row(store.new_id(), row, entry, by.unless_told(entry.who, entry.at)))
+            said = by.unless_told(entry.who, entry.at)
+            session.add(_row(store.new_id(), row, entry, said))
+            if file.record is None:
+                store.add_log(session, row.job, "marked", _told([entry.what], entry.doing, entry.note), said, row.id)
 
 
 def done_for_file(job: JobRow) -> dict[str, Any]:

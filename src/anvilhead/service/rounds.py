@@ -86,7 +86,9 @@ def take_acceptance_back(database: Database, structure_id: str, number: int, by:
     return get_structure(database, structure_id)
 
 
-def _acceptance_text(document: Acceptance, check: SquareCheck, tolerance_mm: float, units: Units) -> str:
+def _acceptance_text(
+    document: Acceptance | AcceptedEntry, check: SquareCheck, tolerance_mm: float, units: Units
+) -> str:
     corner, worst = check.worst or ("", 0.0)
     off, allowed = print_within(worst, units), print_difference(tolerance_mm, units)
     over = f", over the {allowed} allowed" if worst > tolerance_mm + NOTHING_MM else f" ({allowed} allowed)"
@@ -189,20 +191,25 @@ def import_rounds(session: Session, row: StructureRow, name: str, file: JobFile,
             session.add(_round_row(row, begun.round, begun.occasion, by))
     for accepted in file.accepted:
         if accepted.structure == name:
-            _import_acceptance(session, row, accepted, by)
+            _import_acceptance(session, row, accepted, by, log=file.record is None)
     for lost in file.lost:
         if lost.structure == name:
             session.add(_lost_row(store.new_id(), row, lost.point, lost.left, by))
 
 
-def _import_acceptance(session: Session, row: StructureRow, entry: AcceptedEntry, by: By) -> None:
+def _import_acceptance(session: Session, row: StructureRow, entry: AcceptedEntry, by: By, *, log: bool) -> None:
     session.flush()
     session.expire_all()
     rounds = rounds_in(row, plans_of(row.job))
     check = rounds.checks.get(entry.round)
     taken = by.unless_told(entry.who, entry.at)
     worst = check.worst[1] if check and check.worst else None
-    session.add(_acceptance_row(row, entry.round, worst, rounds.naming.set_out.tolerance_mm, entry.note, taken))
+    tolerance = rounds.naming.set_out.tolerance_mm
+    session.add(_acceptance_row(row, entry.round, worst, tolerance, entry.note, taken))
+    if log and check:
+        store.add_log(
+            session, row.job, "accepted", _acceptance_text(entry, check, tolerance, rounds.units), taken, row.id
+        )
 
 
 def rounds_for_file(job: JobRow) -> dict[str, Any]:

@@ -49,7 +49,12 @@ def strike_note(database: Db, by: ByWhom, job_id: UUID, note_id: UUID) -> NoteVi
     openapi_extra={
         "requestBody": {
             "required": True,
-            "content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}},
+            "content": {
+                "application/octet-stream": {
+                    "schema": {"type": "string", "format": "binary"},
+                    "example": "the bytes of a JPEG, as the phone wrote them",
+                }
+            },
         }
     },
 )

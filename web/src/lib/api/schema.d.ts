@@ -16043,6 +16043,7 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /** @example the bytes of a JPEG, as the phone wrote them */
                 "application/octet-stream": string;
             };
         };

@@ -5,15 +5,17 @@
 
 	interface Props {
 		step: WorkStep;
+		/** One line that opens, where hands are at work. */
+		brief?: boolean;
 	}
-	let { step }: Props = $props();
+	let { step, brief = false }: Props = $props();
 
 	const dangers = useDangers();
 	const cautions = $derived(dangers.cautions(step));
 </script>
 
-{#if cautions.length}
-	<ul class="cautions" aria-label="Look out">
+{#snippet list()}
+	<ul aria-label="Look out">
 		{#each cautions as one (one.danger)}
 			<li>
 				<details>
@@ -23,6 +25,22 @@
 			</li>
 		{/each}
 	</ul>
+{/snippet}
+
+{#if cautions.length}
+	<div class="cautions">
+		{#if brief}
+			<details>
+				<summary
+					><strong>Look out:</strong>
+					{cautions.map((one) => one.what.replace(/\.$/, '').toLowerCase()).join('; ')}.</summary
+				>
+				{@render list()}
+			</details>
+		{:else}
+			{@render list()}
+		{/if}
+	</div>
 {/if}
 
 <style>
@@ -46,7 +64,7 @@
 		text-decoration: underline;
 		white-space: nowrap;
 	}
-	details[open] summary::after {
+	details[open] > summary::after {
 		content: '';
 	}
 	p {

@@ -20,6 +20,11 @@
 		const place = points[name];
 		return place && at({ x: place.x_mm, y: place.y_mm });
 	}
+	/** Halfway across the plan on the sheet. */
+	const middle = $derived.by(() => {
+		const across = Object.values(result.corners).map((one) => at({ x: one.x_mm, y: one.y_mm }).x);
+		return (Math.min(...across) + Math.max(...across)) / 2;
+	});
 	const sought = $derived(
 		(page.url.searchParams.get('at') ?? '').split(',').filter((name) => name in points)
 	);
@@ -38,11 +43,12 @@
 {#each pinned as [name, many] (name)}
 	{@const here = spot(name)}
 	{#if here}
-		<g transform="translate({here.x} {here.y})" class="note">
+		<!-- toward the middle of the plan: letters stand outside of it -->
+		<g transform="translate({here.x} {here.y}) scale({here.x > middle ? -1 : 1} 1)" class="note">
 			<title>{many === 1 ? 'A note' : `${many} notes`} at {name}</title>
 			<path d="M0 0L7 -16" />
 			<path d="M3 -30h15v11l-4 4h-11z" class="sheet" />
-			<text x="10.5" y="-19">{many}</text>
+			<text transform="translate(10.5 -19) scale({here.x > middle ? -1 : 1} 1)">{many}</text>
 		</g>
 	{/if}
 {/each}

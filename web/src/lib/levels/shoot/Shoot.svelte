@@ -92,7 +92,7 @@
 	{#if setup.shots.length}<ShotRows {stage} {setup} {found} {index} newestFirst />{/if}
 {:else}
 	{#if !setup}
-		<CautionList step="levels" />
+		<CautionList step="levels" brief />
 		<BenchmarkField {stage} />
 	{/if}
 	<h2 class="text-lg font-bold">{setup ? 'Where it stands next' : 'Set the instrument up'}</h2>

@@ -62,7 +62,7 @@
 			{#snippet children(open)}
 				{#if open === 'pull'}
 					<HoldGate before="stakes">
-						<CautionList step="square" />
+						<CautionList step="square" brief />
 						<PullAndMove {stage} />
 					</HoldGate>
 				{:else if open === 'hold'}

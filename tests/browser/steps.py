@@ -64,21 +64,24 @@ def made_store(page: Page, job: str, footprint: Mapping[str, object] | None = No
     body = {"id": str(uuid4()), "name": job, "units": "ft-in", "burn": "1'", "structure": store}
     made = page.request.post("/api/jobs", data=body, headers=WHO)
     assert made.ok, made.text()
-    look_before_stakes(page, str(store["id"]))
+    look_at(page, str(store["id"]), "stakes")
     return f"/jobs/{body['id']}/{store['id']}"
 
 
-def look_before_stakes(page: Page, structure: str) -> None:
-    """Everything that stops the first stake was looked at, for the whole job."""
-    for hold, asked in (("locate", 3), ("boundary", 2), ("setbacks", 2)):
-        body = {"id": str(uuid4()), "hold": hold, "doing": "seen", "seen": list(range(asked)), "whole_job": True}
-        answer = page.request.post(f"/api/structures/{structure}/holds", data=body, headers=WHO)
-        assert answer.ok, answer.text()
+def look_at(page: Page, structure: str, what: str) -> None:
+    """Everything that stops some work was looked at, for the whole job, without the screens."""
+    for hold in page.request.get(f"/api/structures/{structure}/dangers").json()["holds"]:
+        if what in hold["stops"] and hold["state"] in ("open", "lapsed"):
+            seen = list(range(len(hold["look"])))
+            body = {"id": str(uuid4()), "hold": hold["hold"], "doing": "seen", "seen": seen, "whole_job": True}
+            answer = page.request.post(f"/api/structures/{structure}/holds", data=body, headers=WHO)
+            assert answer.ok, answer.text()
 
 
 def go_square(page: Page) -> None:
     """From the boards to the strings, with nothing that stops."""
-    look_before_stakes(page, page.url.split("/")[-2])
+    expect(page.get_by_role("heading", name="Where the boards stand")).to_be_visible()
+    look_at(page, page.url.split("/")[-2], "stakes")
     page.get_by_role("link", name="Boards are up: square the strings").click()
     expect(page.get_by_role("heading", name="Pull the first round")).to_be_visible()
 

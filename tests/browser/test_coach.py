@@ -120,7 +120,10 @@ def test_a_lost_corner_is_drawn_with_its_mirror_image_and_recorded(square: Page)
     way.get_by_role("button", name="C stands again, set this way").first.click()
     expect(square.get_by_text("C was set again by Ines")).to_be_visible()
     square.get_by_role("link", name="record").click()
-    expect(square.get_by_role("cell", name="Set C again")).to_be_visible()
+    told = square.get_by_role("listitem").filter(has_text="Set C again")
+    # the record leads back to the place on the drawing
+    told.get_by_role("link", name="See it").click()
+    expect(square.locator("circle.sought")).to_have_count(1)
 
 
 def test_a_swung_tape_and_a_wrong_one_are_told_where_they_are_typed(square: Page) -> None:

@@ -3,7 +3,7 @@
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import DESK, PHONE, open_page
-from tests.browser.steps import made_store, stand_at_boards
+from tests.browser.steps import look_at, made_store, stand_at_boards
 
 RUN = {"shape": "run", "steps": [{"go": "40'"}, {"turn": 90, "go": "20'"}]}
 
@@ -107,6 +107,10 @@ def test_a_footing_is_dug_and_found_too_narrow(page: Page) -> None:
     page.get_by_label("Wide", exact=True).nth(1).fill("2' 9\"")
     expect(page.get_by_text("pad: dig 3″ wider").first).to_be_visible()
     keep(page)
+    # nobody digs by a page before the hold points were looked at
+    expect(page.get_by_role("heading", name="Stop before anything is dug")).to_be_visible()
+    expect(page.get_by_role("link", name="Operator’s page (PDF)")).to_have_count(0)
+    look_at(page, address.rsplit("/", 1)[1], "digging")
     with page.expect_download() as got:
         page.get_by_role("link", name="Operator’s page (PDF)").click()
     assert got.value.path().read_bytes().startswith(b"%PDF")

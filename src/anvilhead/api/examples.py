@@ -91,3 +91,5 @@ NOTE = {
     "pin": {"point": "C"},
     "text": "Roots under the stake at C: moved a foot out.",
 }
+
+SIGN_OFF = {"id": "0b9e2d6e-8a55-4d6e-9f41-3b1f3f0f6a01", "digest": "5f" * 32, "note": "Handed to the framers."}

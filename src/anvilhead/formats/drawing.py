@@ -27,6 +27,7 @@ from anvilhead.formats.strokes import (
     Stroke,
     xy,
 )
+from anvilhead.jobfile.results.as_built_results import AsBuiltResult
 from anvilhead.jobfile.results.plan_results import BoardResult
 from anvilhead.jobfile.results.result_parts import Place
 from anvilhead.jobfile.results.results import StructureResult
@@ -67,6 +68,25 @@ def plan_drawing(result: StructureResult, *, boards: bool = True, families: bool
         _draw_boards(drawing, result)
     _draw_numbers(drawing, result, corners)
     return drawing
+
+
+AS_BUILT = "AS BUILT"
+"""The layer of what was found."""
+
+
+def as_built_drawing(result: StructureResult, record: AsBuiltResult) -> Drawing:
+    """The walls as planned, and the corners and lines as the accepted readings have them."""
+    drawing = plan_drawing(result, boards=False, whole=False)
+    draw_found(drawing, record, closed=result.closed)
+    return drawing
+
+
+def draw_found(drawing: Drawing, record: AsBuiltResult, *, closed: bool) -> None:
+    """Add what was found on a layer of its own."""
+    found = [xy(one.found) for one in record.corners]
+    if len(found) > 1:
+        drawing.strokes.append(Stroke(AS_BUILT, tuple(found), closed and len(found) > 2))
+    drawing.dots += [Dot(AS_BUILT, point) for point in found]
 
 
 def _draw_boards(drawing: Drawing, result: StructureResult) -> None:

@@ -47,7 +47,7 @@ class Paper:
         self._size = PAPERS[paper]
         self._foot = foot
         self._page = 0
-        self.canvas = Canvas(self._out, pagesize=self._size, pageCompression=1, invariant=1)
+        self.canvas = Canvas(self._out, pagesize=self._size, pageCompression=1, invariant=1, lang="en")
         self.canvas.setTitle(title)
         self.canvas.setCreator("Anvilhead")
         self.width, self.height = self._size

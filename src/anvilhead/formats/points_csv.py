@@ -3,12 +3,14 @@
 import csv
 import io
 import re
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from anvilhead.core.units.errors import LengthError
 from anvilhead.core.units.length_reading import read_length
 from anvilhead.core.units.units import Units
 from anvilhead.formats.cells import plain_cell, rows_of
+from anvilhead.jobfile.results.as_built_results import AsBuiltResult
 from anvilhead.jobfile.results.results import StructureResult
 
 MOST_ROWS = 2000
@@ -31,12 +33,13 @@ class PointsRead:
     skipped: tuple[str, ...]
 
 
-def write_points(structures: dict[str, StructureResult]) -> str:
+def write_points(structures: dict[str, StructureResult], built: Mapping[str, AsBuiltResult] | None = None) -> str:
     """Every point of every structure, millimetres from A.
 
     Corners, families, inner crossings, places, posts, stakes, corners of pads, dowels, nails.
 
-    On a placed structure the corners come once more by their place on the site.
+    On a placed structure the corners come once more by their place on the site; corners that were accepted once more
+    as they were found, from the as-built records in `built`.
     """
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\r\n")
@@ -58,6 +61,8 @@ def write_points(structures: dict[str, StructureResult]) -> str:
         rows += [(board.board, "nail", board.nail) for board in result.boards if board.through is None]
         if result.site:
             rows += [(f"{corner} on site", "site", place) for corner, place in result.site.corners.items()]
+        if built and name in built:
+            rows += [(f"{one.corner} as built", "as built", one.found) for one in built[name].corners]
         for point, what, place in rows:
             writer.writerow([plain_cell(name), plain_cell(point), what, f"{place.x_mm:.3f}", f"{place.y_mm:.3f}"])
     return out.getvalue()

@@ -38,6 +38,7 @@ LOOKS = {
     "OFFSET LINES": Look(0.3, (5.0, 2.0)),
     "AIM CROSSES": Look(0.15),
     "PLATES AS LAID": Look(0.5),
+    "AS BUILT": Look(0.5, (2.2, 1.4)),
 }
 """Families share a look; each has a layer of its own name."""
 

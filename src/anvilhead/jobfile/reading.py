@@ -199,7 +199,7 @@ def _references(data: Any) -> list[Problem]:
         for n, i in enumerate(ids)
         if isinstance(i, str) and count[i] > 1 and i in ids[:n]
     ]
-    for key in ("pulls", "rounds", "accepted", "lost", "done", "holds", "notes"):
+    for key in ("pulls", "rounds", "accepted", "lost", "done", "holds", "notes", "signed"):
         rows = data.get(key)
         for n, row in enumerate(rows if isinstance(rows, list) else []):
             of = row.get("structure") if isinstance(row, dict) else None

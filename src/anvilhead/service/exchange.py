@@ -4,18 +4,19 @@ The libraries for DXF and PDF take seconds to load, so they are loaded by the fi
 """
 
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, datetime
 
 from anvilhead.core.levels.rod import marks_for
 from anvilhead.core.messages.made.trench_words import to_depth_text
 from anvilhead.core.units.units import Units
-from anvilhead.formats.drawing import plan_drawing
+from anvilhead.formats.drawing import draw_found, plan_drawing
 from anvilhead.formats.level_csv import write_level_csv
 from anvilhead.formats.points_csv import read_points, write_points
 from anvilhead.formats.svg import write_svg
 from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.jobfile.reading import refuse
+from anvilhead.service.as_built import as_built_view
 from anvilhead.service.asked.documents import LabelsAsked
 from anvilhead.service.heights.level_showing import levels_view
 from anvilhead.service.marking import register_of
@@ -26,6 +27,7 @@ from anvilhead.service.views.worked_views import OutlineRead, OutlinesRead
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
 from anvilhead.store.errors import Conflict
+from anvilhead.store.notes import media_by_id
 from anvilhead.store.tables import JobRow
 
 LARGEST_OUTLINES = 60
@@ -117,13 +119,36 @@ def stake_labels(database: Database, structure_id: str, asked: LabelsAsked) -> F
     return FileOut(name, "application/pdf", write_labels(sheet, asked.paper))
 
 
-def plan_dxf(database: Database, structure_id: str) -> FileOut:
-    """The plan of a structure as DXF, a layer to each family."""
+def as_built_sheet(database: Database, structure_id: str, paper: str, now: datetime) -> FileOut:
+    """The as-built record of a structure as PDF, for `a4` or `letter`."""
+    from anvilhead.formats.as_built_sheet import AsBuiltSheetOf, write_as_built_sheet  # noqa: PLC0415
+
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id)
+        view = as_built_view(session, row, now)
+        photos = [
+            (f"{f'{one.point}: ' if one.point else ''}{one.text or one.who}", small)
+            for one in view.record.notes
+            if one.media and (small := media_by_id(session, one.media, with_content=True).thumbnail)
+        ]
+        result = whole_structure(row, plans_of(row.job)).result
+        of = AsBuiltSheetOf(view, result, Units(row.job.units), photos)
+    name = f"{row.name_in_file}-as-built-{paper}.pdf"
+    return FileOut(name, "application/pdf", write_as_built_sheet(of, paper))
+
+
+def plan_dxf(database: Database, structure_id: str, now: datetime) -> FileOut:
+    """The plan of a structure as DXF, a layer to each family, and one for what was found."""
     from anvilhead.formats.dxf import write_dxf  # noqa: PLC0415
 
-    view, units = _structure(database, structure_id)
+    with database.session() as session:
+        row = store.structure_by_id(session, structure_id)
+        view, units = structure_view(row), Units(row.job.units)
+        record = as_built_view(session, row, now).record
     name = view.plan.name or view.name_in_file
-    text = write_dxf(plan_drawing(view.result), name, units)
+    drawing = plan_drawing(view.result)
+    draw_found(drawing, record, closed=view.result.closed)
+    text = write_dxf(drawing, name, units)
     return FileOut(f"{view.name_in_file}.dxf", "image/vnd.dxf", text.encode())
 
 
@@ -135,14 +160,19 @@ def plan_svg(database: Database, structure_id: str) -> FileOut:
     return FileOut(f"{view.name_in_file}.svg", "image/svg+xml", text.encode())
 
 
-def points_csv(database: Database, job_id: str) -> FileOut:
+def points_csv(database: Database, job_id: str, now: datetime) -> FileOut:
     """Every point of a job as CSV, millimetres."""
     with database.session() as session:
         job = store.job_by_id(session, job_id)
         store.fetch_whole(session, [row.id for row in job.structures])
         plans = plans_of(job)
         found = {plan_of(row).name or row.name_in_file: whole_structure(row, plans).result for row in job.structures}
-    text = write_points(found)
+        built = {
+            plan_of(row).name or row.name_in_file: as_built_view(session, row, now).record
+            for row in job.structures
+            if row.accepted
+        }
+    text = write_points(found, built)
     return FileOut("points.csv", "text/csv", text.encode("utf-8-sig"))
 
 

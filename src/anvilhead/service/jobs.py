@@ -2,6 +2,8 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from datetime import UTC, datetime, timedelta
+from typing import Any
 from uuid import uuid4
 
 from sqlalchemy.orm import Session
@@ -15,6 +17,7 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.working.placed import control_problems
 from anvilhead.jobfile.working.planned import work_out
 from anvilhead.jobfile.working.pulls import pull_of
+from anvilhead.service.as_built import import_signed, signed_for_file
 from anvilhead.service.asked.documents import JobChange, JobCreate, StructureCopy, StructureCreate
 from anvilhead.service.asked.how_taken import HowTaken
 from anvilhead.service.days import days_in, keep_days
@@ -25,10 +28,10 @@ from anvilhead.service.marking import done_for_file, import_done
 from anvilhead.service.notes import bundle_of, import_notes, notes_for_file
 from anvilhead.service.record import import_record, record_for_file
 from anvilhead.service.rounds import import_rounds, rounds_for_file
-from anvilhead.service.shown.job_plans import burn_of, control_of, plans_of, reading_of
+from anvilhead.service.shown.job_plans import burn_of, control_of, plan_of, plans_of, reading_of
 from anvilhead.service.shown.showing import job_view
 from anvilhead.service.shown.summaries import job_summaries
-from anvilhead.service.views.job_views import JobSummary, JobView
+from anvilhead.service.views.job_views import JobSummary, JobView, ThrownView
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict, NotFound
@@ -205,6 +208,7 @@ def import_job(
         session.expire(job, ["structures"])
         import_holds(session, job, file, by)
         import_notes(session, job, file, opened.files, by)
+        import_signed(session, job, file)
         if file.record:
             import_record(session, job, file.record, by)
     return get_job(database, job_id)
@@ -244,6 +248,7 @@ def export_job(database: Database, job_id: str) -> JobFile:
             days=days_in(session, job_id),
             **holds_for_file(session, job),
             **notes_for_file(session, job),
+            **signed_for_file(session, job),
             record=record_for_file(session, job),
         )
 
@@ -267,12 +272,40 @@ def put_away(database: Database, job_id: str, by: By, *, away: bool) -> None:
             store.add_log(session, job, "put-away" if away else "brought-back", text, by)
 
 
+KEPT_DAYS = timedelta(days=30)
+"""So long there is a way back for what was thrown away."""
+
+
+def list_thrown(database: Database, now: datetime) -> list[ThrownView]:
+    """Jobs and structures that were thrown away and can be had back; the latest first."""
+    with database.session() as session:
+        jobs, structures = store.thrown_away(session, now - KEPT_DAYS)
+        found = [_thrown(one.deleted_at, one.id, None, one.name, one.name) for one in jobs]
+        found += [
+            _thrown(one.deleted_at, one.job_id, one.id, plan_of(one).name or one.name_in_file, one.job.name)
+            for one in structures
+        ]
+        return sorted(found, key=lambda one: one.at, reverse=True)
+
+
+def _thrown(at: datetime | None, job_id: str, structure_id: str | None, name: str, job: str) -> ThrownView:
+    at = at or datetime.now(UTC)  # found by that it was thrown away
+    return ThrownView(job_id=job_id, structure_id=structure_id, name=name, job=job, at=at, until=at + KEPT_DAYS)
+
+
+def _refuse_too_late(at: datetime | None, now: datetime) -> None:
+    """What was thrown away longer ago than there is a way back."""
+    if at is not None and now - at > KEPT_DAYS:
+        raise Conflict(f"This was thrown away more than {KEPT_DAYS.days} days ago: there is no way back from here.")
+
+
 @again_when_busy
 def delete_job(database: Database, job_id: str, by: By, *, deleted: bool = True) -> None:
-    """Delete a job, or take that back; nothing of it is lost meanwhile."""
+    """Throw a job away, or take that back within thirty days; nothing of it is lost meanwhile."""
     with database.session() as session:
         job = store.job_head(session, job_id)
         if (job.deleted_at is not None) != deleted:
+            _refuse_too_late(job.deleted_at, by.at)
             job.deleted_at = by.at if deleted else None
             text = "Deleted the job." if deleted else "Took back that the job was deleted."
             store.add_log(session, job, "job-deleted" if deleted else "job-undeleted", text, by)
@@ -291,6 +324,7 @@ def delete_structure(database: Database, structure_id: str, by: By, *, deleted: 
         if (row.deleted_at is not None) == deleted:
             return
         job = store.job_by_id(session, row.job_id)
+        _refuse_too_late(row.deleted_at, by.at)
         if deleted:
             _refuse_needed(job, row)
         row.deleted_at = by.at if deleted else None
@@ -309,11 +343,16 @@ def _refuse_needed(job: JobRow, row: StructureRow) -> None:
 
 
 def copy_job(database: Database, job_id: str, name: str, by: By) -> JobView:
-    """The same job once more under another name, with its plans, readings, heights and photos, but not its record."""
+    """The same job once more under another name, with its plans, readings, heights and photos.
+
+    Without its record, hold points, tickets and signatures: what was looked at there was not looked at here.
+    """
     file = export_job(database, job_id)
     with database.session() as session:
         files = bundle_of(session, job_id, b"").files
-    named = file.model_copy(update={"name": name, "record": None})
+    days = file.days.model_copy(update={"locates": [], "ended": {}}) if file.days else None
+    afresh: dict[str, Any] = {"name": name, "record": None, "holds": [], "signed": [], "days": days}
+    named = file.model_copy(update=afresh)
     return import_job(database, store.new_id(), named, by, opened=Opened(files=files))
 
 

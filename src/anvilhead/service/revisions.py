@@ -16,6 +16,9 @@ class Revision(Protocol):
         """The revision whose document it has."""
 
 
+NOTHING_TO_REDO = "Nothing was undone since the last change: there is nothing to redo."
+
+
 def to_restore(revisions: Iterable[Revision]) -> int | None:
     """The revision that undo would bring back; None at the first."""
     steps, at = _walked(revisions)

@@ -24,7 +24,7 @@ from anvilhead.service.facts import said_of_pull, told_to_move
 from anvilhead.service.holds import open_before_stakes
 from anvilhead.service.jobs import new_pull_row
 from anvilhead.service.put_together import PlanIsStale, changes_between, merged, stale_details
-from anvilhead.service.revisions import to_restore
+from anvilhead.service.revisions import NOTHING_TO_REDO, to_redo, to_restore
 from anvilhead.service.shown.job_plans import JobPlans, control_of, counting, plans_of, reading_of, rounds_in
 from anvilhead.service.shown.showing import get_structure
 from anvilhead.service.views.structure_views import StructureView
@@ -89,22 +89,23 @@ def change_plan(database: Database, structure_id: str, change: PlanChange, by: B
 
 
 @again_when_busy
-def undo_plan(database: Database, structure_id: str, base_revision: int, by: By) -> StructureView:
-    """Bring the plan before the newest one back, as a new revision.
+def step_plan(database: Database, structure_id: str, base_revision: int, by: By, *, back: bool) -> StructureView:
+    """Bring the plan before the newest one back, or what that took back, as a new revision.
 
     Raises:
-        Conflict: when there is nothing to undo.
+        Conflict: when there is nothing to undo, or to redo.
         PlanIsStale: when somebody saved meanwhile.
     """
     with database.session() as session:
         row = store.structure_by_id(session, structure_id, to_change=True)
         _refuse_stale(row, base_revision)
-        target = to_restore(row.revisions)
+        target = to_restore(row.revisions) if back else to_redo(row.revisions)
         if target is None:
-            raise Conflict("This is the first plan: there is nothing to undo.")
+            raise Conflict("This is the first plan: there is nothing to undo." if back else NOTHING_TO_REDO)
         document = next(plan.document for plan in row.revisions if plan.revision == target)
         store.add_plan(session, row, document, by.who, by.at, restores=target)
-        store.add_log(session, row.job, "plan-undone", f"Went back to plan {target}.", by, row.id)
+        action, way = ("plan-undone", "back") if back else ("plan-redone", "forth again")
+        store.add_log(session, row.job, action, f"Went {way} to plan {target}.", by, row.id)
     return get_structure(database, structure_id)
 
 

@@ -38,6 +38,8 @@ _WHOLE_STRUCTURE = (
     selectinload(StructureRow.done),
 )
 
+_OWN_JOB = selectinload(StructureRow.job)
+
 STRIKE_TAKEN_BACK = "Somebody has just taken this strike back."
 
 NO_JOB = "There is no such job here. It may lie in another database, such as the one of the samples."
@@ -76,6 +78,14 @@ def _structures_called(find: str) -> Select[str]:
         .where(StructureRow.deleted_at.is_(None))
         .where(func.coalesce(named, StructureRow.name_in_file).icontains(find, autoescape=True))
     )
+
+
+def thrown_away(session: Session, since: datetime) -> tuple[Sequence[JobRow], Sequence[StructureRow]]:
+    """Jobs that were thrown away since a time, and structures of jobs that were not; the latest first."""
+    jobs = select(JobRow).where(JobRow.deleted_at >= since).order_by(JobRow.deleted_at.desc())
+    structures = select(StructureRow).join(StructureRow.job).options(selectinload(StructureRow.newest), _OWN_JOB)
+    alone = structures.where(StructureRow.deleted_at >= since, JobRow.deleted_at.is_(None))
+    return session.scalars(jobs).all(), session.scalars(alone.order_by(StructureRow.deleted_at.desc())).all()
 
 
 def job_head(session: Session, job_id: str) -> JobRow:

@@ -478,7 +478,7 @@ class NoteRow(Base):
 
 
 class SignOffRow(Base):
-    """An as-built record signed by name, with the hash of what was signed; never changed, the latest counts."""
+    """An as-built record signed by name, as it was then and with its hash; never changed but for who took it back."""
 
     __tablename__ = "sign_offs"
 
@@ -486,6 +486,7 @@ class SignOffRow(Base):
     id: Mapped[str] = mapped_column(Uuid, unique=True)
     structure_id: Mapped[str] = mapped_column(ForeignKey("structures.id"), index=True)
     digest: Mapped[str] = mapped_column(String(64))
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
     note: Mapped[str] = mapped_column(String(500))
     who: Mapped[str] = mapped_column(String(80))
     at: Mapped[datetime] = mapped_column(UtcDateTime)

@@ -9,6 +9,7 @@
 	import { act, type Done, type YardAct } from '$lib/yard/acts';
 	import { importJobFile } from '$lib/yard/importing';
 	import { JobList } from '$lib/yard/jobList.svelte';
+	import Thrown from '$lib/yard/Thrown.svelte';
 	import YardJob from '$lib/yard/YardJob.svelte';
 
 	const list = new JobList();
@@ -38,8 +39,11 @@
 		if (read.job) await goto(`/jobs/${read.job.id}`);
 	}
 
+	/** How much was done here, for what must be looked at again after it. */
+	let acts = $state(0);
 	async function doing(one: YardAct) {
 		done = await act(one);
+		acts++;
 		await list.load();
 	}
 
@@ -145,6 +149,7 @@
 					>
 				</p>
 			{/if}
+			<Thrown version={acts} onAct={doing} />
 		{:else}
 			<p class="py-16 text-center">Looking into the yard…</p>
 		{/if}

@@ -8,7 +8,7 @@ from uuid import UUID
 from fastapi import APIRouter, Body, Depends, Response
 
 from anvilhead.api import examples
-from anvilhead.api.dependencies import Db, raw_body
+from anvilhead.api.dependencies import Db, Now, raw_body
 from anvilhead.api.problems import ANSWERS
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.footprints import Run, Walk
@@ -24,6 +24,12 @@ router = APIRouter(tags=["files"], responses=ANSWERS)
 def site_sheet(database: Db, structure_id: UUID, paper: Literal["a4", "letter"] = "a4") -> Response:
     """The site sheet for the crew: plan, boards, call sheet, truck list, cautions."""
     return handed_out(exchange.site_sheet(database, str(structure_id), paper, date.today()))
+
+
+@router.get("/structures/{structure_id}/as-built.pdf", response_class=Response)
+def as_built_sheet(database: Db, now: Now, structure_id: UUID, paper: Literal["a4", "letter"] = "a4") -> Response:
+    """The as-built record, made to be kept."""
+    return handed_out(exchange.as_built_sheet(database, str(structure_id), paper, now))
 
 
 @router.get("/structures/{structure_id}/digging.pdf", response_class=Response)
@@ -43,9 +49,9 @@ def stake_labels(
 
 
 @router.get("/structures/{structure_id}/plan.dxf", response_class=Response)
-def plan_dxf(database: Db, structure_id: UUID) -> Response:
+def plan_dxf(database: Db, now: Now, structure_id: UUID) -> Response:
     """The plan as DXF, a layer to each family."""
-    return handed_out(exchange.plan_dxf(database, str(structure_id)))
+    return handed_out(exchange.plan_dxf(database, str(structure_id), now))
 
 
 @router.get("/structures/{structure_id}/plan.svg", response_class=Response)
@@ -55,9 +61,9 @@ def plan_svg(database: Db, structure_id: UUID) -> Response:
 
 
 @router.get("/jobs/{job_id}/points.csv", response_class=Response)
-def points_csv(database: Db, job_id: UUID) -> Response:
+def points_csv(database: Db, now: Now, job_id: UUID) -> Response:
     """Every point of every structure, millimetres."""
-    return handed_out(exchange.points_csv(database, str(job_id)))
+    return handed_out(exchange.points_csv(database, str(job_id), now))
 
 
 def _raw(example: str) -> dict[str, Any]:

@@ -8,7 +8,7 @@ from uuid import UUID
 from fastapi import APIRouter, Body, Depends, Query, Response
 
 from anvilhead.api import examples
-from anvilhead.api.dependencies import ByWhom, Db, raw_body
+from anvilhead.api.dependencies import ByWhom, Db, Now, raw_body
 from anvilhead.api.problems import ANSWERS
 from anvilhead.jobfile.bundle import Bundle, is_bundle, read_bundle
 from anvilhead.jobfile.documents.models import JobFile
@@ -16,7 +16,7 @@ from anvilhead.jobfile.reading import read_job
 from anvilhead.service import jobs, record
 from anvilhead.service.asked.documents import JobChange, JobCopy, JobCreate, Revision, StructureAdd
 from anvilhead.service.asked.record_documents import RecordAsked
-from anvilhead.service.views.job_views import JobSummary, JobView, LogEntryView, RecordPeople
+from anvilhead.service.views.job_views import JobSummary, JobView, LogEntryView, RecordPeople, ThrownView
 from anvilhead.store.jobs import new_id
 
 router = APIRouter(prefix="/jobs", tags=["jobs"], responses=ANSWERS)
@@ -66,6 +66,12 @@ def import_job(
     bundle = read_bundle(raw) if is_bundle(raw) else Bundle(raw, {})
     opened = jobs.Opened(digest, again, bundle.files)
     return jobs.import_job(database, new_id(), read_job(bundle.job), by, opened=opened)
+
+
+@router.get("/thrown-away")
+def list_thrown(database: Db, now: Now) -> list[ThrownView]:
+    """Jobs and structures that were thrown away and can be had back."""
+    return jobs.list_thrown(database, now)
 
 
 @router.get("/{job_id}")

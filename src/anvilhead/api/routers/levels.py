@@ -60,7 +60,19 @@ def undo_level_plan(
     in_hand: InHand = None,
 ) -> LevelsView:
     """Bring the plan of heights before the newest one back."""
-    return level_planning.undo_level_plan(database, str(structure_id), base_revision, by, named(in_hand))
+    return level_planning.step_level_plan(database, str(structure_id), base_revision, by, named(in_hand), back=True)
+
+
+@router.post("/plan/redo")
+def redo_level_plan(
+    database: Db,
+    by: ByWhom,
+    structure_id: UUID,
+    base_revision: Annotated[Revision, Body(embed=True, examples=[3])],
+    in_hand: InHand = None,
+) -> LevelsView:
+    """Bring back the plan of heights that an undo took away."""
+    return level_planning.step_level_plan(database, str(structure_id), base_revision, by, named(in_hand), back=False)
 
 
 @router.post("/finishes/taken")

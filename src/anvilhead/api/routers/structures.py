@@ -8,10 +8,11 @@ from fastapi import APIRouter, Body, Path
 from anvilhead.api import examples
 from anvilhead.api.dependencies import ByWhom, Db, Now
 from anvilhead.api.problems import ANSWERS
+from anvilhead.jobfile.results.as_built_results import AsBuiltView
 from anvilhead.jobfile.results.danger_results import DangersResult
 from anvilhead.jobfile.results.square_results import RecheckResult
 from anvilhead.jobfile.results.stake_results import RegisterResult
-from anvilhead.service import holds, jobs, marking, rounds, structures
+from anvilhead.service import as_built, holds, jobs, marking, rounds, structures
 from anvilhead.service.asked.documents import (
     Acceptance,
     DoneCreate,
@@ -26,6 +27,7 @@ from anvilhead.service.asked.documents import (
     StructureCopy,
 )
 from anvilhead.service.asked.hold_documents import HoldCreate
+from anvilhead.service.asked.record_documents import SignOffCreate
 from anvilhead.service.shown import showing
 from anvilhead.service.views.job_views import JobView
 from anvilhead.service.views.round_views import InHand
@@ -95,7 +97,15 @@ def undo_plan(
     database: Db, by: ByWhom, structure_id: UUID, base_revision: Annotated[Revision, Body(embed=True, examples=[2])]
 ) -> StructureView:
     """Bring the plan before the newest one back."""
-    return structures.undo_plan(database, str(structure_id), base_revision, by)
+    return structures.step_plan(database, str(structure_id), base_revision, by, back=True)
+
+
+@router.post("/plan/redo")
+def redo_plan(
+    database: Db, by: ByWhom, structure_id: UUID, base_revision: Annotated[Revision, Body(embed=True, examples=[3])]
+) -> StructureView:
+    """Bring back the plan that an undo took away."""
+    return structures.step_plan(database, str(structure_id), base_revision, by, back=False)
 
 
 @router.post("/pulls", status_code=201)
@@ -237,3 +247,23 @@ def do_at_hold(
 ) -> DangersResult:
     """Look through a hold point by name, go past it by name and reason, or take either back."""
     return holds.do_at_hold(database, str(structure_id), document, by)
+
+
+@router.get("/as-built")
+def get_as_built(database: Db, now: Now, structure_id: UUID) -> AsBuiltView:
+    """The as-built record of a structure as it is now, and who signed it."""
+    return as_built.get_as_built(database, str(structure_id), now)
+
+
+@router.post("/sign-offs")
+def sign_off(
+    database: Db, by: ByWhom, structure_id: UUID, document: Annotated[SignOffCreate, Body(examples=[examples.SIGN_OFF])]
+) -> AsBuiltView:
+    """Sign the as-built record as it was read."""
+    return as_built.sign_off(database, str(structure_id), document, by)
+
+
+@router.post("/sign-offs/{sign_off_id}/back")
+def take_sign_off_back(database: Db, by: ByWhom, structure_id: UUID, sign_off_id: UUID) -> AsBuiltView:
+    """Take a signature back."""
+    return as_built.take_sign_off_back(database, str(structure_id), str(sign_off_id), by)

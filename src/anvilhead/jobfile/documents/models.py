@@ -37,6 +37,7 @@ from anvilhead.jobfile.documents.notes import NoteEntry
 from anvilhead.jobfile.documents.plates import PlatesPlan
 from anvilhead.jobfile.documents.pour import PourPlan, StripPlan
 from anvilhead.jobfile.documents.record import RecordEntries
+from anvilhead.jobfile.documents.signed import SignedEntry
 from anvilhead.jobfile.documents.stakes import DoneEntry, MarkingPlan, OffsetLinePlan, StakePlan
 from anvilhead.jobfile.lengths import (
     InUnits,
@@ -243,7 +244,7 @@ class JobFile(InUnits):
         burn: where its tapes are started, which its calls carry.
         done: to its marks, in that order; days: when its work is done.
         holds: what was done at hold points; notes: with photos and voices, which lie beside the file in a zip.
-        record: what happened, under a chain of hashes.
+        signed: as-built records; record: what happened, under a chain of hashes.
     """
 
     format: Literal["anvilhead-job"]
@@ -261,6 +262,7 @@ class JobFile(InUnits):
     days: DaysPlan | None = None
     holds: list[HoldNote] = Field(default_factory=list, max_length=20_000)
     notes: list[NoteEntry] = Field(default_factory=list, max_length=20_000)
+    signed: list[SignedEntry] = Field(default_factory=list, max_length=2_000)
     record: RecordEntries | None = None
 
     @model_validator(mode="before")

@@ -26,3 +26,15 @@ class RecordAsked(Strict):
     day: Day | None = None
     before: Annotated[int, Field(ge=1)] | None = None
     most: Annotated[int, Field(ge=1, le=200)] = 200
+
+
+class SignOffCreate(Strict):
+    """A signature under an as-built record; its id is made by the client, so that sending it twice signs once.
+
+    Attributes:
+        digest: of the record as it was read, so that nobody signs what they have not seen.
+    """
+
+    id: UUID
+    digest: Annotated[str, Field(pattern=r"^[0-9a-f]{64}$")]
+    note: Annotated[str, Field(max_length=500)] = ""

@@ -21,6 +21,7 @@ from anvilhead.service.asked.level_documents import FinishTaken, LevelPlanChange
 from anvilhead.service.heights.level_record import LevelRecord, level_record
 from anvilhead.service.heights.level_showing import book_of, get_levels
 from anvilhead.service.put_together import PlanIsStale, merged, stale_details, things_changed
+from anvilhead.service.revisions import NOTHING_TO_REDO
 from anvilhead.service.shown.job_plans import JobPlans, plans_of
 from anvilhead.service.views.level_views import LevelsView
 from anvilhead.store import jobs as store
@@ -122,25 +123,26 @@ def _still_begins(plans: JobPlans, plan: LevelPlan) -> list[Problem]:
 
 
 @again_when_busy
-def undo_level_plan(
-    database: Database, structure_id: str, base_revision: int, by: By, in_hand: str | None = None
+def step_level_plan(
+    database: Database, structure_id: str, base_revision: int, by: By, in_hand: str | None = None, *, back: bool
 ) -> LevelsView:
-    """Bring the plan of heights before the newest one back, as a new revision.
+    """Bring the plan of heights before the newest one back, or what that took back, as a new revision.
 
     Raises:
-        Conflict: when there is nothing to undo.
+        Conflict: when there is nothing to undo, or to redo.
         StaleRevision: when somebody changed it since.
     """
     with database.session() as session:
         row, job = store.locked_structure(session, structure_id)
         record = _unchanged(level_record(session, job.id), base_revision)
-        target = record.to_restore
+        target = record.to_restore if back else record.to_redo
         if target is None:
-            raise Conflict("This is the first plan of heights: there is nothing to undo.")
+            first = "This is the first plan of heights: there is nothing to undo."
+            raise Conflict(first if back else NOTHING_TO_REDO)
         document = next(plan.document for plan in record.plans if plan.revision == target)
         keep_plan(session, job, record.revision + 1, document, by, restores=target)
-        text = f"Went back to plan {target} of heights."
-        store.add_log(session, job, "heights-undone", text, by, row.id)
+        action, way = ("heights-undone", "back") if back else ("heights-redone", "forth again")
+        store.add_log(session, job, action, f"Went {way} to plan {target} of heights.", by, row.id)
     return get_levels(database, structure_id, in_hand)
 
 

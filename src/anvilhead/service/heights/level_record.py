@@ -15,7 +15,7 @@ from sqlalchemy.orm import Session
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.levels.documents import LevelPlan, Levels
 from anvilhead.jobfile.levels.measured import CheckEntry, HeightsAccepted, SetupEntry, SetupHead, ShotEntry
-from anvilhead.service.revisions import to_restore
+from anvilhead.service.revisions import to_redo, to_restore
 from anvilhead.service.shown.kept import Kept
 from anvilhead.store.jobs import Mark
 from anvilhead.store.levels import LevelRows, Seen, level_marks, level_rows
@@ -153,6 +153,11 @@ class LevelRecord:
     def to_restore(self) -> int | None:
         """The revision that undo would bring back."""
         return to_restore(self.plans)
+
+    @property
+    def to_redo(self) -> int | None:
+        """The revision that redo would bring back."""
+        return to_redo(self.plans)
 
     @cached_property
     def plan(self) -> LevelPlan:

@@ -40,6 +40,7 @@ def levels_view(row: StructureRow, plans: JobPlans) -> LevelsView:
         prefix="" if row.name_in_file == points.on else f"{row.name_in_file}/",
         revision=record.revision,
         can_undo=record.to_restore is not None,
+        can_redo=record.to_redo is not None,
         plan=record.plan,
         setups=[setup_view(setup, units) for setup in record.setups],
         points=_points(book, points, row.name_in_file),

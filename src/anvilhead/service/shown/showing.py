@@ -21,7 +21,7 @@ from anvilhead.jobfile.working.pulls import pull_of
 from anvilhead.jobfile.written.call_rows import call_sheet, key_of, sheet_naming
 from anvilhead.jobfile.written.writing import text_of
 from anvilhead.service.preview import difference_text
-from anvilhead.service.revisions import to_restore
+from anvilhead.service.revisions import to_redo, to_restore
 from anvilhead.service.shown.describing import drawing_told
 from anvilhead.service.shown.job_plans import JobPlans, burn_of, control_of, plans_of, reading_of, rounds_in
 from anvilhead.service.shown.progress import next_thing
@@ -91,6 +91,7 @@ def whole_structure(row: StructureRow, plans: JobPlans) -> StructureView:
         name_in_file=row.name_in_file,
         revision=row.revision,
         can_undo=to_restore(row.revisions) is not None,
+        can_redo=to_redo(row.revisions) is not None,
         plan=plan_view(rounds.naming, found, units),
         document=found.plan,
         not_placed=plans.why_not_placed(row.name_in_file),

@@ -85,6 +85,17 @@ class JobSummary(Result):
     structures: list[StructureSummary]
 
 
+class ThrownView(Result):
+    """A job or a structure of one that was thrown away; `until`: there is a way back."""
+
+    job_id: str
+    structure_id: str | None
+    name: str
+    job: str
+    at: datetime
+    until: datetime
+
+
 class LogEntryView(Result):
     """One thing that happened; a later one has a higher number.
 

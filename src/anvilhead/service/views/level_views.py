@@ -80,6 +80,7 @@ class LevelsView(Result):
     prefix: str
     revision: int
     can_undo: bool
+    can_redo: bool
     plan: LevelPlan
     setups: list[LevelSetupView]
     points: list[LevelPointView]

@@ -153,6 +153,7 @@ class StructureView(Result):
     name_in_file: str
     revision: int
     can_undo: bool
+    can_redo: bool
     plan: PlanView
     document: Plan
     not_placed: str | None

@@ -50,6 +50,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/thrown-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Thrown
+         * @description Jobs and structures that were thrown away and can be had back.
+         */
+        get: operations["list_thrown_api_jobs_thrown_away_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}": {
         parameters: {
             query?: never;
@@ -630,6 +650,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/structures/{structure_id}/plan/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Redo Plan
+         * @description Bring back the plan that an undo took away.
+         */
+        post: operations["redo_plan_api_structures__structure_id__plan_redo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/structures/{structure_id}/pulls": {
         parameters: {
             query?: never;
@@ -934,6 +974,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/structures/{structure_id}/as-built": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get As Built
+         * @description The as-built record of a structure as it is now, and who signed it.
+         */
+        get: operations["get_as_built_api_structures__structure_id__as_built_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/sign-offs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign Off
+         * @description Sign the as-built record as it was read.
+         */
+        post: operations["sign_off_api_structures__structure_id__sign_offs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/sign-offs/{sign_off_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Sign Off Back
+         * @description Take a signature back.
+         */
+        post: operations["take_sign_off_back_api_structures__structure_id__sign_offs__sign_off_id__back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/structures/{structure_id}/levels": {
         parameters: {
             query?: never;
@@ -988,6 +1088,26 @@ export interface paths {
          * @description Bring the plan of heights before the newest one back.
          */
         post: operations["undo_level_plan_api_structures__structure_id__levels_plan_undo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/levels/plan/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Redo Level Plan
+         * @description Bring back the plan of heights that an undo took away.
+         */
+        post: operations["redo_level_plan_api_structures__structure_id__levels_plan_redo_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1248,6 +1368,26 @@ export interface paths {
          * @description The site sheet for the crew: plan, boards, call sheet, truck list, cautions.
          */
         get: operations["site_sheet_api_structures__structure_id__sheet_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/structures/{structure_id}/as-built.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As Built Sheet
+         * @description The as-built record, made to be kept.
+         */
+        get: operations["as_built_sheet_api_structures__structure_id__as_built_pdf_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1786,6 +1926,83 @@ export interface components {
             text: string;
         };
         /**
+         * AsBuiltResult
+         * @description The as-built record of a structure.
+         *
+         *     Attributes:
+         *         plan_revision: of the plan that it is held against; round: that was accepted last, null while none was.
+         *         family: the line family that was pulled; tolerance_text: how near its plan a corner is good.
+         *         words: by whom what was accepted; outside: what lies outside its tolerance, with whose word it stays.
+         *         control: what was held as true, in words.
+         *         missing: what there is no proof of yet, in words.
+         *         digest: of everything above: it differs once any of it does.
+         */
+        AsBuiltResult: {
+            /** Job */
+            job: string;
+            /** Structure */
+            structure: string;
+            /** Name */
+            name: string;
+            /** Size */
+            size: string;
+            /** Plan Revision */
+            plan_revision: number;
+            /** Round */
+            round: number | null;
+            /** Family */
+            family: string | null;
+            /** Tolerance Text */
+            tolerance_text: string;
+            /** Corners */
+            corners: components["schemas"]["BuiltCorner"][];
+            /** Distances */
+            distances: components["schemas"]["BuiltDistance"][];
+            /** Heights */
+            heights: components["schemas"]["BuiltHeight"][];
+            /** Clearances */
+            clearances: components["schemas"]["BuiltClearance"][];
+            /** Words */
+            words: components["schemas"]["BuiltWord"][];
+            /** Outside */
+            outside: string[];
+            /** Control */
+            control: string[];
+            /** Instruments */
+            instruments: components["schemas"]["BuiltInstrument"][];
+            /** Missing */
+            missing: string[];
+            /**
+             * Digest
+             * @default
+             */
+            digest: string;
+            /** Holds */
+            holds: components["schemas"]["BuiltHold"][];
+            /** Notes */
+            notes: components["schemas"]["BuiltNote"][];
+        };
+        /**
+         * AsBuiltView
+         * @description The as-built record as it is now, who signed it, and the head of the record it stands on.
+         *
+         *     `stops`: hold points that stand open, which nobody signs past.
+         */
+        AsBuiltView: {
+            record: components["schemas"]["AsBuiltResult"];
+            /**
+             * Made On
+             * Format: date
+             */
+            made_on: string;
+            /** Head */
+            head: string;
+            /** Stops */
+            stops: string[];
+            /** Signed */
+            signed: components["schemas"]["SignOff"][];
+        };
+        /**
          * AsFound
          * @description A distance that stands in the plan as it was found; it counts only while the plan still says so.
          *
@@ -2249,6 +2466,22 @@ export interface components {
              */
             base_revision: number;
         };
+        /** Body_redo_level_plan_api_structures__structure_id__levels_plan_redo_post */
+        Body_redo_level_plan_api_structures__structure_id__levels_plan_redo_post: {
+            /**
+             * Base Revision
+             * @example 3
+             */
+            base_revision: number;
+        };
+        /** Body_redo_plan_api_structures__structure_id__plan_redo_post */
+        Body_redo_plan_api_structures__structure_id__plan_redo_post: {
+            /**
+             * Base Revision
+             * @example 3
+             */
+            base_revision: number;
+        };
         /** Body_take_as_found_api_structures__structure_id__pulls__pull_id__as_found_post */
         Body_take_as_found_api_structures__structure_id__pulls__pull_id__as_found_post: {
             /**
@@ -2390,6 +2623,140 @@ export interface components {
             deep_mm: number;
             /** Longer Mm */
             longer_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * BuiltClearance
+         * @description Room to a neighbour or a boundary: by the plan, and from the corners as they were found.
+         */
+        BuiltClearance: {
+            /** To */
+            to: string;
+            /** Planned Text */
+            planned_text: string;
+            /** Found Text */
+            found_text: string;
+            /** Needed Text */
+            needed_text: string | null;
+            /** Clear */
+            clear: boolean;
+        };
+        /**
+         * BuiltCorner
+         * @description A corner where it should be and where the accepted readings have it; `within_text`: 95 in 100 lie so near it.
+         */
+        BuiltCorner: {
+            /** Corner */
+            corner: string;
+            planned: components["schemas"]["Place"];
+            found: components["schemas"]["Place"];
+            /** Off Mm */
+            off_mm: number;
+            /** Off Text */
+            off_text: string;
+            /** Within Text */
+            within_text: string | null;
+            /** Outside */
+            outside: boolean;
+        };
+        /**
+         * BuiltDistance
+         * @description A side or a diagonal: planned, and between the corners as they were found.
+         */
+        BuiltDistance: {
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /** Planned Mm */
+            planned_mm: number;
+            /** Planned Text */
+            planned_text: string;
+            /** Found Mm */
+            found_mm: number;
+            /** Found Text */
+            found_text: string;
+            /** Off Text */
+            off_text: string;
+        };
+        /**
+         * BuiltHeight
+         * @description A thing at a point as it was accepted; `off_mm` over its target above zero.
+         */
+        BuiltHeight: {
+            /** Thing */
+            thing: string;
+            /** At */
+            at: string;
+            /** Found Mm */
+            found_mm: number;
+            /** Found Text */
+            found_text: string;
+            /** Off Mm */
+            off_mm: number;
+            /** Off Text */
+            off_text: string;
+        };
+        /**
+         * BuiltHold
+         * @description A hold point, and who looked at it or went past.
+         */
+        BuiltHold: {
+            /** Title */
+            title: string;
+            state: components["schemas"]["HoldState"];
+            /** Who */
+            who: string | null;
+            /** At */
+            at: string | null;
+            /** Note */
+            note: string;
+        };
+        /**
+         * BuiltInstrument
+         * @description Something that was measured with: on how many readings, and its last test in words.
+         */
+        BuiltInstrument: {
+            /** Name */
+            name: string;
+            /** Readings */
+            readings: number;
+            /** Tested */
+            tested: string;
+        };
+        /**
+         * BuiltNote
+         * @description A note with a photo that belongs to the record.
+         */
+        BuiltNote: {
+            /** Who */
+            who: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Text */
+            text: string;
+            /** Point */
+            point: string | null;
+            /** Media */
+            media: string | null;
+        };
+        /**
+         * BuiltWord
+         * @description By whose word something counts: an acceptance, with what it was said about.
+         */
+        BuiltWord: {
+            /** What */
+            what: string;
+            /** Who */
+            who: string;
+            /** At */
+            at: string | null;
+            /** Note */
+            note: string;
             /** Text */
             text: string;
         };
@@ -4912,7 +5279,7 @@ export interface components {
          *         burn: where its tapes are started, which its calls carry.
          *         done: to its marks, in that order; days: when its work is done.
          *         holds: what was done at hold points; notes: with photos and voices, which lie beside the file in a zip.
-         *         record: what happened, under a chain of hashes.
+         *         signed: as-built records; record: what happened, under a chain of hashes.
          */
         JobFile: {
             units?: components["schemas"]["Units"] | null;
@@ -4958,6 +5325,8 @@ export interface components {
             holds?: components["schemas"]["HoldNote"][];
             /** Notes */
             notes?: components["schemas"]["NoteEntry"][];
+            /** Signed */
+            signed?: components["schemas"]["SignedEntry"][];
             record?: components["schemas"]["RecordEntries"] | null;
         };
         /**
@@ -5702,6 +6071,8 @@ export interface components {
             revision: number;
             /** Can Undo */
             can_undo: boolean;
+            /** Can Redo */
+            can_redo: boolean;
             plan: components["schemas"]["LevelPlan-Output"];
             /** Setups */
             setups: components["schemas"]["LevelSetupView"][];
@@ -9018,6 +9389,55 @@ export interface components {
             line: string;
         };
         /**
+         * SignOff
+         * @description An as-built record signed by name; `stands`: nothing was changed since, and nobody took it back.
+         */
+        SignOff: {
+            /** Id */
+            id: string;
+            /** Who */
+            who: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Note */
+            note: string;
+            /** Digest */
+            digest: string;
+            /** Stands */
+            stands: boolean;
+            /** Back By */
+            back_by: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * SignOffCreate
+         * @description A signature under an as-built record; its id is made by the client, so that sending it twice signs once.
+         *
+         *     Attributes:
+         *         digest: of the record as it was read, so that nobody signs what they have not seen.
+         */
+        SignOffCreate: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Digest */
+            digest: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        SignedEntry: {
+            [key: string]: unknown;
+        };
+        /**
          * SiteAsked
          * @description A plan as it is typed, to see where it would stand.
          */
@@ -10347,6 +10767,8 @@ export interface components {
             revision: number;
             /** Can Undo */
             can_undo: boolean;
+            /** Can Redo */
+            can_redo: boolean;
             plan: components["schemas"]["PlanView"];
             document: components["schemas"]["Plan-Output"];
             /** Not Placed */
@@ -10720,6 +11142,30 @@ export interface components {
             text: string;
             /** Thin */
             thin: boolean;
+        };
+        /**
+         * ThrownView
+         * @description A job or a structure of one that was thrown away; `until`: there is a way back.
+         */
+        ThrownView: {
+            /** Job Id */
+            job_id: string;
+            /** Structure Id */
+            structure_id: string | null;
+            /** Name */
+            name: string;
+            /** Job */
+            job: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
         };
         /**
          * TicketView
@@ -14091,6 +14537,80 @@ export interface operations {
             };
         };
     };
+    list_thrown_api_jobs_thrown_away_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThrownView"][];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     get_job_api_jobs__job_id__get: {
         parameters: {
             query?: never;
@@ -16759,6 +17279,91 @@ export interface operations {
             };
         };
     };
+    redo_plan_api_structures__structure_id__plan_redo_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Body_redo_plan_api_structures__structure_id__plan_redo_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StructureView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     record_pull_api_structures__structure_id__pulls_post: {
         parameters: {
             query?: never;
@@ -18082,6 +18687,249 @@ export interface operations {
             };
         };
     };
+    get_as_built_api_structures__structure_id__as_built_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AsBuiltView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    sign_off_api_structures__structure_id__sign_offs_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignOffCreate"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AsBuiltView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    take_sign_off_back_api_structures__structure_id__sign_offs__sign_off_id__back_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path: {
+                structure_id: string;
+                sign_off_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AsBuiltView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     get_levels_api_structures__structure_id__levels_get: {
         parameters: {
             query?: {
@@ -18269,6 +19117,94 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Body_undo_level_plan_api_structures__structure_id__levels_plan_undo_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelsView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    redo_level_plan_api_structures__structure_id__levels_plan_redo_post: {
+        parameters: {
+            query?: {
+                /** @description The setup that target readings are for; the last when left out. */
+                setup?: string | null;
+            };
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Body_redo_level_plan_api_structures__structure_id__levels_plan_redo_post"];
             };
         };
         responses: {
@@ -19343,6 +20279,82 @@ export interface operations {
         };
     };
     site_sheet_api_structures__structure_id__sheet_pdf_get: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    as_built_sheet_api_structures__structure_id__as_built_pdf_get: {
         parameters: {
             query?: {
                 paper?: "a4" | "letter";

@@ -276,6 +276,15 @@ export class LevelsStage {
 		);
 	}
 
+	redo(): Promise<string> {
+		return this.#ask(() =>
+			api.POST('/api/structures/{structure_id}/levels/plan/redo', {
+				...this.#path,
+				body: { base_revision: this.levels?.revision ?? 0 }
+			})
+		);
+	}
+
 	/** Read a book from CSV text, and keep it when asked; throws what the server says. */
 	takeBook(text: string, keep: boolean) {
 		return answer(

@@ -22,7 +22,10 @@
 	);
 
 	$effect(() =>
-		keys.offer([{ key: 'z', does: 'restore the plan before', run: () => void editor.undo() }])
+		keys.offer([
+			{ key: 'z', does: 'restore the plan before', run: () => void editor.undo() },
+			{ key: 'y', does: 'bring back what was undone', run: () => void editor.redo() }
+		])
 	);
 </script>
 
@@ -95,5 +98,10 @@
 	>
 		<span class="nail-key max-sm:hidden" aria-hidden="true">Z</span>Restore the plan before
 	</button>
+	{#if structure.can_redo}
+		<button class="board-button plain" type="button" onclick={() => editor.redo()}>
+			<span class="nail-key max-sm:hidden" aria-hidden="true">Y</span>Redo
+		</button>
+	{/if}
 	<output class="font-semibold" aria-live="polite">{editor.stale ? '' : editor.message}</output>
 </div>

@@ -116,12 +116,25 @@ export class PlanEditor extends PlanDraft {
 	async undo(): Promise<void> {
 		if (!this.#structure().can_undo || !(await person.ensure())) return;
 		await this.#send(
-			api.POST('/api/structures/{structure_id}/plan/undo', {
-				params: { path: { structure_id: this.#structure().id } },
-				body: { base_revision: this.#structure().revision }
-			}),
+			api.POST('/api/structures/{structure_id}/plan/undo', this.#step),
 			'The plan before is back.'
 		);
+	}
+
+	/** Go forth again to what was undone. */
+	async redo(): Promise<void> {
+		if (!this.#structure().can_redo || !(await person.ensure())) return;
+		await this.#send(
+			api.POST('/api/structures/{structure_id}/plan/redo', this.#step),
+			'What was undone is back.'
+		);
+	}
+
+	get #step() {
+		return {
+			params: { path: { structure_id: this.#structure().id } },
+			body: { base_revision: this.#structure().revision }
+		};
 	}
 
 	async #send(call: Parameters<typeof answer<Structure>>[0], done: string): Promise<void> {

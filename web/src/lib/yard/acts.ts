@@ -6,6 +6,7 @@ import { newId } from '$lib/ui/newId';
 /** What can be done to a job in the yard, or to one of its structures. */
 export type YardAct =
 	| { kind: 'copy' | 'put-away' | 'bring-back' | 'delete' | 'undelete'; job: JobSummary }
+	| { kind: 'restore' | 'restore-structure'; id: string; name: string }
 	| {
 			kind: 'copy-structure' | 'delete-structure' | 'undelete-structure';
 			job: JobSummary;
@@ -31,6 +32,16 @@ export async function act(wanted: YardAct): Promise<Done> {
 }
 
 async function doing(wanted: YardAct): Promise<Done> {
+	if ('id' in wanted) {
+		await none(
+			wanted.kind === 'restore'
+				? api.POST('/api/jobs/{job_id}/delete/back', { params: { path: { job_id: wanted.id } } })
+				: api.POST('/api/structures/{structure_id}/delete/back', {
+						params: { path: { structure_id: wanted.id } }
+					})
+		);
+		return { text: `“${wanted.name}” is back.` };
+	}
 	const { job } = wanted;
 	const params = { path: { job_id: job.id } };
 	if (wanted.kind === 'copy') {

@@ -88,6 +88,7 @@ def upgrade() -> None:
         *_id("sign_offs"),
         _structure("sign_offs", nullable=False),
         sa.Column("digest", sa.String(64), nullable=False),
+        sa.Column("document", sa.JSON, nullable=False),
         sa.Column("note", sa.String(500), nullable=False),
         *_who_and_when(),
         sa.Column("back_by", NAME, nullable=True),

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { page } from '$app/state';
 	import type { Control } from '$lib/api/types';
 	import { useDangers } from '$lib/dangers/dangers.svelte';
 	import HoldCard from '$lib/dangers/HoldCard.svelte';
@@ -19,7 +20,10 @@
 	const units = $derived(here.job.units);
 	let control = $state.raw<Control>();
 	const changed = $derived(control !== undefined);
-	let tab = $state((here.job.control.lines ?? []).length ? 'place' : 'control');
+	let tab = $state(
+		page.url.searchParams.get('tab') ??
+			((here.job.control.lines ?? []).length ? 'place' : 'control')
+	);
 
 	const hasSite = $derived(
 		here.job.site.lines.length + here.job.site.points.length > 0 ||

@@ -80,13 +80,16 @@
 					{:else}<Book {stage} />{/if}
 				{/snippet}
 			</Tabs>
-			{#if stage.levels.can_undo}
-				<p class="no-print mt-3">
+			<p class="no-print mt-3 flex flex-wrap gap-x-4">
+				{#if stage.levels.can_undo}
 					<button class="min-h-11 underline" onclick={() => void stage.undo()}
 						>Undo the last change of what is planned here</button
 					>
-				</p>
-			{/if}
+				{/if}
+				{#if stage.levels.can_redo}
+					<button class="min-h-11 underline" onclick={() => void stage.redo()}>Redo it</button>
+				{/if}
+			</p>
 		{:else}
 			<p>{stage.trouble || 'Fetching the level book…'}</p>
 		{/if}

@@ -13,7 +13,7 @@ from pathlib import Path
 from uuid import NAMESPACE_URL, uuid5
 
 from anvilhead.jobfile.reading import read_job
-from anvilhead.service.jobs import import_job, list_jobs
+from anvilhead.service.jobs import Opened, import_job, list_jobs
 from anvilhead.store.database import Database
 from anvilhead.store.people import By
 
@@ -32,7 +32,9 @@ def load_samples(database: Database, *, fresh: bool = False) -> None:
         job_id = str(uuid5(NAMESPACE_URL, f"anvilhead:sample:{path.name}"))
         if job_id not in there:
             now = datetime.now(UTC)
-            import_job(database, job_id, read_job(told_on(path.read_text(), now.date())), By(CREW, now), sample=True)
+            job = read_job(told_on(path.read_text(), now.date()))
+            files = {photo.name: photo.read_bytes() for photo in (FOLDER / "photos").glob("*.jpg")}
+            import_job(database, job_id, job, By(CREW, now), sample=True, opened=Opened(files=files))
 
 
 def told_on(text: str, today: date) -> bytes:

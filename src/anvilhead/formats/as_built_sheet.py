@@ -10,6 +10,7 @@ from reportlab.lib.utils import ImageReader
 
 from anvilhead.core.dangers.holds import HoldState
 from anvilhead.core.messages.made.day_words import day_text
+from anvilhead.core.units.length_printing import print_length
 from anvilhead.core.units.units import Units
 from anvilhead.formats.drawing import as_built_drawing, scale_for
 from anvilhead.formats.drawn_page import draw_on
@@ -56,7 +57,7 @@ def write_as_built_sheet(of: AsBuiltSheetOf, paper: str) -> bytes:
     page.new_page()
     _head(page, of.view, of.view.made_on)
     _drawing(page, of)
-    _square(page, record)
+    _square(page, record, of.units)
     _heights(page, record)
     _around(page, record)
     _proof(page, record)
@@ -92,17 +93,17 @@ def _drawing(page: Paper, of: AsBuiltSheetOf) -> None:
         page.paragraph("Thin: as planned. Dashed, with rings: as found.", 11)
 
 
-def _square(page: Paper, record: AsBuiltResult) -> None:
+def _square(page: Paper, record: AsBuiltResult, units: Units) -> None:
     if not record.corners:
         return
     page.heading(f"Corners, {record.family}, round {record.round}", 14)
     at = (0.0, 0.14, 0.34, 0.54, 0.74)
-    page.head(["Corner", "East of A", "North of A", "Off", "Sure to"], at, 12)
+    page.head(["Corner", "Along AB", "To its left", "Off", "Sure to"], at, 12)
     for one in record.corners:
-        place = (f"{one.found.x_mm:.1f} mm", f"{one.found.y_mm:.1f} mm")
+        place = (print_length(one.found.x_mm, units).text, print_length(one.found.y_mm, units).text)
         off = f"{one.off_text}{', over' if one.outside else ''}"
         page.row([one.corner, *place, off, one.within_text or ""], at, 12, bold=0)
-    page.paragraph(f"Along AB from A, and to its left. {record.tolerance_text} is allowed.", 11)
+    page.paragraph(f"From A of the wall face. {record.tolerance_text} is allowed.", 11)
     page.heading("Sides and diagonals", 14)
     columns = (0.0, 0.16, 0.42, 0.7)
     page.head(["", "Planned", "Found", "Off"], columns, 12)

@@ -10,6 +10,7 @@ from anvilhead.core.dangers.facts import Facts
 from anvilhead.core.dangers.holds import BEFORE_STAKES, Hold, HoldDoing, HoldEntry, standing, stopping
 from anvilhead.core.days.locate import Standing as TicketStanding
 from anvilhead.core.messages.made.danger_words import HOLDS, back_text, past_text, seen_text
+from anvilhead.core.messages.made.day_words import unanswered_text
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.holds import HoldNote
 from anvilhead.jobfile.documents.models import JobFile
@@ -39,7 +40,7 @@ def dangers_of(session: Session, row: StructureRow, now: datetime) -> DangersRes
     """The same inside a transaction; the structure is fetched whole."""
     plans = plans_of(row.job)
     notes = [_note(one, row.name_in_file) for one in hold_rows(session, row.job_id, row.id)]
-    tickets = _tickets_of(session, row, now)
+    tickets, silent = _tickets_of(session, row, now)
     run_out = bool(tickets) and all(one.standing is TicketStanding.RUN_OUT for one in tickets)
     accepted, lapsed = _accepted(row, plans)
     return solve_dangers(
@@ -47,7 +48,7 @@ def dangers_of(session: Session, row: StructureRow, now: datetime) -> DangersRes
         notes,
         accepted,
         Units(row.job.units),
-        told={Hold.LOCATE: [one.text for one in tickets]},
+        told={Hold.LOCATE: [*(one.text for one in tickets), *silent]},
         lapsed=[*lapsed, *([Hold.LOCATE] if run_out else [])],
     )
 
@@ -64,10 +65,16 @@ def facts_in(plans: JobPlans, name: str) -> Facts:
     return found.once("facts", (plans.layout, plans.book is not None), worked)
 
 
-def _tickets_of(session: Session, row: StructureRow, now: datetime) -> list[TicketView]:
+def _tickets_of(session: Session, row: StructureRow, now: datetime) -> tuple[list[TicketView], list[str]]:
+    """Where the tickets that cover a structure stand, and which utilities have not answered them."""
     view = days_view(session, row.job, now)
     covering = {one.number for one in view.plan.locates if not one.structures or row.name_in_file in one.structures}
-    return [one for one in view.tickets if one.number in covering]
+    silent = [
+        unanswered_text(one.number, one.waiting_for)
+        for one in view.result.locates
+        if one.number in covering and one.waiting_for
+    ]
+    return [one for one in view.tickets if one.number in covering], silent
 
 
 def _accepted(row: StructureRow, plans: JobPlans) -> tuple[dict[Hold, HoldEntry], list[Hold]]:

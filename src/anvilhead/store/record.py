@@ -7,7 +7,7 @@ from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from sqlalchemy import and_, func, or_, select
+from sqlalchemy import and_, or_, select
 from sqlalchemy.orm import Session
 
 from anvilhead.store.tables import LogRow
@@ -55,7 +55,10 @@ def entries_of(
     if sought.until is not None:
         query = query.where(LogRow.at < sought.until)
     for word in sought.words:
-        query = query.where(func.concat(LogRow.text, " ", LogRow.who).icontains(word, autoescape=True))
+        # the tables compare without regard to large and small letters
+        query = query.where(
+            or_(LogRow.text.contains(word, autoescape=True), LogRow.who.contains(word, autoescape=True))
+        )
     return session.scalars(query.order_by(LogRow.at.desc(), LogRow.number.desc()).limit(most)).all()[::-1]
 
 

@@ -4,7 +4,7 @@ Plan with lengths, board faces, call sheet with room to write, the steps of the 
 truck list, cautions.
 """
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date
 
@@ -44,6 +44,7 @@ class SheetOf:
     Attributes:
         squared_on: the line family that the calls are for.
         names: of the job's structures; printed: the day written on it.
+        holds: hold points that stand open or that somebody went past, in sentences.
     """
 
     job: str
@@ -55,6 +56,7 @@ class SheetOf:
     printed: date
     names: Mapping[str, str] = field(default_factory=dict)
     squared_on: str = WALL_FACE
+    holds: Sequence[str] = ()
 
 
 def write_site_sheet(sheet: SheetOf, paper: str) -> bytes:
@@ -71,7 +73,7 @@ def write_site_sheet(sheet: SheetOf, paper: str) -> bytes:
     write_made(page, sheet.result)
     page.part()
     _truck(page, sheet.result)
-    _cautions(page)
+    _cautions(page, sheet.holds)
     return page.bytes()
 
 
@@ -235,9 +237,11 @@ CAUTIONS_HEIGHT = 250.0
 """What the cautions and the lines to sign take, points: they stay on one page."""
 
 
-def _cautions(page: Paper) -> None:
+def _cautions(page: Paper, holds: Sequence[str]) -> None:
     page.room_for(CAUTIONS_HEIGHT)
     page.heading("Before anything")
+    for hold in holds:
+        page.paragraph(hold, 14)
     for caution in CAUTIONS:
         page.paragraph(caution, 12.5)
     page.y -= 8

@@ -6,6 +6,7 @@ The libraries for DXF and PDF take seconds to load, so they are loaded by the fi
 from dataclasses import dataclass
 from datetime import date, datetime
 
+from anvilhead.core.dangers.holds import HoldState
 from anvilhead.core.levels.rod import marks_for
 from anvilhead.core.messages.made.trench_words import to_depth_text
 from anvilhead.core.units.units import Units
@@ -16,10 +17,13 @@ from anvilhead.formats.svg import write_svg
 from anvilhead.jobfile.levels.level_results import LevelsResult
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.jobfile.reading import refuse
+from anvilhead.jobfile.results.danger_results import DangersResult
 from anvilhead.service.as_built import as_built_view
 from anvilhead.service.asked.documents import LabelsAsked
 from anvilhead.service.heights.level_showing import levels_view
+from anvilhead.service.holds import dangers_of
 from anvilhead.service.marking import register_of
+from anvilhead.service.record import zone_of
 from anvilhead.service.shown.job_plans import plan_of, plans_of
 from anvilhead.service.shown.showing import structure_view, whole_structure
 from anvilhead.service.views.structure_views import StructureView
@@ -43,7 +47,7 @@ class FileOut:
     content: bytes
 
 
-def site_sheet(database: Database, structure_id: str, paper: str, today: date) -> FileOut:
+def site_sheet(database: Database, structure_id: str, paper: str, now: datetime) -> FileOut:
     """The site sheet of a structure as PDF, for `a4` or `letter`."""
     from anvilhead.formats.site_sheet import SheetOf, write_site_sheet  # noqa: PLC0415
 
@@ -57,11 +61,27 @@ def site_sheet(database: Database, structure_id: str, paper: str, today: date) -
             units=Units(row.job.units),
             result=view.result,
             calls=view.calls,
-            printed=today,
+            printed=now.astimezone(zone_of(session, row.job_id)).date(),
             names=_names(row.job),
             squared_on=view.squared_on,
+            holds=_holds_told(dangers_of(session, row, now)),
         )
     return FileOut(f"{view.name_in_file}-{paper}.pdf", "application/pdf", write_site_sheet(sheet, paper))
+
+
+def _holds_told(dangers: DangersResult) -> list[str]:
+    """Hold points that were gone past, with whose word, and those that stop the first stake."""
+    past = [
+        f"GONE PAST without it: {one.title}. {one.who}: {one.note}"
+        for one in dangers.holds
+        if one.state is HoldState.PAST
+    ]
+    stops = (HoldState.OPEN, HoldState.LAPSED)
+    return past + [
+        f"STOP: {one.title}. Nobody has looked."
+        for one in dangers.holds
+        if one.state in stops and "stakes" in one.stops
+    ]
 
 
 def operator_page(database: Database, structure_id: str, paper: str) -> FileOut:

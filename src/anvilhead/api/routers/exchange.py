@@ -1,7 +1,6 @@
 """Files out: site sheet, drawings, points; and outlines of other files in."""
 
 import re
-from datetime import date
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
@@ -21,9 +20,9 @@ router = APIRouter(tags=["files"], responses=ANSWERS)
 
 
 @router.get("/structures/{structure_id}/sheet.pdf", response_class=Response)
-def site_sheet(database: Db, structure_id: UUID, paper: Literal["a4", "letter"] = "a4") -> Response:
+def site_sheet(database: Db, now: Now, structure_id: UUID, paper: Literal["a4", "letter"] = "a4") -> Response:
     """The site sheet for the crew: plan, boards, call sheet, truck list, cautions."""
-    return handed_out(exchange.site_sheet(database, str(structure_id), paper, date.today()))
+    return handed_out(exchange.site_sheet(database, str(structure_id), paper, now))
 
 
 @router.get("/structures/{structure_id}/as-built.pdf", response_class=Response)

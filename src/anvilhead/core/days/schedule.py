@@ -102,10 +102,13 @@ class Planner:
     def __init__(self, days: WorkingDays, start: date, minutes_a_day: int = MINUTES_A_DAY) -> None:
         """Plan on these days, from a start on."""
         self.days, self.start, self.minutes_a_day = days, start, minutes_a_day
+        self._without: dict[frozenset[date], WorkingDays] = {}
 
     def of(self, task: Task) -> WorkingDays:
         """The days a task can be done on."""
-        return self.days.without(task.not_on)
+        if task.not_on not in self._without:
+            self._without[task.not_on] = self.days.without(task.not_on)
+        return self._without[task.not_on]
 
     def forward(self, task: Task, ready: Moment | None) -> tuple[Moment, Moment]:
         """When a task begins and ends that may begin at a moment; at the start of everything where there is none."""

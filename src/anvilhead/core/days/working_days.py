@@ -1,8 +1,10 @@
 """Days that are worked, and counting by them."""
 
-from collections.abc import Iterator, Set
-from dataclasses import dataclass, replace
+from bisect import bisect_left, bisect_right
+from collections.abc import Set
+from dataclasses import dataclass
 from datetime import date, timedelta
+from functools import cached_property
 
 from anvilhead.core.units.errors import InputError
 
@@ -19,9 +21,11 @@ class DaysError(InputError):
     """Dates that cannot be: no day is worked, or a plan that runs out of the calendar."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class WorkingDays:
     """Days of the week that are worked, but for those that are closed.
+
+    Days are counted by whole weeks and by the closed days among them, so that far dates cost no more than near ones.
 
     Attributes:
         weekdays: 0 is Monday, as in `date.weekday`.
@@ -33,7 +37,7 @@ class WorkingDays:
 
     def without(self, days: Set[date]) -> "WorkingDays":
         """The same, closed on some more days."""
-        return replace(self, closed=self.closed | days) if days else self
+        return WorkingDays(self.weekdays, self.closed | days) if days else self
 
     def is_worked(self, day: date) -> bool:
         """Whether a day is worked."""
@@ -41,37 +45,50 @@ class WorkingDays:
 
     def on_or_after(self, day: date) -> date:
         """The first working day from a day on."""
-        return next(self._from(day, ONE_DAY))
+        return day if self.is_worked(day) else self._nth(self._until(day.toordinal()) + 1)
 
     def on_or_before(self, day: date) -> date:
         """The last working day up to a day."""
-        return next(self._from(day, -ONE_DAY))
+        return day if self.is_worked(day) else self._nth(self._until(day.toordinal()))
 
     def after(self, day: date, count: int) -> date:
         """The `count`-th working day after a day, 1 or more."""
-        return self._nth(day + ONE_DAY, ONE_DAY, count)
+        return self._nth(self._until(day.toordinal()) + count)
 
     def before(self, day: date, count: int) -> date:
         """The `count`-th working day before a day, 1 or more."""
-        return self._nth(day - ONE_DAY, -ONE_DAY, count)
+        return self._nth(self._until(day.toordinal() - 1) + 1 - count)
 
     def between(self, first: date, last: date) -> int:
         """Working days after the first up to and with the last; negative when the last is before the first."""
-        if last < first:
-            return -self.between(last, first)
-        return sum(self.is_worked(first + timedelta(days=n)) for n in range(1, (last - first).days + 1))
+        return self._until(last.toordinal()) - self._until(first.toordinal())
 
-    def _nth(self, day: date, step: timedelta, count: int) -> date:
-        found = self._from(day, step)
-        for _ in range(count - 1):
-            next(found)
-        return next(found)
+    @cached_property
+    def _missed(self) -> list[int]:
+        """Closed days that would be worked, as ordinals in order."""
+        return sorted(day.toordinal() for day in self.closed if day.weekday() in self.weekdays)
 
-    def _from(self, day: date, step: timedelta) -> Iterator[date]:
+    @cached_property
+    def _in_week(self) -> list[int]:
+        """Days of the week that are worked among the first so many from Monday on."""
+        return [sum(weekday < rest for weekday in self.weekdays) for rest in range(7)]
+
+    def _until(self, ordinal: int) -> int:
+        """Working days from the first day of the calendar, a Monday, up to and with a day."""
+        weeks, rest = divmod(ordinal, 7)
+        return weeks * len(self.weekdays) + self._in_week[rest] - bisect_right(self._missed, ordinal)
+
+    def _nth(self, count: int) -> date:
+        """The working day that is the `count`-th of the calendar."""
         if not self.weekdays:
             raise DaysError("no-day-worked", "No day of the week is worked. Name at least one, such as mon.")
-        while date.min < day and day.year <= LAST_YEAR:
-            if self.is_worked(day):
-                yield day
-            day += step
-        raise DaysError("out-of-the-calendar", f"This runs beyond the year {LAST_YEAR}. Check the days and dates.")
+        # as many whole weeks as there are without closed days, and no later than all of those put behind it
+        earliest = max(1, count * 7 // len(self.weekdays) - 14)
+        days = range(earliest, earliest + 28 + (len(self._missed) + 1) * 7)
+        ordinal = earliest + bisect_left(days, count, key=self._until)
+        if count < 1 or ordinal > _LAST_DAY:
+            raise DaysError("out-of-the-calendar", f"This runs beyond the year {LAST_YEAR}. Check the days and dates.")
+        return date.fromordinal(ordinal)
+
+
+_LAST_DAY = date(LAST_YEAR, 12, 31).toordinal()

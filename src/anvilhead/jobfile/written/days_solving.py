@@ -152,7 +152,7 @@ class _Days:
     def _order(self, amounts: Amounts) -> list[str]:
         if not self._plan.from_plans:
             return []
-        first = [name for name in self._plan.order if name in amounts]
+        first = list(dict.fromkeys(name for name in self._plan.order if name in amounts))
         return [*first, *(name for name in amounts if name not in first)]
 
     def _made(self, structure: str, amounts: Mapping[Work, float]) -> list[_Listed]:

@@ -39,6 +39,29 @@ def take(browser: Browser, site: str) -> None:
     take_squaring(desk, phone)
     take_levels(device(browser, site, DESK), phone)
     take_made(device(browser, site, DESK))
+    take_days(device(browser, site, DESK), phone)
+
+
+def take_days(desk: Page, phone: Page) -> None:
+    """The week, where a crew is stopped, what is on record, and what is handed over."""
+    loft = structure(desk, "Net loft")
+    job = loft.rsplit("/", 1)[0]
+    desk.goto(f"{job}/days")
+    expect(desk.get_by_role("list", name="Days", exact=True)).to_be_visible()
+    picture(desk, "days")
+    desk.goto(f"{job}/record")
+    desk.get_by_label("Words").fill("round 4")
+    expect(desk.get_by_role("link", name="See it").first).to_be_visible()
+    picture(desk, "record")
+    desk.goto(f"{loft}/handover")
+    desk.get_by_role("tab", name="As built").click()
+    expect(desk.get_by_role("heading", name="Sides and diagonals")).to_be_visible()
+    picture(desk, "as-built")
+    phone.goto(f"{structure(phone, 'Hardstand')}/build")
+    stop = phone.get_by_role("heading", name="Stop before the pour")
+    expect(stop).to_be_visible()
+    stop.evaluate("one => one.scrollIntoView()")
+    picture(phone, "phone-stop")
 
 
 def take_plans(desk: Page) -> None:
@@ -56,8 +79,6 @@ def take_plans(desk: Page) -> None:
     picture(desk, "footprint")
     desk.goto(f"{loft}/boards")
     picture(desk, "boards")
-    desk.get_by_role("tab", name="Height").click()
-    picture(desk, "heights")
     desk.goto(f"{loft}/methods")
     expect(desk.get_by_role("table", name="Methods compared")).to_be_visible()
     picture(desk, "methods")
@@ -78,8 +99,6 @@ def take_squaring(desk: Page, phone: Page) -> None:
     phone.goto(f"{boat_store}/square")
     expect(phone.get_by_role("heading", name="Move six nails")).to_be_visible()
     picture(phone, "phone-square", full=True)
-    phone.get_by_role("button", name="Shout").click()
-    picture(phone, "phone-shout")
 
     desk.goto(f"{structure(desk, 'Net loft')}/square")
     expect(desk.get_by_role("figure", name="Worst corner by round")).to_be_visible()
@@ -92,22 +111,13 @@ def take_squaring(desk: Page, phone: Page) -> None:
 
 
 def take_made(desk: Page) -> None:
-    """A fence on its run, the forms of a slab, and the slate."""
+    """A fence on its run, and the forms of a slab."""
     desk.goto(f"{structure(desk, 'Yard fence')}/marks")
     expect(desk.get_by_role("table", name="Posts of the fence")).to_be_visible()
     picture(desk, "marks")
     desk.goto(f"{structure(desk, 'Hardstand')}/build")
     expect(desk.get_by_role("list", name="Forms side by side")).to_be_visible()
     picture(desk, "build")
-    desk.keyboard.press("=")
-    slate = desk.get_by_role("dialog", name="Slate")
-    slate.get_by_label("The sum").fill("(40' − 2 × 8\") ÷ 7")
-    desk.keyboard.press("Enter")
-    expect(slate.get_by_text("5′ 6").first).to_be_visible()
-    desk.keyboard.press("Enter")
-    slate.get_by_label("The sum").fill("√(44'² + 27' 6\"²)")
-    expect(slate.get_by_text("51′ 10").first).to_be_visible()
-    picture(desk, "slate")
 
 
 def take_levels(desk: Page, phone: Page) -> None:
@@ -116,10 +126,6 @@ def take_levels(desk: Page, phone: Page) -> None:
     desk.goto(f"{loft}/levels")
     expect(desk.get_by_role("heading", name="Level line at")).to_be_visible()
     picture(desk, "levels-shoot")
-    desk.get_by_role("tab", name="Ground").click()
-    desk.get_by_role("button", name="along AB").click()
-    desk.get_by_role("heading", level=1).scroll_into_view_if_needed()
-    picture(desk, "levels-section")
     desk.goto(f"{structure(desk, 'Hardstand')}/levels")
     desk.get_by_role("tab", name="Slab").click()
     expect(desk.get_by_text("Too thin at H7")).to_be_visible()

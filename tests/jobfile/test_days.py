@@ -178,3 +178,53 @@ def test_a_circle_names_its_tasks() -> None:
 
 def test_tasks_without_a_first_day_ask_for_it() -> None:
     assert refused(PAD, days={"tasks": TASKS}) == {"/days/start": "missing"}
+
+
+MONUMENT = {"name": "M", "x": "0", "y": "0"}
+PLACED = PAD | {"placing": {"by": "point", "corner": "A", "at": "M", "bearing": 90}}
+
+
+def wire(south: str) -> dict[str, Any]:
+    """A site with an overhead line that hangs so far south of the monument; ten feet are to be kept."""
+    points = [["0", f"-{south}"], ["60'", f"-{south}"]]
+    return {
+        "points": [MONUMENT],
+        "lines": [{"name": "wire", "kind": "overhead", "keep_clear": "10'", "points": points}],
+    }
+
+
+class TestDangers:
+    def dangers(self, structure: dict[str, Any], **more: Any) -> dict[str, Any]:
+        found: dict[str, Any] = solved(structure, **more)["structures"]["s"]["dangers"]
+        return found
+
+    def test_a_pour_brings_its_hold_points_and_cautions(self) -> None:
+        found = self.dangers(PAD)
+        assert [one["hold"] for one in found["holds"]][-2:] == ["inspection", "pre-pour"]
+        assert "concrete" in [one["danger"] for one in found["cautions"]]
+        assert {one["state"] for one in found["holds"]} == {"open"}
+
+    def test_a_cut_is_held_against_the_limit_of_the_place(self) -> None:
+        dug = PAD | {"boards": {"dig": {"depth": "6'"}}}
+        told = {one["danger"]: one["what"] for one in self.dangers(dug, control={"trench_limit": "5'"})["cautions"]}
+        assert told["trench"] == "The cut is 6' 0\" deep; this place asks for protection from 5' 0\" on."
+        assert "trench-unknown" in [one["danger"] for one in self.dangers(dug)["cautions"]]
+        shallow = self.dangers(dug, control={"trench_limit": "7'"})
+        assert "trench" not in [one["hold"] for one in shallow["holds"]]
+
+    def test_an_overhead_line_near_the_outline_is_told_with_its_distance(self) -> None:
+        """A at the monument and AB to the east: ten feet to keep and a reach of 25 are 35."""
+        near = {one["danger"]: one["what"] for one in self.dangers(PLACED, control=wire("30'"))["cautions"]}
+        assert near["overhead-near"] == "“wire” hangs 30' 0\" from the outline. 10' 0\" is to be kept."
+        far = {one["danger"] for one in self.dangers(PLACED, control=wire("40'"))["cautions"]}
+        assert "overhead-near" not in far
+        assert "overhead" in far
+
+    def test_what_was_done_at_hold_points_stands_for_the_structure_or_for_all(self) -> None:
+        holds = [
+            {"hold": "boundary", "doing": "seen", "who": "Ines", "at": "2026-11-30T08:00:00Z"},
+            {"structure": "s", "hold": "setbacks", "doing": "past", "note": "By telephone", "who": "Marta"},
+        ]
+        found = {one["hold"]: one for one in self.dangers(PAD, holds=holds)["holds"]}
+        assert [found[name]["state"] for name in ("boundary", "setbacks", "locate")] == ["seen", "past", "open"]
+        assert (found["boundary"]["whole_job"], found["setbacks"]["note"]) == (True, "By telephone")

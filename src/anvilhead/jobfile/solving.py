@@ -97,14 +97,20 @@ def solve_job(job: JobFile, work: WorkedJob | None = None) -> r.Results:
 def _dangers_of(job: JobFile, work: WorkedJob, name: str, result: r.StructureResult) -> DangersResult:
     facts = facts_of(work.found[name], result, work.site, name, by_heights=work.book is not None)
     notes = [note for note in job.holds if note.structure in (None, name)]
-    squared = [one for one in job.accepted if one.structure == name]
     accepted = {}
+    squared = [one for one in job.accepted if one.structure == name]
     if squared:
-        last = squared[-1]
-        at = last.at or datetime.min.replace(tzinfo=UTC)
-        at = at if at.tzinfo else at.replace(tzinfo=UTC)
-        accepted[Hold.SQUARE] = HoldEntry(Hold.SQUARE, HoldDoing.SEEN, last.who or "", at, last.note)
+        accepted[Hold.SQUARE] = _by_accepting(Hold.SQUARE, squared[-1].who, squared[-1].at, squared[-1].note)
+    heights = [one for one in job.levels.accepted if one.structure == name] if job.levels else []
+    if heights and not heights[-1].back:
+        accepted[Hold.HEIGHTS] = _by_accepting(Hold.HEIGHTS, heights[-1].who, heights[-1].taken, heights[-1].note)
     return solve_dangers(facts, notes, accepted, work.units)
+
+
+def _by_accepting(hold: Hold, who: str | None, at: datetime | None, note: str) -> HoldEntry:
+    """A hold point that was answered by an acceptance; a time without a zone is UTC."""
+    when = at or datetime.min.replace(tzinfo=UTC)
+    return HoldEntry(hold, HoldDoing.SEEN, who or "", when if when.tzinfo else when.replace(tzinfo=UTC), note)
 
 
 def _days_of(job: JobFile, work: WorkedJob, solved: Mapping[str, r.StructureResult]) -> DaysResult | None:

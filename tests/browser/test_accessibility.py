@@ -1,6 +1,8 @@
 """WCAG 2.2 AA by axe on every view, both sizes, both themes; and targets a glove can hit."""
 
+import re
 from typing import Any
+from uuid import uuid4
 
 from playwright.sync_api import Browser, Page, ViewportSize, expect
 
@@ -11,6 +13,7 @@ from tests.browser.steps import (
     SLID,
     enter_round,
     go_square,
+    made_store,
     show_record,
     stand_at_boards,
     stand_at_levels,
@@ -234,3 +237,55 @@ def test_single_keys_can_be_switched_off(browser: Browser, site: str) -> None:
     page.keyboard.press("n")
     expect(page.get_by_role("heading", name="the yard")).to_be_visible()
     page.context.close()
+
+
+def test_days_hold_points_notes_and_handing_over_pass(browser: Browser, site: str, size: ViewportSize) -> None:
+    page = open_page(browser, site, size)
+    store = made_store(page, f"Days {size['width']}")
+    job, structure = store.rsplit("/", 1)[0], store.rsplit("/", 1)[1]
+    ticket = {"number": "L-1", "asked": "2026-05-04", "notice_days": 2, "utilities": [{"name": "Gas"}]}
+    days = {"start": "2026-05-04", "from_plans": True, "locates": [ticket]}
+    headers = {"Anvilhead-Who": "Ines"}
+    body = {"base_revision": 0, "days": days}
+    assert page.request.put(f"/api{job}/days", data=body, headers=headers).ok
+    back = {"id": str(uuid4()), "hold": "locate", "doing": "back", "whole_job": True}
+    assert page.request.post(f"/api/structures/{structure}/holds", data=back, headers=headers).ok
+    found: dict[str, list[str]] = {}
+    small: dict[str, list[str]] = {}
+
+    def look(name: str) -> None:
+        found[name] = violations(page)
+        small[name] = page.evaluate(TOO_SMALL) if size == PHONE else []
+        assert page.evaluate("document.documentElement.scrollWidth") <= size["width"], name
+
+    page.goto(f"{job}/days")
+    expect(page.get_by_role("list", name="Days", exact=True)).to_be_visible()
+    for tab in page.get_by_role("tab").all():
+        tab.click()
+        look(f"days {tab.inner_text()}")
+    page.get_by_role("button", name=re.compile("pull square")).first.click()
+    page.get_by_role("button", name="+1 day").click()
+    expect(page.get_by_role("status")).to_be_visible()
+    look("task")
+    page.goto(f"{store}/square")
+    expect(page.get_by_role("heading", name="Stop before the first stake")).to_be_visible()
+    page.get_by_role("button", name="Go past it…").click()
+    look("stop")
+    page.goto(f"{store}/ground?tab=holds")
+    expect(page.get_by_role("region", name="Square is accepted")).to_be_visible()
+    look("hold points")
+    page.get_by_role("button", name="notes").click()
+    page.get_by_label("What is to be kept").fill("Gate code")
+    page.get_by_role("button", name="Keep this note").click()
+    expect(page.get_by_text("Kept.")).to_be_visible()
+    look("notes")
+    page.goto(f"{store}/handover")
+    page.get_by_role("tab", name="As built").click()
+    expect(page.get_by_role("button", name="Sign this record")).to_be_visible()
+    look("as built")
+    page.goto(f"{job}/record")
+    expect(page.get_by_role("search")).to_be_visible()
+    look("record")
+    page.context.close()
+    assert found == {view: [] for view in found}
+    assert small == {view: [] for view in small}

@@ -1,6 +1,7 @@
 import { createContext } from 'svelte';
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
 import { Current } from '$lib/api/current';
+import { Soon } from '$lib/api/soon';
 import { person } from '$lib/person/person.svelte';
 import { newId } from '$lib/ui/newId';
 
@@ -16,6 +17,7 @@ export class Dangers {
 	/** What went wrong last, in words; empty when nothing did. */
 	trouble = $state('');
 	#structure = '';
+	readonly #soon = new Soon();
 	readonly #current = new Current<Found>(
 		(signal) =>
 			answer(api.GET('/api/structures/{structure_id}/dangers', { ...this.#path, signal })),
@@ -25,13 +27,14 @@ export class Dangers {
 
 	/** Fetch those of a structure, or fetch them again. */
 	load(structureId: string): void {
-		if (this.#structure === structureId) return void this.#current.refresh();
+		if (this.#structure === structureId) return this.#soon.do(() => void this.#current.refresh());
 		this.#structure = structureId;
 		this.found = undefined;
 		void this.#current.restart();
 	}
 
 	leave(): void {
+		this.#soon.stop();
 		this.#current.leave();
 	}
 

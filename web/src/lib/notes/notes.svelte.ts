@@ -1,6 +1,7 @@
 import { createContext } from 'svelte';
 import { answer, api, type Schemas } from '$lib/api/client';
 import { Current } from '$lib/api/current';
+import { Soon } from '$lib/api/soon';
 import { outbox, type Outcome } from '$lib/outbox/outbox.svelte';
 import { newId } from '$lib/ui/newId';
 
@@ -26,6 +27,7 @@ export class Notes {
 	isWhole = $state(true);
 	#job = '';
 	#structure = '';
+	readonly #soon = new Soon();
 	readonly #current = new Current<Note[]>(
 		(signal) => this.#ask(undefined, signal),
 		(latest) => this.#show(latest),
@@ -33,7 +35,7 @@ export class Notes {
 	);
 
 	load(job: string, structure: string): void {
-		if (this.#structure === structure) return void this.#current.refresh();
+		if (this.#structure === structure) return this.#soon.do(() => void this.#current.refresh());
 		this.#job = job;
 		this.#structure = structure;
 		this.notes = [];
@@ -41,6 +43,7 @@ export class Notes {
 	}
 
 	leave(): void {
+		this.#soon.stop();
 		this.#current.leave();
 	}
 

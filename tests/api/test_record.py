@@ -53,6 +53,9 @@ class TestSought:
             "Round 1: A–C re",
             "Round 1: B–D re",
         ]
+        # a number belongs to the word before it: round 1, not any 1
+        assert len(log(client, job, find="round 1")) == 3
+        assert log(client, job, find="round 5") == []
         assert len(log(client, job, find="tomas")) == 1
         assert {one["who"] for one in log(client, job, who="Tomas")} == {"Tomas"}
         assert {one["action"] for one in log(client, job, stage="square")} == {"pull"}

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Mapping, Sequence
-from datetime import UTC, datetime
+from datetime import datetime
 from typing import TYPE_CHECKING
 
 from anvilhead.core.dangers.holds import Hold, HoldDoing, HoldEntry
@@ -22,6 +22,7 @@ from anvilhead.jobfile.results.danger_results import DangersResult
 from anvilhead.jobfile.results.days_results import DaysResult
 from anvilhead.jobfile.results.method_results import MethodsResult, SettingOutResult
 from anvilhead.jobfile.results.result_parts import Place
+from anvilhead.jobfile.times import in_utc
 from anvilhead.jobfile.working.days_worked import recorded_days
 from anvilhead.jobfile.working.found_on_site import standing
 from anvilhead.jobfile.working.judging import Rounds, judge
@@ -108,9 +109,8 @@ def _dangers_of(job: JobFile, work: WorkedJob, name: str, result: r.StructureRes
 
 
 def _by_accepting(hold: Hold, who: str | None, at: datetime | None, note: str) -> HoldEntry:
-    """A hold point that was answered by an acceptance; a time without a zone is UTC."""
-    when = at or datetime.min.replace(tzinfo=UTC)
-    return HoldEntry(hold, HoldDoing.SEEN, who or "", when if when.tzinfo else when.replace(tzinfo=UTC), note)
+    """A hold point that was answered by an acceptance."""
+    return HoldEntry(hold, HoldDoing.SEEN, who or "", in_utc(at), note)
 
 
 def _days_of(job: JobFile, work: WorkedJob, solved: Mapping[str, r.StructureResult]) -> DaysResult | None:

@@ -7,21 +7,20 @@ from sqlalchemy.orm import Session
 
 from anvilhead.core.days.locate import Standing, stands
 from anvilhead.core.days.rates import FIRST_GUESS, Measure, Work, learned_rate
+from anvilhead.core.days.weather import STOPS
 from anvilhead.core.messages.made.day_words import WORK, learned_text, standing_text
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.days import DaysPlan, Slip
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.results.days_results import DaysResult, SlipResult
-from anvilhead.jobfile.solving import solve_structure
 from anvilhead.jobfile.working.days_worked import WorkedDays, recorded_days, work_days
-from anvilhead.jobfile.working.judging import judge
 from anvilhead.jobfile.written.days_solving import DaysOf, solve_days, solve_slip
 from anvilhead.jobfile.written.work_counts import amounts_of, in_job_units
 from anvilhead.service.asked.day_documents import DaysChange, DaysTried
 from anvilhead.service.put_together import PlanIsStale, merged, stale_details, things_changed
 from anvilhead.service.revisions import to_redo, to_restore
-from anvilhead.service.shown.job_plans import JobPlans, plans_of
-from anvilhead.service.views.day_views import DaysView, LearnedView, RateView, TicketView
+from anvilhead.service.shown.job_plans import JobPlans, laid_out, plans_of
+from anvilhead.service.views.day_views import DaysView, LearnedView, RateView, TicketView, WeatherView
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.days import accepted_times, day_plans, done_times, newest_days, pulled_times, shot_times
@@ -53,6 +52,7 @@ def days_view(session: Session, job: JobRow, now: datetime) -> DaysView:
         tickets=_tickets(worked, result, today),
         rates=_rates(Units(job.units)),
         learned=_learned(session, job, worked),
+        weather=[WeatherView(what=what, stops=list(stops)) for what, stops in STOPS.items()],
         can_undo=to_restore(revisions) is not None,
         can_redo=to_redo(revisions) is not None,
     )
@@ -176,12 +176,7 @@ def _given(session: Session, job: JobRow, worked: WorkedDays, now: datetime) -> 
 
 def _amounts(plans: JobPlans, name: str) -> dict[Work, float]:
     found = plans.found[name]
-
-    def counted() -> dict[Work, float]:
-        rounds = judge(plans.namings[name], [], plans.units, {}, [])
-        return amounts_of(found, solve_structure(found, rounds, every_pair=False, methods=False))
-
-    return found.once("amounts", (plans.units,), counted)
+    return found.once("amounts", (plans.units,), lambda: amounts_of(found, laid_out(plans, name)))
 
 
 def _tickets(worked: WorkedDays, result: DaysResult, today: date) -> list[TicketView]:

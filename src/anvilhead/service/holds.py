@@ -15,12 +15,10 @@ from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.holds import HoldNote
 from anvilhead.jobfile.documents.models import JobFile
 from anvilhead.jobfile.results.danger_results import DangersResult
-from anvilhead.jobfile.solving import solve_structure
-from anvilhead.jobfile.working.judging import judge
 from anvilhead.jobfile.written.danger_solving import facts_of, solve_dangers
 from anvilhead.service.asked.hold_documents import HoldCreate
 from anvilhead.service.days import days_view
-from anvilhead.service.shown.job_plans import JobPlans, plans_of, rounds_in
+from anvilhead.service.shown.job_plans import JobPlans, laid_out, plans_of, rounds_in
 from anvilhead.service.views.day_views import TicketView
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
@@ -55,14 +53,12 @@ def dangers_of(session: Session, row: StructureRow, now: datetime) -> DangersRes
 
 def facts_in(plans: JobPlans, name: str) -> Facts:
     """What decides the dangers of a structure; readings say nothing of them."""
-    found = plans.found[name]
-
-    def worked() -> Facts:
-        rounds = judge(plans.namings[name], [], plans.units, {}, [])
-        result = solve_structure(found, rounds, every_pair=False, methods=False)
-        return facts_of(found, result, plans.site, name, by_heights=plans.book is not None)
-
-    return found.once("facts", (plans.layout, plans.book is not None), worked)
+    found, by_heights = plans.found[name], plans.book is not None
+    return found.once(
+        "facts",
+        (plans.layout, by_heights),
+        lambda: facts_of(found, laid_out(plans, name), plans.site, name, by_heights=by_heights),
+    )
 
 
 def _tickets_of(session: Session, row: StructureRow, now: datetime) -> tuple[list[TicketView], list[str]]:

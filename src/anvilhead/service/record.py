@@ -1,5 +1,6 @@
 """The record of a job: a page of it, sought by word, structure, stage, person or day."""
 
+import re
 from collections.abc import Mapping
 from datetime import UTC, date, datetime, time, timedelta
 from zoneinfo import ZoneInfo
@@ -18,9 +19,6 @@ from anvilhead.store.people import By
 from anvilhead.store.record import Sought, entries_of, people_in
 from anvilhead.store.seals import head_of, sealed_rows, seals_of
 from anvilhead.store.tables import JobRow, LogRow
-
-MOST_LOGGED = 200
-"""Entries of one answer."""
 
 STAGE_OF: Mapping[str, StageName] = {
     "noted": StageName.HANDOVER,
@@ -73,8 +71,19 @@ def record_of(database: Database, job_id: str, asked: RecordAsked) -> list[LogEn
         actions = [action for action, stage in STAGE_OF.items() if stage is asked.stage] if asked.stage else None
         since, until = day_in(zone, asked.day) if asked.day else (None, None)
         structure_id = str(asked.structure) if asked.structure else None
-        sought = Sought(tuple(asked.find.split()), structure_id, actions, asked.who or None, since, until)
+        sought = Sought(words_of(asked.find), structure_id, actions, asked.who or None, since, until)
         return [_entry_view(row) for row in entries_of(session, job_id, asked.most, asked.before, sought)]
+
+
+def words_of(find: str) -> tuple[str, ...]:
+    """What is typed to be looked for, in parts that must each be there; a number belongs to the word before it.
+
+    `ines round 4` is “ines” and “round 4”, `52' 11` is one length.
+    """
+    return tuple(" ".join(part.split()) for part in _WORD.findall(find))
+
+
+_WORD = re.compile(r"\S+(?:\s+\d\S*)*")
 
 
 def people_of(database: Database, job_id: str) -> RecordPeople:

@@ -44,6 +44,13 @@ BEFORE_DIGGING = (Hold.LOCATE, Hold.SQUARE, Hold.HEIGHTS, Hold.PRE_DIG, Hold.TRE
 BEFORE_POUR = (Hold.INSPECTION, Hold.PRE_POUR)
 
 
+SERVE_ALL = frozenset({Hold.LOCATE, Hold.BOUNDARY})
+"""A look at these serves every structure of a site: one ticket, one surveyor."""
+
+BY_ACCEPTING = frozenset({Hold.SQUARE, Hold.HEIGHTS})
+"""These are answered by accepting what was measured."""
+
+
 def holds_for(facts: Facts) -> list[Hold]:
     """The hold points a structure has, in the order of the work.
 

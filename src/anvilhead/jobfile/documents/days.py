@@ -8,6 +8,7 @@ from pydantic import Field, PlainSerializer, PlainValidator, WithJsonSchema, mod
 from pydantic_core import PydanticCustomError
 
 from anvilhead.core.days.rates import Work
+from anvilhead.core.days.weather import Weather
 from anvilhead.core.days.work_order import CURE_DAYS
 from anvilhead.core.days.working_days import LAST_YEAR
 from anvilhead.jobfile.lengths import Sparse, Strict
@@ -146,7 +147,7 @@ class BookingPlan(Sparse):
 class WeatherPlan(Strict):
     """Days on which the weather stops some work: `stops` are kinds of work, or ids of tasks; everything when empty."""
 
-    what: Literal["rain", "frost", "wind", "heat", "other"]
+    what: Weather
     first: Day = Field(alias="from")
     last: Day = Field(alias="to")
     stops: list[Identifier] = Field(default_factory=list, max_length=60)
@@ -212,9 +213,6 @@ class Slip(Strict):
     task: Identifier
     days: Annotated[int, Field(ge=1, le=250, strict=True)] = 1
 
-
-NO_DAYS = DaysPlan()
-"""A job of whose days nothing was said."""
 
 DAY_DOCUMENTS = (DaysPlan, TaskPlan, LocatePlan, UtilityPlan, BookingPlan, WeatherPlan)
 """Whose keys a misspelt one may have meant."""

@@ -26,7 +26,8 @@ class HoldPointResult(Result):
         stops: what waits for it: stakes, digging, the pour.
         who, at, note: of what was done at it last; null while nothing was.
         told: what else is known of it: a ticket's days, an acceptance.
-        whole_job: whether that was said for every structure.
+        whole_job: whether that was said for every structure; serves_all: whether one look may serve them all.
+        by_accepting: it is answered by accepting, at its own stage.
     """
 
     hold: Hold
@@ -40,6 +41,8 @@ class HoldPointResult(Result):
     note: str
     told: list[str]
     whole_job: bool
+    serves_all: bool
+    by_accepting: bool
 
 
 class DangersResult(Result):

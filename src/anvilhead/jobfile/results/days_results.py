@@ -20,7 +20,7 @@ class TaskResult(Result):
         hours: of work; null for a task of days.
         people: how many it takes at least; zero for a wait.
         after: what it waits for, the crew's task before it too.
-        ended: whether it was done.
+        ended: whether it was done; runs_on: a wait, that goes on over days that nobody works.
     """
 
     name: str
@@ -37,6 +37,7 @@ class TaskResult(Result):
     after: list[str] = Field(default_factory=list)
     ended: bool = False
     digs: bool = False
+    runs_on: bool = False
 
 
 class LocateResult(Result):

@@ -3,7 +3,7 @@
 from collections import Counter
 from collections.abc import Collection, Iterable
 from dataclasses import dataclass
-from datetime import UTC, date, datetime
+from datetime import date, datetime
 from functools import lru_cache
 from zoneinfo import ZoneInfo
 
@@ -15,6 +15,7 @@ from anvilhead.core.days.working_days import WEEK, DaysError, WorkingDays
 from anvilhead.core.messages.made.day_words import circle_text
 from anvilhead.jobfile.documents.days import DaysPlan, LocatePlan, WeatherPlan
 from anvilhead.jobfile.problems import Problem
+from anvilhead.jobfile.times import in_utc
 from anvilhead.jobfile.working.faults import Faults
 
 YEARS_AHEAD = 12
@@ -59,7 +60,7 @@ def recorded_days(pulled: Times, accepted: Times, zone: ZoneInfo) -> dict[str, d
     found: dict[str, date] = {}
     for times, work, of in ((pulled, Work.BOARDS, min), (accepted, Work.SQUARE, max)):
         for structure, at in times:
-            day = (at if at.tzinfo else at.replace(tzinfo=UTC)).astimezone(zone).date()
+            day = in_utc(at).astimezone(zone).date()
             name = task_id(structure, work)
             found[name] = of(found.get(name, day), day)
     return found

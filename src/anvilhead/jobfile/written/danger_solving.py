@@ -1,7 +1,6 @@
 """From what is known of a structure to its dangers and hold points."""
 
 from collections.abc import Mapping, Sequence
-from datetime import UTC, datetime
 
 from anvilhead.core.dangers.cautions import AT, dangers_for
 from anvilhead.core.dangers.facts import Facts
@@ -9,6 +8,8 @@ from anvilhead.core.dangers.holds import (
     BEFORE_DIGGING,
     BEFORE_POUR,
     BEFORE_STAKES,
+    BY_ACCEPTING,
+    SERVE_ALL,
     Hold,
     HoldEntry,
     holds_for,
@@ -20,6 +21,7 @@ from anvilhead.jobfile.documents.control import ControlKind
 from anvilhead.jobfile.documents.holds import HoldNote
 from anvilhead.jobfile.results.danger_results import CautionResult, DangersResult, HoldPointResult
 from anvilhead.jobfile.results.results import StructureResult
+from anvilhead.jobfile.times import in_utc
 from anvilhead.jobfile.working.placed import Site
 from anvilhead.jobfile.working.planned import Planned
 
@@ -110,6 +112,8 @@ def solve_dangers(
                 note=one.by.note if one.by else "",
                 told=list(told.get(one.hold, ())),
                 whole_job=one.by is not None and one.hold in for_all,
+                serves_all=one.hold in SERVE_ALL,
+                by_accepting=one.hold in BY_ACCEPTING,
             )
             for one in standing(holds, entries, lapsed)
         ],
@@ -117,5 +121,4 @@ def solve_dangers(
 
 
 def _entry(note: HoldNote) -> HoldEntry:
-    at = note.at or datetime.min.replace(tzinfo=UTC)
-    return HoldEntry(note.hold, note.doing, note.who or "", at if at.tzinfo else at.replace(tzinfo=UTC), note.note)
+    return HoldEntry(note.hold, note.doing, note.who or "", in_utc(note.at), note.note)

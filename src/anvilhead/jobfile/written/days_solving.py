@@ -233,6 +233,7 @@ class _Days:
             after=list(task.after),
             ended=task.ended is not None,
             digs=one.digs,
+            runs_on=task.runs_on,
         )
 
     def _locate(self, one: LocatePlan, ticket: Locate, tasks: Mapping[str, TaskResult]) -> LocateResult:

@@ -11,6 +11,8 @@ from anvilhead.jobfile.documents.control import Control
 from anvilhead.jobfile.documents.models import Plan, Reading
 from anvilhead.jobfile.documents.stakes import DoneEntry
 from anvilhead.jobfile.lengths import Length
+from anvilhead.jobfile.results.results import StructureResult
+from anvilhead.jobfile.solving import solve_structure
 from anvilhead.jobfile.working.judging import Rounds, judge
 from anvilhead.jobfile.working.naming import Naming
 from anvilhead.jobfile.working.planned import Planned, planned
@@ -59,6 +61,12 @@ def layout_of(job: JobRow) -> tuple[object, ...]:
     """What a job's plans are worked out from, as a value to compare by."""
     plans = tuple((row.name_in_file, row.newest.number) for row in job.structures)
     return (job.id, job.units, json.dumps(job.control, sort_keys=True), plans)
+
+
+def laid_out(plans: JobPlans, name: str) -> StructureResult:
+    """What follows from a structure's plan alone, whatever was pulled: quick, for what is counted on it."""
+    rounds = judge(plans.namings[name], [], plans.units, {}, [])
+    return solve_structure(plans.found[name], rounds, every_pair=False, methods=False)
 
 
 def control_of(job: JobRow) -> Control:

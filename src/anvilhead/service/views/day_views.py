@@ -4,6 +4,7 @@ from datetime import date
 
 from anvilhead.core.days.locate import Standing
 from anvilhead.core.days.rates import Work
+from anvilhead.core.days.weather import Weather
 from anvilhead.jobfile.documents.days import DaysPlan
 from anvilhead.jobfile.results.days_results import DaysResult
 from anvilhead.jobfile.results.result_parts import Result
@@ -38,6 +39,13 @@ class LearnedView(Result):
     text: str
 
 
+class WeatherView(Result):
+    """What a kind of weather stops, to begin with; all work when empty."""
+
+    what: Weather
+    stops: list[Work]
+
+
 class DaysView(Result):
     """A job's days.
 
@@ -54,5 +62,6 @@ class DaysView(Result):
     tickets: list[TicketView]
     rates: list[RateView]
     learned: list[LearnedView]
+    weather: list[WeatherView]
     can_undo: bool
     can_redo: bool

@@ -3337,6 +3337,8 @@ export interface components {
             rates: components["schemas"]["RateView"][];
             /** Learned */
             learned: components["schemas"]["LearnedView"][];
+            /** Weather */
+            weather: components["schemas"]["WeatherView"][];
             /** Can Undo */
             can_undo: boolean;
             /** Can Redo */
@@ -5045,7 +5047,8 @@ export interface components {
          *         stops: what waits for it: stakes, digging, the pour.
          *         who, at, note: of what was done at it last; null while nothing was.
          *         told: what else is known of it: a ticket's days, an acceptance.
-         *         whole_job: whether that was said for every structure.
+         *         whole_job: whether that was said for every structure; serves_all: whether one look may serve them all.
+         *         by_accepting: it is answered by accepting, at its own stage.
          */
         HoldPointResult: {
             hold: components["schemas"]["Hold"];
@@ -5068,6 +5071,10 @@ export interface components {
             told: string[];
             /** Whole Job */
             whole_job: boolean;
+            /** Serves All */
+            serves_all: boolean;
+            /** By Accepting */
+            by_accepting: boolean;
         };
         /**
          * HoldResult
@@ -11079,7 +11086,7 @@ export interface components {
          *         hours: of work; null for a task of days.
          *         people: how many it takes at least; zero for a wait.
          *         after: what it waits for, the crew's task before it too.
-         *         ended: whether it was done.
+         *         ended: whether it was done; runs_on: a wait, that goes on over days that nobody works.
          */
         TaskResult: {
             /** Name */
@@ -11127,6 +11134,11 @@ export interface components {
              * @default false
              */
             digs: boolean;
+            /**
+             * Runs On
+             * @default false
+             */
+            runs_on: boolean;
         };
         /**
          * ThicknessResult
@@ -11607,15 +11619,17 @@ export interface components {
             text: string;
         };
         /**
+         * Weather
+         * @description Kinds of weather that stop work.
+         * @enum {string}
+         */
+        Weather: "rain" | "frost" | "wind" | "heat" | "other";
+        /**
          * WeatherPlan
          * @description Days on which the weather stops some work: `stops` are kinds of work, or ids of tasks; everything when empty.
          */
         WeatherPlan: {
-            /**
-             * What
-             * @enum {string}
-             */
-            what: "rain" | "frost" | "wind" | "heat" | "other";
+            what: components["schemas"]["Weather"];
             /**
              * From
              * Format: date
@@ -11630,6 +11644,15 @@ export interface components {
             to: string;
             /** Stops */
             stops?: string[];
+        };
+        /**
+         * WeatherView
+         * @description What a kind of weather stops, to begin with; all work when empty.
+         */
+        WeatherView: {
+            what: components["schemas"]["Weather"];
+            /** Stops */
+            stops: components["schemas"]["Work"][];
         };
         /**
          * Work

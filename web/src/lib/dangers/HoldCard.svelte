@@ -12,7 +12,6 @@
 
 	const dangers = useDangers();
 	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
-	const FOR_ALL: HoldPoint['hold'][] = ['locate', 'boundary'];
 
 	let ticked = $state<Record<string, boolean>>({});
 	let forAll = $state(true);
@@ -22,9 +21,7 @@
 	let busy = $state(false);
 	const isWhole = $derived(hold.look.every((text) => ticked[text]));
 	const stands = $derived(hold.state === 'open' || hold.state === 'lapsed');
-	const canServeAll = $derived(several && FOR_ALL.includes(hold.hold));
-	/** Square and heights are answered by accepting them, at their own stage. */
-	const byAccepting = $derived(hold.hold === 'square' || hold.hold === 'heights');
+	const canServeAll = $derived(several && hold.serves_all);
 
 	async function act(doing: 'seen' | 'past' | 'back') {
 		busy = true;
@@ -103,11 +100,11 @@
 		{/if}
 	{:else}
 		<p class={hold.state === 'past' ? 'font-semibold' : ''}>
-			{hold.state === 'past' ? 'Gone past by' : byAccepting ? 'Accepted by' : 'Looked at by'}
+			{hold.state === 'past' ? 'Gone past by' : hold.by_accepting ? 'Accepted by' : 'Looked at by'}
 			{hold.who}{#if hold.at}, {when.format(new Date(hold.at))}{/if}{hold.note
 				? `: ${hold.note}`
 				: '.'}
-			{#if !byAccepting || hold.state === 'past'}
+			{#if !hold.by_accepting || hold.state === 'past'}
 				<button type="button" class="no-print min-h-11 underline" onclick={() => act('back')}
 					>Take that back</button
 				>

@@ -12,16 +12,10 @@
 		{ value: 'people', label: 'A second person' },
 		{ value: 'other', label: 'Something else' }
 	] as const;
-	const WEATHER = ['rain', 'frost', 'wind', 'heat', 'other'] as const;
-	/** What each kind of weather stops, to begin with. */
-	const STOPS: Record<string, string[]> = {
-		rain: ['dig', 'holes', 'pour'],
-		frost: ['base', 'posts', 'pour'],
-		wind: ['square'],
-		heat: ['pour'],
-		other: []
-	};
-	const EMPTY: Draft = { name: '', what: 'concrete', before: '', notice: '2' };
+	/** What a kind of weather stops, to begin with. */
+	const stopsOf = (what: string) =>
+		stage.days?.weather.find((one) => one.what === what)?.stops ?? [];
+	const EMPTY: Draft = { name: '', what: 'concrete', before: '', notice: '' };
 	let draft = $state({ ...EMPTY });
 	let sky = $state<{ what: WeatherPlan['what']; from: string; to: string }>({
 		what: 'rain',
@@ -43,7 +37,7 @@
 	}
 	async function weather(event: SubmitEvent) {
 		event.preventDefault();
-		const hold: WeatherPlan = { ...sky, to: sky.to || sky.from, stops: STOPS[sky.what] ?? [] };
+		const hold: WeatherPlan = { ...sky, to: sky.to || sky.from, stops: stopsOf(sky.what) };
 		if (await stage.change((plan) => ({ ...plan, weather: [...(plan.weather ?? []), hold] })))
 			sky = { what: 'rain', from: '', to: '' };
 	}
@@ -153,7 +147,8 @@
 	<label
 		><span class="font-semibold">What comes</span>
 		<select class="field mt-1" bind:value={sky.what}>
-			{#each WEATHER as one (one)}<option value={one}>{one}</option>{/each}
+			{#each stage.days?.weather ?? [] as one (one.what)}<option value={one.what}>{one.what}</option
+				>{/each}
 		</select></label
 	>
 	<label
@@ -169,7 +164,7 @@
 		</p>{/if}
 	<p class="col-span-full">
 		<button class="board-button"
-			>{STOPS[sky.what]?.length ? `Stop ${STOPS[sky.what]?.join(', ')}` : 'Stop all work'}</button
+			>{stopsOf(sky.what).length ? `Stop ${stopsOf(sky.what).join(', ')}` : 'Stop all work'}</button
 		>
 	</p>
 </form>

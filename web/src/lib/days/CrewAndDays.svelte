@@ -16,8 +16,7 @@
 		{ value: 'sat', label: 'Sat' },
 		{ value: 'sun', label: 'Sun' }
 	] as const;
-	const USUAL: readonly string[] = ['mon', 'tue', 'wed', 'thu', 'fri'];
-	const works = $derived(plan.works ?? USUAL);
+	const works = $derived<readonly string[]>(plan.works ?? []);
 	/** Zones as the browser knows them. */
 	const ZONES = Intl.supportedValuesOf('timeZone');
 
@@ -61,7 +60,7 @@
 		<input
 			class="field numbers mt-1"
 			inputmode="numeric"
-			value={plan.crew ?? 2}
+			value={plan.crew}
 			onchange={(event) => put({ crew: number(event.currentTarget.value) })}
 		/></label
 	>
@@ -70,7 +69,7 @@
 		<input
 			class="field numbers mt-1"
 			inputmode="decimal"
-			value={plan.hours_a_day ?? 8}
+			value={plan.hours_a_day}
 			onchange={(event) => put({ hours_a_day: number(event.currentTarget.value) })}
 		/></label
 	>
@@ -79,7 +78,7 @@
 		<input
 			class="field numbers mt-1"
 			inputmode="numeric"
-			value={plan.cure_days ?? 3}
+			value={plan.cure_days}
 			onchange={(event) => put({ cure_days: number(event.currentTarget.value) })}
 		/></label
 	>

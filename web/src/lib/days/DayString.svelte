@@ -1,7 +1,7 @@
 <!-- The days of a job down a string: taut where it carries the end, hanging loose over days that nobody works. -->
 <script lang="ts">
 	import type { Days, Task } from './stage.svelte';
-	import { knotsOf, isWait, type KnotDay } from './string';
+	import { hoursText, knotsOf, type KnotDay } from './string';
 
 	interface Props {
 		days: Days;
@@ -21,10 +21,7 @@
 	});
 	const at = (day: string) => new Date(`${day}T00:00:00Z`);
 
-	function lasts(task: Task): string {
-		if (task.hours !== null) return `${task.hours} h`;
-		return '';
-	}
+	const lasts = (task: Task) => (task.hours === null ? '' : hoursText(task.hours));
 </script>
 
 {#snippet along(knots: KnotDay[], label: string)}
@@ -52,7 +49,7 @@
 									class="tag"
 									class:critical={task.critical}
 									class:ended={task.ended}
-									class:wait={isWait(task)}
+									class:wait={task.runs_on}
 									class:on={!begins}
 									onclick={() => onTask(id)}
 								>

@@ -2,6 +2,7 @@
 <script lang="ts">
 	import Dialog from '$lib/ui/Dialog.svelte';
 	import { useDays, type Slip } from './stage.svelte';
+	import { hoursText } from './string';
 
 	interface Props {
 		id: string;
@@ -64,7 +65,7 @@
 			{#if task.amount_text}
 				<dt>How much</dt>
 				<dd>
-					{task.amount_text}{#if task.hours !== null}, {task.hours} hours for the crew{/if}
+					{task.amount_text}{#if task.hours !== null}, {hoursText(task.hours)} for the crew{/if}
 				</dd>
 			{/if}
 			{#if task.people > 1}

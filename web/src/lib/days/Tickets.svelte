@@ -19,7 +19,7 @@
 	const EMPTY = {
 		number: '',
 		asked: '',
-		notice: '2',
+		notice: '',
 		lasts: '',
 		structures: [] as string[],
 		area: ''

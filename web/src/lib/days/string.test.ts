@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Days, Task } from './stage.svelte';
-import { knotsOf } from './string';
+import { hoursText, knotsOf } from './string';
 
 const task = (start: string, end: string, more: Partial<Task> = {}): Task => ({
 	name: 'Boards',
@@ -17,6 +17,7 @@ const task = (start: string, end: string, more: Partial<Task> = {}): Task => ({
 	after: [],
 	ended: false,
 	digs: false,
+	runs_on: false,
 	...more
 });
 
@@ -37,9 +38,16 @@ const days = (tasks: Record<string, Task>, more: Partial<Days> = {}): Days => ({
 	tickets: [],
 	rates: [],
 	learned: [],
+	weather: [],
 	can_undo: false,
 	can_redo: false,
 	...more
+});
+
+describe('hours', () => {
+	it('are said as people say them', () => {
+		expect([0.77, 1, 7.67, 10.38].map(hoursText)).toEqual(['46 min', '1 h', '7 h 40', '10 h 23']);
+	});
 });
 
 describe('days along a string', () => {
@@ -57,7 +65,9 @@ describe('days along a string', () => {
 	});
 
 	it('lets concrete cure over days that nobody works', () => {
-		const knots = knotsOf(days({ cure: task('2026-12-24', '2026-12-26', { work: 'cure' }) }));
+		const knots = knotsOf(
+			days({ cure: task('2026-12-24', '2026-12-26', { work: 'cure', runs_on: true }) })
+		);
 		expect(knots.map((one) => one.tasks.length)).toEqual([1, 1, 1]);
 		expect(knots.map((one) => one.tasks[0]?.ends)).toEqual([false, false, true]);
 	});

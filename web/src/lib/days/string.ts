@@ -23,6 +23,14 @@ export interface KnotDay {
 const WEEK = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat'] as const;
 const DAY_MS = 86_400_000;
 
+/** Hours as people say them: 45 min, 7 h 40. */
+export function hoursText(hours: number): string {
+	const minutes = Math.round(hours * 60);
+	const [whole, rest] = [Math.floor(minutes / 60), minutes % 60];
+	if (whole === 0) return `${rest} min`;
+	return rest ? `${whole} h ${rest}` : `${whole} h`;
+}
+
 const at = (day: string) => Date.parse(`${day}T00:00:00Z`);
 const dayOf = (ms: number) => new Date(ms).toISOString().slice(0, 10);
 
@@ -42,7 +50,7 @@ export function knotsOf({ plan: kept, result, today }: Days): KnotDay[] {
 	const first = known[0];
 	const last = known.at(-1);
 	if (first === undefined || last === undefined) return [];
-	const works: readonly string[] = plan.works ?? ['mon', 'tue', 'wed', 'thu', 'fri'];
+	const works: readonly string[] = plan.works ?? [];
 	const knots: KnotDay[] = [];
 	for (let ms = at(first); ms <= at(last) && knots.length < MOST_DAYS; ms += DAY_MS) {
 		const day = dayOf(ms);
@@ -54,16 +62,13 @@ export function knotsOf({ plan: kept, result, today }: Days): KnotDay[] {
 			...(rest === undefined ? {} : { rest }),
 			isToday: day === today,
 			tasks: tasks
-				.filter(([, one]) => one.start <= day && day <= one.end && (!rest || isWait(one)))
+				.filter(([, one]) => one.start <= day && day <= one.end && (!rest || one.runs_on))
 				.map(([id, task]) => ({ id, task, begins: task.start === day, ends: task.end === day })),
 			words: words.get(day) ?? []
 		});
 	}
 	return knots;
 }
-
-/** Whether a task is a wait, that goes on over days that nobody works. */
-export const isWait = (task: Task) => task.work === 'cure';
 
 function wordsByDay({
 	plan,

@@ -98,7 +98,10 @@
 		</h3>
 		<table class="numbers w-full">
 			<thead
-				><tr><th>Corner</th><th class="text-right">Off</th><th class="text-right">Sure to</th></tr
+				><tr
+					><th class="text-left">Corner</th><th class="text-right">Off</th><th class="text-right"
+						>Sure to</th
+					></tr
 				></thead
 			>
 			<tbody>

@@ -34,14 +34,15 @@
 			{#if where}<a class="no-print inline-flex min-h-11 items-center underline" href={where}
 					>{entry.points.length ? 'See it' : 'Go there'}</a
 				>{/if}
+			{#if entry.from_file}<span class="text-sm text-ink-soft">from a job file</span>{/if}
 		</p>
-		{#if facts.length || entry.on_device || entry.from_file}
+		{#if facts.length || entry.on_device}
 			<p class="facts">
 				{#each facts as [name, value], n (name)}{n ? '; ' : ''}{name.toLowerCase()}: <Words
 						text={value}
 					/>{/each}{#if entry.on_device}{facts.length ? '; ' : ''}by the device’s clock {late.format(
 						new Date(entry.on_device)
-					)}{/if}{#if entry.from_file}{facts.length || entry.on_device ? '; ' : ''}from a job file{/if}
+					)}{/if}
 			</p>
 		{/if}
 	</div>

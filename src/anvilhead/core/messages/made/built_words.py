@@ -2,7 +2,6 @@
 
 from datetime import date
 
-from anvilhead.core.messages.made.counting import count_of
 from anvilhead.core.messages.made.day_words import day_text
 
 
@@ -23,11 +22,6 @@ def signed_text(who: str, day: date, changed: bool, back_by: str | None) -> str:
     if back_by:
         return f"{told}; taken back by {back_by}."
     return f"{told}. What was signed was changed since: it no longer stands." if changed else f"{told}. It stands."
-
-
-def readings_text(count: int, untold: int) -> str:
-    """How many readings an instrument took."""
-    return count_of(count, "reading") + (f", {untold} of them struck" if untold else "")
 
 
 NOTHING_SQUARED = "No round of square was accepted: where the corners are is not proved."

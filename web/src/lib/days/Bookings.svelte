@@ -1,6 +1,6 @@
 <!-- What is called for ahead: concrete, a machine, people, an inspection; and weather that stops work. -->
 <script lang="ts">
-	import { useDays, type BookingPlan, type WeatherPlan } from './stage.svelte';
+	import { typedNumber, useDays, type BookingPlan, type WeatherPlan } from './stage.svelte';
 
 	type Draft = { name: string; what: BookingPlan['what']; before: string; notice: string };
 	const stage = useDays();
@@ -30,7 +30,7 @@
 			name: draft.name.trim() || label,
 			what: draft.what,
 			before: draft.before,
-			notice_days: Number(draft.notice)
+			notice_days: typedNumber(draft.notice)
 		};
 		if (await stage.change((plan) => ({ ...plan, bookings: [...(plan.bookings ?? []), booking] })))
 			draft = { ...EMPTY };

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { useSession } from '$lib/job/context';
 	import Checkbox from '$lib/ui/Checkbox.svelte';
-	import { useDays, type DaysPlan } from './stage.svelte';
+	import { typedNumber, useDays, type DaysPlan } from './stage.svelte';
 
 	const stage = useDays();
 	const session = useSession();
@@ -21,10 +21,9 @@
 	const ZONES = Intl.supportedValuesOf('timeZone');
 
 	const put = (change: Partial<DaysPlan>) => stage.change((now) => ({ ...now, ...change }));
-	const number = (text: string) => Number(text.replace(',', '.'));
 	function rate(work: string, text: string) {
 		const rates: Record<string, number> = { ...plan.rates };
-		if (text.trim()) rates[work] = number(text);
+		if (text.trim()) rates[work] = typedNumber(text);
 		else delete rates[work];
 		void put({ rates });
 	}
@@ -61,7 +60,7 @@
 			class="field numbers mt-1"
 			inputmode="numeric"
 			value={plan.crew}
-			onchange={(event) => put({ crew: number(event.currentTarget.value) })}
+			onchange={(event) => put({ crew: typedNumber(event.currentTarget.value) })}
 		/></label
 	>
 	<label
@@ -70,7 +69,7 @@
 			class="field numbers mt-1"
 			inputmode="decimal"
 			value={plan.hours_a_day}
-			onchange={(event) => put({ hours_a_day: number(event.currentTarget.value) })}
+			onchange={(event) => put({ hours_a_day: typedNumber(event.currentTarget.value) })}
 		/></label
 	>
 	<label
@@ -79,7 +78,7 @@
 			class="field numbers mt-1"
 			inputmode="numeric"
 			value={plan.cure_days}
-			onchange={(event) => put({ cure_days: number(event.currentTarget.value) })}
+			onchange={(event) => put({ cure_days: typedNumber(event.currentTarget.value) })}
 		/></label
 	>
 </div>

@@ -1,7 +1,7 @@
 <!-- Tasks that were typed, beside those that come from the plans. -->
 <script lang="ts">
 	import Checkbox from '$lib/ui/Checkbox.svelte';
-	import { useDays, type TaskPlan } from './stage.svelte';
+	import { typedNumber, useDays, type TaskPlan } from './stage.svelte';
 
 	interface Props {
 		onTask: (id: string) => void;
@@ -37,7 +37,7 @@
 	}
 	async function add(event: SubmitEvent) {
 		event.preventDefault();
-		const long = Number(draft.long.replace(',', '.'));
+		const long = typedNumber(draft.long);
 		const task: TaskPlan = {
 			id: idFor(draft.name),
 			name: draft.name.trim(),

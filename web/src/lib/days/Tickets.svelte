@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { useSession } from '$lib/job/context';
 	import Choice from '$lib/ui/Choice.svelte';
-	import { useDays, type LocatePlan } from './stage.svelte';
+	import { typedNumber, useDays, type LocatePlan } from './stage.svelte';
 
 	const stage = useDays();
 	const session = useSession();
@@ -42,8 +42,8 @@
 		const ticket: LocatePlan = {
 			number: draft.number.trim(),
 			asked: draft.asked,
-			notice_days: Number(draft.notice),
-			...(draft.lasts.trim() ? { lasts_days: Number(draft.lasts) } : {}),
+			notice_days: typedNumber(draft.notice),
+			...(draft.lasts.trim() ? { lasts_days: typedNumber(draft.lasts) } : {}),
 			...(draft.structures.length ? { structures: draft.structures } : {}),
 			...(draft.area.trim() ? { area: draft.area.trim() } : {})
 		};

@@ -101,11 +101,35 @@ export class DaysStage {
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 			const at = error.problem.problems?.[0]?.pointer.replace(/^\/days/, '') ?? '';
-			this.trouble = { at, text: error.told };
+			this.trouble = { at, text: inWordsOfTheScreen(error.told) };
 			if (error.status === 409) await this.#current.refresh();
 			return false;
 		}
 	}
+}
+
+/** What the fields of these pages are called, by the keys of the plan that a refusal names. */
+const FIELDS: Record<string, string> = {
+	crew: 'People in the crew',
+	hours_a_day: 'Hours a day',
+	cure_days: 'Concrete is left alone, days',
+	notice_days: 'Working days of notice',
+	lasts_days: 'Lasts, in days',
+	days: 'How long',
+	hours: 'How long',
+	works: 'Days that are worked'
+};
+
+function inWordsOfTheScreen(told: string): string {
+	return told.replace(/^“(\w+)”/, (whole, key: string) =>
+		key in FIELDS ? `“${FIELDS[key]}”` : whole
+	);
+}
+
+/** A number as it was typed; what is none goes to the server as it stands, which says so. */
+export function typedNumber(text: string): number {
+	const number = Number(text.trim().replace(',', '.'));
+	return Number.isFinite(number) && text.trim() ? number : (text as unknown as number);
 }
 
 const [get, set] = createContext<DaysStage>();

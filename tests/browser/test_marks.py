@@ -126,7 +126,7 @@ def test_a_form_kit_for_a_slab(page: Page) -> None:
     expect(sides.first).to_contain_text("runs by B")
     expect(page.get_by_text("Stop: pull the diagonals before any other stake is driven")).to_be_visible()
     stakes = page.get_by_text("no more than 4′ 0″ apart").inner_text()
-    assert page.locator("rect.stake").count() == int(stakes.split(" sides, ")[1].split(" ")[0])
+    expect(page.locator("rect.stake")).to_have_count(int(stakes.split(" sides, ")[1].split(" ")[0]))
     page.get_by_role("button", name="Save plan").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
     page.reload()

@@ -9,6 +9,7 @@ import pytest
 from PIL import Image
 from playwright.sync_api import Browser, Page, expect
 
+from tests.api.test_trends import yard
 from tests.browser.conftest import PHONE, open_page
 from tests.browser.steps import TRUE, WHO, enter_round, field, look_at, made_store, stand_at_square, until
 
@@ -251,3 +252,26 @@ def test_what_was_thrown_away_is_brought_back_from_the_yard(page: Page, what: st
     expect(row).to_contain_text("30 days left")
     row.get_by_role("button", name="Bring it back").click()
     expect(page.get_by_text(f"“{name}” is back.")).to_be_visible()
+
+
+def test_the_crews_own_error_is_offered_and_taken_by_a_tap(sized_page: Page) -> None:
+    """A yard of fine readings: told on its own page, offered for a new job, used only when taken."""
+    page = sized_page
+    headers = WHO | {"Content-Type": "application/json"}
+    answer = page.request.post("/api/jobs/files?again=true", data=yard(24, 0.35), headers=headers)
+    assert answer.ok, answer.text()
+    page.goto("/crew")
+    expect(page.get_by_role("heading", name="How far our readings are off")).to_be_visible()
+    expect(page.get_by_role("listitem").filter(has_text="slab-1").first).to_contain_text("square after 1")
+    page.goto("/jobs/new")
+    page.get_by_label("Job, as the crew calls it").fill("By our own tape")
+    page.get_by_label("Length, A to B").fill("44")
+    page.get_by_label("Width, B to C").fill("27 6")
+    own = page.get_by_role("note", name="Your own tape")
+    own.get_by_role("button", name="here").click()
+    taken = own.get_by_text("Taken here").inner_text()
+    page.get_by_role("button", name="Set it out").click()
+    expect(page.get_by_role("heading", name="Where the boards stand")).to_be_visible()
+    made = page.request.get(f"/api/structures/{page.url.split('/')[-2]}").json()
+    assert taken == f"Taken here: ±{made['document']['tape_error']}."
+    page.request.delete(f"/api/jobs/{answer.json()['id']}", headers=WHO)

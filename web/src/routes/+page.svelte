@@ -150,6 +150,13 @@
 				</p>
 			{/if}
 			<Thrown version={acts} onAct={doing} />
+			{#if jobs.length}
+				<p class="mt-6">
+					<a class="inline-flex min-h-11 items-center underline" href="/crew"
+						>What our rounds say of us: how many until square, how far off, which slips</a
+					>
+				</p>
+			{/if}
 		{:else}
 			<p class="py-16 text-center">Looking into the yard…</p>
 		{/if}

@@ -37,13 +37,19 @@ class Truth:
     Attributes:
         error_mm: by how much the instrument reads too much over `over_mm`; the worst where it was turned about.
         over_mm: the distance, or the span, that the error builds up over; 0 when it does not grow with distance.
-        allowed_mm: what the readings themselves may be off by, and the instrument by its class.
+        readings_mm: what the test's own readings may put it off by; claim_mm: the ± of the instrument over it.
     """
 
     kind: CheckKind
     error_mm: float
     over_mm: float
-    allowed_mm: float
+    readings_mm: float
+    claim_mm: float = 0.0
+
+    @property
+    def allowed_mm(self) -> float:
+        """What the readings themselves may be off by, and the instrument by its class."""
+        return math.hypot(self.readings_mm, self.claim_mm)
 
     @property
     def is_true(self) -> bool:
@@ -85,7 +91,7 @@ def two_peg(
         )
     error = (near[1] - near[0]) - (middle[1] - middle[0])
     readings = math.hypot(*(kind.reading_mm,) * 4)
-    return Truth(CheckKind.TWO_PEG, error, base_mm, math.hypot(readings, kind.per_mm * base_mm))
+    return Truth(CheckKind.TWO_PEG, error, base_mm, readings, kind.per_mm * base_mm)
 
 
 def four_ways(readings: Sequence[float], distance_mm: float, kind: LevelClass) -> tuple[Truth, Truth]:
@@ -103,11 +109,11 @@ def four_ways(readings: Sequence[float], distance_mm: float, kind: LevelClass) -
     """
     if len(readings) != 4:
         raise InputError("four-readings", "Read the mark four times, turning the laser a quarter each time.")
-    allowed = math.hypot(kind.reading_mm / math.sqrt(2), kind.per_mm * distance_mm)
+    readings_mm, claim_mm = kind.reading_mm / math.sqrt(2), kind.per_mm * distance_mm
     one, other = ((readings[i] - readings[i + 2]) / 2 for i in (0, 1))
     return (
-        Truth(CheckKind.FOUR_WAYS, one, distance_mm, allowed),
-        Truth(CheckKind.FOUR_WAYS, other, distance_mm, allowed),
+        Truth(CheckKind.FOUR_WAYS, one, distance_mm, readings_mm, claim_mm),
+        Truth(CheckKind.FOUR_WAYS, other, distance_mm, readings_mm, claim_mm),
     )
 
 
@@ -120,8 +126,8 @@ def turn_round(first_mm: float, turned_mm: float, span_mm: float, kind: LevelCla
         span_mm: of the string or straightedge.
         kind: what the level claims.
     """
-    allowed = math.hypot(kind.reading_mm / math.sqrt(2), kind.per_mm * span_mm)
-    return Truth(CheckKind.TURN_ROUND, (first_mm - turned_mm) / 2, span_mm, allowed)
+    readings_mm = kind.reading_mm / math.sqrt(2)
+    return Truth(CheckKind.TURN_ROUND, (first_mm - turned_mm) / 2, span_mm, readings_mm, kind.per_mm * span_mm)
 
 
 def ends_together(first_mm: float, second_mm: float, kind: LevelClass) -> Truth:

@@ -37,7 +37,7 @@ _NUMBERS = (
     "eleven",
     "twelve",
 )
-_SLIP_TEXT = {
+SLIP_TEXT = {
     Slip.FOOT: "a whole foot was misread",
     Slip.INCH: "a whole inch was misread",
     Slip.SIX_NINE: "a 6 was taken for a 9, or a 9 for a 6",
@@ -241,7 +241,7 @@ def _mirrored_text(corner: str, over: str, or_else: str = "") -> str:
 def suspect_text(suspect: Suspect, units: Units) -> str:
     """What may have happened to a reading, and what it should have been."""
     amount = print_difference(abs(suspect.correction_mm), units)
-    happened = _SLIP_TEXT.get(suspect.slip)
+    happened = SLIP_TEXT.get(suspect.slip)
     if suspect.slip is Slip.BURN:
         happened = (
             "the burn was left in"

@@ -1576,6 +1576,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trends": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Trends
+         * @description Rounds, tape, slips and instruments of the latest jobs.
+         */
+        get: operations["get_trends_api_trends_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -5226,6 +5246,20 @@ export interface components {
          */
         Instrument: "steel-tape" | "long-tape" | "laser-meter" | "framing-square" | "square-laser" | "3-4-5";
         /**
+         * InstrumentTrend
+         * @description How an instrument's error went from test to test; `told` when it changed by more than its tests can be off.
+         */
+        InstrumentTrend: {
+            /** Device */
+            device: string;
+            /** Job Name */
+            job_name: string;
+            /** Told */
+            told: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
          * JobChange
          * @description A change of a job's name, units, burn or control against a revision; what is left out stays.
          *
@@ -5422,6 +5456,33 @@ export interface components {
          * @enum {string}
          */
         Keeps: "middle" | "outer" | "inner";
+        /**
+         * KeptView
+         * @description ± on a short pull that the crew's readings keep to, millimetres: likeliest, and the limits 95 in 100.
+         *
+         *     `error` and `claim` as they are said; `offer` is the error as it would be typed, null while the claim of the tape
+         *     may as well be right.
+         */
+        KeptView: {
+            /** Rounds */
+            rounds: number;
+            /** Readings */
+            readings: number;
+            /** Error Mm */
+            error_mm: number;
+            /** Low Mm */
+            low_mm: number;
+            /** High Mm */
+            high_mm: number | null;
+            /** Claim Mm */
+            claim_mm: number;
+            /** Error */
+            error: string;
+            /** Claim */
+            claim: string;
+            /** Offer */
+            offer: string | null;
+        };
         /**
          * LabelsAsked
          * @description Labels to print: the size of one, the paper, and kinds of things; all that have a legend when none are named.
@@ -9796,6 +9857,17 @@ export interface components {
             text: string;
         };
         /**
+         * SlipTrend
+         * @description A slip, what it is, and how often it was made.
+         */
+        SlipTrend: {
+            slip: components["schemas"]["Slip-Output"];
+            /** Count */
+            count: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * SpacesAsked
          * @description A length to be parted into equal spaces.
          */
@@ -10751,6 +10823,24 @@ export interface components {
             next: components["schemas"]["NextThing"];
         };
         /**
+         * StructureTrend
+         * @description One structure's rounds: `to_square` is null while it is not; `rounds` those pulled to bring its strings in.
+         */
+        StructureTrend: {
+            /** Job */
+            job: string;
+            /** Job Name */
+            job_name: string;
+            /** Structure */
+            structure: string;
+            /** Name */
+            name: string;
+            /** Rounds */
+            rounds: number;
+            /** To Square */
+            to_square: number | null;
+        };
+        /**
          * StructureView
          * @description A structure with its plan, its readings and everything computed from them.
          *
@@ -11379,6 +11469,34 @@ export interface components {
             over_text: string | null;
             /** Outer Over Mm */
             outer_over_mm: number;
+        };
+        /**
+         * TrendsView
+         * @description What the latest jobs of the yard say of the crew.
+         *
+         *     `rounds` were looked at, of `jobs` jobs; `sample` when they are those of the samples, the yard having no others.
+         */
+        TrendsView: {
+            units: components["schemas"]["Units"];
+            /** Jobs */
+            jobs: number;
+            /** Rounds */
+            rounds: number;
+            /** Sample */
+            sample: boolean;
+            /** Structures */
+            structures: components["schemas"]["StructureTrend"][];
+            /** To Square */
+            to_square: string;
+            /** Pace */
+            pace: string;
+            kept: components["schemas"]["KeptView"] | null;
+            /** Tape */
+            tape: string;
+            /** Slips */
+            slips: components["schemas"]["SlipTrend"][];
+            /** Instruments */
+            instruments: components["schemas"]["InstrumentTrend"][];
         };
         /**
          * TriangleResult
@@ -21149,6 +21267,38 @@ export interface operations {
             };
             /** @description The database is away */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    get_trends_api_trends_get: {
+        parameters: {
+            query?: {
+                /** @description Units of the tape that lengths are said in; those of the latest job. */
+                units?: components["schemas"]["Units"] | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrendsView"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -30,6 +30,7 @@ export type Occasion = Schemas['Occasion'];
 export type PullKind = Schemas['PullKind'];
 export type LostPoint = Schemas['LostPointView'];
 export type WayBack = Schemas['WayBack'];
+export type Trends = Schemas['TrendsView'];
 export type LogEntry = Schemas['LogEntryView'];
 export type Place = Schemas['Place'];
 export type Levels = Schemas['LevelsView'];

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import TapeOffer from '$lib/crew/TapeOffer.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import type { StructureResult, Units } from '$lib/api/types';
@@ -41,6 +42,13 @@
 		hint="on a short pull; more on long ones"
 		optional
 	/>
+	<div class="col-span-2">
+		<TapeOffer
+			{units}
+			value={draft.text('tape_error')}
+			onTake={(value) => draft.putOptional(['tape_error'], value)}
+		/>
+	</div>
 	<DraftLength
 		{draft}
 		path={['touches', 'width']}

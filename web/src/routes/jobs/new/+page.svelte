@@ -6,6 +6,7 @@
 	import { onMount } from 'svelte';
 	import { answer, api, ApiError, type Schemas } from '$lib/api/client';
 	import type { Job, PlanDoc, Shape, Units } from '$lib/api/types';
+	import TapeOffer from '$lib/crew/TapeOffer.svelte';
 	import { UNITS } from '$lib/job/session.svelte';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { person } from '$lib/person/person.svelte';
@@ -255,6 +256,11 @@
 						onInput={(text) => plan.put(['board_setback'], text)}
 					/>
 				</div>
+				<TapeOffer
+					units={draft.units}
+					value={plan.text('tape_error')}
+					onTake={(value) => plan.putOptional(['tape_error'], value)}
+				/>
 				{#if refused['']}<p role="alert" class="caution font-semibold">{refused['']}</p>{/if}
 				<button
 					class="board-button"

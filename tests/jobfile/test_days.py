@@ -58,6 +58,21 @@ def test_a_ticket_with_its_days() -> None:
     assert ticket["text"].startswith("Ticket T-1: digging may begin on Wed 25 Nov 2026, until the end of Fri 4 Dec")
 
 
+def test_what_was_marked_on_a_ticket_is_told_with_it() -> None:
+    """A pipe under the pad's pier, and one on a ticket nobody has."""
+    marks = [
+        {"name": "gas", "at": ["0'", "0'"], "radius": "2'", "ticket": "T-1"},
+        {"name": "drain", "at": ["90'", "0'"], "radius": "1'", "ticket": "T-9"},
+        {"name": "tree", "at": ["0'", "9'"], "radius": "1'"},
+    ]
+    stakes = [{"name": "S1", "at": ["1'", "1'"]}]
+    result = solved(PAD | {"obstacles": marks, "stakes": stakes}, days=days(locates=[TICKET]))["days"]
+    (ticket,) = result["locates"]
+    assert [(one["name"], one["zone_text"]) for one in ticket["marks"]] == [("gas", "2' 0\"")]
+    assert "S1 falls on gas" in " ".join(ticket["marks"][0]["hits"])
+    assert result["asks"] == ["drain on the plan of s was marked on ticket T-9, which is not among the tickets."]
+
+
 def test_holidays_of_the_place_are_not_worked() -> None:
     """Thanksgiving of 2026 is the 26th of November: asked on the Monday before, the Friday is the first day."""
     ticket = TICKET | {"asked": "2026-11-23"}

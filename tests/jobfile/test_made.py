@@ -286,6 +286,27 @@ class TestObstacles:
         moved = slab(obstacles=[cable], boards={"setbacks": {"AB@A": f'{free * 12}"'}})
         assert "AB@A" not in {hit["what"] for hit in one(moved)["obstacles"][0]["hits"]}
 
+    @pytest.mark.parametrize(("radius", "hits"), [('17"', set()), ('19"', {"trench AB"})])
+    def test_a_trench_that_comes_into_a_zone_is_told(self, radius: str, hits: set[str]) -> None:
+        # the footing reaches 6 in outside the face; the pipe runs 2 ft outside it
+        pipe = {"name": "gas", "at": ["5'", "-2'"], "to": ["25'", "-2'"], "radius": radius}
+        found = one(building(obstacles=[pipe], board_setback="12'"))["obstacles"][0]
+        assert {hit["what"] for hit in found["hits"]} == hits
+
+    @pytest.mark.parametrize(
+        ("at", "radius", "is_hit"), [("-4'", '23"', False), ("-4'", '25"', True), ("1'", '1"', True)]
+    )
+    def test_so_is_a_pad(self, at: str, radius: str, is_hit: bool) -> None:
+        # 3 ft along AB by 4 ft across it, in the middle of AB
+        pads = [{"name": "pier", "at": "P 2", "length": "3'", "width": "4'", "deep": "1'"}]
+        cable = {"name": "cable", "at": ["15'", at], "radius": radius}
+        plan = slab(
+            places=[{"name": "P", "along": "AB", "spaces": 2}],
+            digging={"bucket": '24"', "pads": pads},
+            obstacles=[cable],
+        )
+        assert ("pier" in {hit["what"] for hit in one(plan)["obstacles"][0]["hits"]}) is is_hit
+
     def test_a_tree_stops_a_diagonal_and_a_pipe_does_not(self) -> None:
         tree = {"name": "tree", "at": ["15'", "10'"], "radius": "2'", "stands": True}
         assert {hit["what"] for hit in one(slab(obstacles=[tree]))["obstacles"][0]["hits"]} == {"A–C", "B–D"}

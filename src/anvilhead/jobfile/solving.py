@@ -124,7 +124,8 @@ def _days_of(job: JobFile, work: WorkedJob, solved: Mapping[str, r.StructureResu
     pulled = [(pull.structure, pull.at) for pull in job.pulls if pull.at and not pull.struck]
     accepted = [(one.structure, one.at) for one in job.accepted if one.at]
     recorded = recorded_days(pulled, accepted, work.days.zone)
-    return solve_days(DaysOf(work.days, amounts, names, work.units, recorded))
+    marked = {name: result.obstacles for name, result in solved.items()}
+    return solve_days(DaysOf(work.days, amounts, names, work.units, recorded, marked=marked))
 
 
 def grades_of(structure: str, book: "Book | None", levels: LevelsResult) -> dict[str, list[str]]:

@@ -13,6 +13,7 @@ from anvilhead.core.units.units import Units
 from anvilhead.jobfile.documents.days import DaysPlan, Slip
 from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.results.days_results import DaysResult, SlipResult
+from anvilhead.jobfile.results.marks_results import ObstacleResult
 from anvilhead.jobfile.working.days_worked import WorkedDays, recorded_days, work_days
 from anvilhead.jobfile.written.days_solving import DaysOf, solve_days, solve_slip
 from anvilhead.jobfile.written.work_counts import amounts_of, in_job_units
@@ -165,18 +166,24 @@ def _given(session: Session, job: JobRow, worked: WorkedDays, now: datetime) -> 
     plans = plans_of(job)
     names = {name: found.plan.name or name for name, found in plans.found.items()}
     today = now.astimezone(worked.zone).date()
+    marked = {name: _marked(plans, name) for name, found in plans.found.items() if found.plan.obstacles}
     if not worked.plan.from_plans:
-        return DaysOf(worked, {}, names, plans.units, {}, today)
+        return DaysOf(worked, {}, names, plans.units, {}, today, marked)
     called = {row.id: row.name_in_file for row in job.structures}
     pulled = [(called[one], at) for one, at in pulled_times(session, list(called))]
     accepted = [(called[one], at) for one, at in accepted_times(session, list(called))]
     recorded = recorded_days(pulled, accepted, worked.zone)
-    return DaysOf(worked, {name: _amounts(plans, name) for name in plans.found}, names, plans.units, recorded, today)
+    amounts = {name: _amounts(plans, name) for name in plans.found}
+    return DaysOf(worked, amounts, names, plans.units, recorded, today, marked)
 
 
 def _amounts(plans: JobPlans, name: str) -> dict[Work, float]:
     found = plans.found[name]
     return found.once("amounts", (plans.units,), lambda: amounts_of(found, laid_out(plans, name)))
+
+
+def _marked(plans: JobPlans, name: str) -> list[ObstacleResult]:
+    return plans.found[name].once("marked", (plans.units,), lambda: laid_out(plans, name).obstacles)
 
 
 def _tickets(worked: WorkedDays, result: DaysResult, today: date) -> list[TicketView]:

@@ -180,7 +180,7 @@ class ObstaclePlan(Sparse):
     """Something that no hole, stake or board may hit: at a place of the plan frame, or along a line to another.
 
     `radius` is what it needs round its middle, the zone the local rule asks for with it; `stands`: tapes and strings
-    meet it too, as they do a tree.
+    meet it too, as they do a tree.  `ticket`: the number of the locate ticket on which it was marked.
     """
 
     name: RowName
@@ -188,3 +188,4 @@ class ObstaclePlan(Sparse):
     to: Coordinates | None = None
     radius: PositiveLength
     stands: bool = False
+    ticket: RowName | None = None

@@ -40,6 +40,15 @@ class TaskResult(Result):
     runs_on: bool = False
 
 
+class MarkedResult(Result):
+    """Something marked on a ticket: on the plan of which structure, the zone round it, and what falls on it."""
+
+    structure: str
+    name: str
+    zone_text: str
+    hits: list[str]
+
+
 class LocateResult(Result):
     """A ticket.
 
@@ -47,7 +56,7 @@ class LocateResult(Result):
         earliest_dig: the first day on which digging may begin; last_day: the last, null where it does not run out.
         dug_until: the last day planned to be dug on it; runs_out: whether that is after its last.
         renew_by: the last day to ask again so that nobody waits.
-        waiting_for: utilities that did not answer.
+        waiting_for: utilities that did not answer; marks: what was marked on it, as the plans have it.
     """
 
     number: str
@@ -57,6 +66,7 @@ class LocateResult(Result):
     runs_out: bool = False
     renew_by: date | None = None
     waiting_for: list[str] = Field(default_factory=list)
+    marks: list[MarkedResult] = Field(default_factory=list)
     text: str = ""
 
 

@@ -16,7 +16,7 @@ class PlaceResult(Place):
 
 
 class ObstacleHit(Result):
-    """What hits it: a board, a stake, a place, a tape; `setback_mm`: at which the board misses everything."""
+    """What hits it: a board, a stake, a place, a trench, a pad, a tape; `setback_mm`: at which a board misses all."""
 
     what: str
     board: str | None = None
@@ -28,7 +28,7 @@ class ObstacleHit(Result):
 class ObstacleResult(Result):
     """Something in the ground: it keeps a radius free along a line, or round a place where both ends are one.
 
-    `hits`: what falls on it; posts of a fence are told with the fence.
+    `hits`: what falls on it; posts of a fence are told with the fence.  `ticket`: on which it was marked.
     """
 
     name: str
@@ -36,6 +36,7 @@ class ObstacleResult(Result):
     end: Place
     radius_mm: float
     radius_text: str
+    ticket: str | None = None
     hits: list[ObstacleHit]
 
 

@@ -1,11 +1,11 @@
 """Named places, fences and the faces of forms of a plan, worked out from their documents."""
 
-from collections.abc import Collection, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from anvilhead.core.fence.fence import Fence, FenceRule, Gate, fence_along
 from anvilhead.core.geometry.along import Path
-from anvilhead.core.geometry.footprint import Footprint
+from anvilhead.core.geometry.footprint import Footprint, Side
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.plan.inner_line import InnerLine, baseline_ends
 from anvilhead.core.plan.line_family import FOOTING_INNER, FOOTING_OUTER, FamilyOutline, LineFamily, outline_of
@@ -213,6 +213,18 @@ def footing_edges(outlines: Sequence[FamilyOutline], strip: Strip | None) -> tup
     if outer and inner:
         return outer, inner
     return (strip.right, strip.left) if strip else None
+
+
+def trench_edges(outlines: Sequence[FamilyOutline], strip: Strip | None) -> Iterator[tuple[Side, Side]]:
+    """Outer and inner edge of the footing along each side that has both."""
+    edges = footing_edges(outlines, strip)
+    if edges is None:
+        return
+    outer, inner = edges
+    beside = {side.name: side for side in inner.sides}
+    for side in outer.sides:
+        if side.name in beside:
+            yield side, beside[side.name]
 
 
 def marked_points(outline: Footprint, places: Mapping[str, MarkedPlace], fence: Fence | None) -> dict[str, Point]:

@@ -1,8 +1,8 @@
 """A job's days: its tasks on the calendar, its tickets, what must be booked when."""
 
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from contextlib import contextmanager
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from datetime import date, timedelta
 
 from anvilhead.core.days.in_turn import in_turn
@@ -19,10 +19,12 @@ from anvilhead.jobfile.results.days_results import (
     BookingResult,
     DaysResult,
     LocateResult,
+    MarkedResult,
     MovedTask,
     SlipResult,
     TaskResult,
 )
+from anvilhead.jobfile.results.marks_results import ObstacleResult
 from anvilhead.jobfile.working.days_worked import WorkedDays, behind
 from anvilhead.jobfile.written.work_counts import amount_text, from_job_units
 
@@ -41,6 +43,7 @@ class DaysOf:
         units: that rates are typed in, and amounts are told in.
         recorded: days on which tasks of plans were done, as the record has it; what was typed goes before.
         today: nothing that is not done yet is planned before it; None where nobody asks on a day.
+        marked: what nothing may hit on the plans of structures, by their names; what has a ticket is told with it.
     """
 
     worked: WorkedDays
@@ -49,6 +52,7 @@ class DaysOf:
     units: Units
     recorded: Mapping[str, date]
     today: date | None = None
+    marked: Mapping[str, Sequence[ObstacleResult]] = field(default_factory=dict)
 
 
 def solve_days(of: DaysOf) -> DaysResult:
@@ -95,7 +99,7 @@ class _Days:
 
     def __init__(self, of: DaysOf) -> None:
         self._worked, self._names, self._units, self._recorded = of.worked, of.names, of.units, of.recorded
-        self._plan, self._today = of.worked.plan, of.today
+        self._plan, self._today, self._marked = of.worked.plan, of.today, of.marked
         start = self._plan.start
         self._start = max(start, of.today) if start and of.today else start
         self._listed = self._list(of.amounts) if start else []
@@ -253,8 +257,23 @@ class _Days:
             runs_out=runs_out,
             renew_by=renew,
             waiting_for=[utility.name for utility in one.utilities if utility.answered is None],
+            marks=[
+                MarkedResult(
+                    structure=structure,
+                    name=mark.name,
+                    zone_text=mark.radius_text,
+                    hits=[hit.text for hit in mark.hits],
+                )
+                for structure, mark in self._with_tickets()
+                if mark.ticket == one.number
+            ],
             text=text,
         )
+
+    def _with_tickets(self) -> Iterator[tuple[str, ObstacleResult]]:
+        """What was marked on a ticket, and on the plan of which structure."""
+        for structure, marks in self._marked.items():
+            yield from ((structure, mark) for mark in marks if mark.ticket)
 
     def _booking(self, one: BookingPlan, tasks: Mapping[str, TaskResult]) -> BookingResult:
         on = tasks[one.before].start
@@ -294,6 +313,11 @@ class _Days:
                 words.unanswered_text(one.number, [u.name for u in one.utilities if u.answered is None])
                 for one in self._plan.locates
                 if any(u.answered is None for u in one.utilities)
+            ),
+            *(
+                words.unknown_ticket_text(mark.name, self._names[structure], mark.ticket or "")
+                for structure, mark in self._with_tickets()
+                if mark.ticket not in [one.number for one in self._plan.locates]
             ),
             *(words.not_in_plan_text(one.name, one.before) for one in self._plan.bookings if one.before not in tasks),
         ]

@@ -14,7 +14,7 @@ from anvilhead.jobfile.documents.digging import DiggingPlan, FoundPlan, PadPlan
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.results import digging_results as r
 from anvilhead.jobfile.results.pour_results import Laid
-from anvilhead.jobfile.working.marked import footing_edges, marked_points
+from anvilhead.jobfile.working.marked import marked_points, trench_edges
 from anvilhead.jobfile.working.planned import Planned
 from anvilhead.jobfile.written.writing import place, text_of, tidy
 
@@ -36,15 +36,8 @@ class _Digging:
 
     def _edges(self) -> Iterator[tuple[Side, Side, float]]:
         """Outer and inner edge of the footing along each side, and its width."""
-        edges = footing_edges(self.found.outlines, self.found.strip)
-        if edges is None:
-            return
-        outer, inner = edges
-        beside = {side.name: side for side in inner.sides}
-        for side in outer.sides:
-            other = beside.get(side.name)
-            if other is not None:
-                yield side, other, abs((other.start_point - side.start_point).dot(side.direction.left()))
+        for side, other in trench_edges(self.found.outlines, self.found.strip):
+            yield side, other, abs((other.start_point - side.start_point).dot(side.direction.left()))
 
     def result(self) -> r.DiggingResult:
         trenches = [self._trench(*edge) for edge in self.edges]

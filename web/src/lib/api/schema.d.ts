@@ -6267,7 +6267,7 @@ export interface components {
          *         earliest_dig: the first day on which digging may begin; last_day: the last, null where it does not run out.
          *         dug_until: the last day planned to be dug on it; runs_out: whether that is after its last.
          *         renew_by: the last day to ask again so that nobody waits.
-         *         waiting_for: utilities that did not answer.
+         *         waiting_for: utilities that did not answer; marks: what was marked on it, as the plans have it.
          */
         LocateResult: {
             /** Number */
@@ -6290,6 +6290,8 @@ export interface components {
             renew_by: string | null;
             /** Waiting For */
             waiting_for: string[];
+            /** Marks */
+            marks: components["schemas"]["MarkedResult"][];
             /**
              * Text
              * @default
@@ -6408,6 +6410,20 @@ export interface components {
          * @enum {string}
          */
         MarkedIn: "feet-hundredths" | "inches" | "metric";
+        /**
+         * MarkedResult
+         * @description Something marked on a ticket: on the plan of which structure, the zone round it, and what falls on it.
+         */
+        MarkedResult: {
+            /** Structure */
+            structure: string;
+            /** Name */
+            name: string;
+            /** Zone Text */
+            zone_text: string;
+            /** Hits */
+            hits: string[];
+        };
         /**
          * MarkingPlan
          * @description What marks are made on, and how many days they must be seen.
@@ -6908,7 +6924,7 @@ export interface components {
         };
         /**
          * ObstacleHit
-         * @description What hits it: a board, a stake, a place, a tape; `setback_mm`: at which the board misses everything.
+         * @description What hits it: a board, a stake, a place, a trench, a pad, a tape; `setback_mm`: at which a board misses all.
          */
         ObstacleHit: {
             /** What */
@@ -6927,7 +6943,7 @@ export interface components {
          * @description Something that no hole, stake or board may hit: at a place of the plan frame, or along a line to another.
          *
          *     `radius` is what it needs round its middle, the zone the local rule asks for with it; `stands`: tapes and strings
-         *     meet it too, as they do a tree.
+         *     meet it too, as they do a tree.  `ticket`: the number of the locate ticket on which it was marked.
          */
         "ObstaclePlan-Input": {
             /** Name */
@@ -6949,6 +6965,8 @@ export interface components {
              * @default false
              */
             stands?: boolean;
+            /** Ticket */
+            ticket?: string | null;
         };
         "ObstaclePlan-Output": {
             [key: string]: unknown;
@@ -6957,7 +6975,7 @@ export interface components {
          * ObstacleResult
          * @description Something in the ground: it keeps a radius free along a line, or round a place where both ends are one.
          *
-         *     `hits`: what falls on it; posts of a fence are told with the fence.
+         *     `hits`: what falls on it; posts of a fence are told with the fence.  `ticket`: on which it was marked.
          */
         ObstacleResult: {
             /** Name */
@@ -6968,6 +6986,8 @@ export interface components {
             radius_mm: number;
             /** Radius Text */
             radius_text: string;
+            /** Ticket */
+            ticket: string | null;
             /** Hits */
             hits: components["schemas"]["ObstacleHit"][];
         };
@@ -13399,7 +13419,7 @@ export interface components {
          * @description Something that no hole, stake or board may hit: at a place of the plan frame, or along a line to another.
          *
          *     `radius` is what it needs round its middle, the zone the local rule asks for with it; `stands`: tapes and strings
-         *     meet it too, as they do a tree.
+         *     meet it too, as they do a tree.  `ticket`: the number of the locate ticket on which it was marked.
          */
         ObstaclePlan: {
             /** Name */
@@ -13424,6 +13444,11 @@ export interface components {
              * @default false
              */
             stands?: boolean;
+            /**
+             * Ticket
+             * @default null
+             */
+            ticket?: string | null;
         };
         /**
          * OffsetLinePlan

@@ -1,6 +1,7 @@
 <!-- Tickets of the locating service: where each stands today, who answered, and a new one. -->
 <script lang="ts">
 	import { useSession } from '$lib/job/context';
+	import Words from '$lib/lengths/Words.svelte';
 	import Choice from '$lib/ui/Choice.svelte';
 	import { typedNumber, useDays, type LocatePlan } from './stage.svelte';
 
@@ -8,6 +9,10 @@
 	const session = useSession();
 	const tickets = $derived(stage.plan.locates ?? []);
 	const structures = $derived(session.job?.structures ?? []);
+	const here = (name: string) => structures.find((one) => one.name_in_file === name);
+	const calledOf = (name: string) => here(name)?.name ?? name;
+	const marksOf = (name: string) =>
+		`/jobs/${session.job?.id}/${here(name)?.id}/marks?tab=obstacles`;
 	const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeZone: 'UTC' });
 	const told = (one: string) => day.format(new Date(`${one}T00:00:00Z`));
 	const ANSWERS = [
@@ -85,7 +90,7 @@
 					: ''}.
 				{ticket.area ?? ''}
 				{ticket.structures?.length
-					? `For ${ticket.structures.map((id) => structures.find((one) => one.name_in_file === id)?.name ?? id).join(', ')}.`
+					? `For ${ticket.structures.map(calledOf).join(', ')}.`
 					: 'For the whole job.'}
 			</p>
 			{#if known.runs_out}<p class="caution font-semibold">{known.text}</p>{/if}
@@ -117,6 +122,21 @@
 			/>
 			<button class="board-button plain">Add</button>
 		</form>
+		{#if known?.marks?.length}
+			<h4 class="mt-2 font-semibold">What was marked</h4>
+			<ul>
+				{#each known.marks as mark (mark.structure + mark.name)}
+					<li>
+						<a class="inline-flex min-h-11 items-center underline" href={marksOf(mark.structure)}
+							>{mark.name}</a
+						>, <Words text={mark.zone_text} /> to each side, on {calledOf(mark.structure)}:
+						{#each mark.hits as hit (hit)}<p class="caution font-semibold">
+								<Words text={hit} />
+							</p>{:else}nothing of the plan falls on it.{/each}
+					</li>
+				{/each}
+			</ul>
+		{/if}
 		{#if stage.troubleAt(`/locates/${at}`)}<p role="alert" class="font-semibold text-string">
 				{stage.troubleAt(`/locates/${at}`)}
 			</p>{/if}

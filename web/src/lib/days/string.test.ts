@@ -83,6 +83,7 @@ describe('days along a string', () => {
 				runs_out: false,
 				renew_by: null,
 				waiting_for: [],
+				marks: [],
 				text: ''
 			}
 		];

@@ -26,6 +26,7 @@
 		x2={end.x + 0.01}
 		y2={end.y}
 		class="obstacle"
+		class:marked={one.ticket}
 		stroke-width={Math.max(2 * one.radius_mm * scale, 6)}
 	/>
 {/each}
@@ -89,6 +90,10 @@
 		stroke: var(--string);
 		stroke-opacity: 0.3;
 		stroke-linecap: round;
+	}
+	.obstacle.marked {
+		stroke: var(--move);
+		stroke-opacity: 0.4;
 	}
 	.rail {
 		stroke: var(--wood);

@@ -79,6 +79,16 @@
 				/>
 			{/if}
 		</div>
+		<label class="mt-1 block"
+			><span class="font-semibold">Marked on locate ticket</span>
+			<input
+				class="field mt-1"
+				value={row.ticket ?? ''}
+				placeholder="its number, if a service marked it"
+				oninput={(event) =>
+					draft.put(['obstacles', index, 'ticket'], event.currentTarget.value.trim() || undefined)}
+			/></label
+		>
 		<Checkbox
 			checked={row.stands ?? false}
 			onChecked={(on) => draft.put(['obstacles', index, 'stands'], on || undefined)}

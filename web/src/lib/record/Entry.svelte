@@ -16,9 +16,16 @@
 	const late = $derived(
 		new Intl.DateTimeFormat(undefined, { dateStyle: 'short', timeStyle: 'short', timeZone: zone })
 	);
+	const asked = $derived(
+		entry.action.startsWith('hold-')
+			? '?tab=holds'
+			: entry.points.length
+				? `?at=${entry.points.map(encodeURIComponent).join(',')}`
+				: ''
+	);
 	const where = $derived(
 		entry.structure_id && entry.stage
-			? `/jobs/${job}/${entry.structure_id}/${entry.stage}${entry.points.length ? `?at=${entry.points.map(encodeURIComponent).join(',')}` : ''}`
+			? `/jobs/${job}/${entry.structure_id}/${entry.stage}${asked}`
 			: ''
 	);
 	const facts = $derived(Object.entries(entry.facts));

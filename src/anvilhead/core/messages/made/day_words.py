@@ -78,6 +78,11 @@ def unanswered_text(number: str, utilities: Sequence[str]) -> str:
     return f"Ticket {number}: no answer yet from {', '.join(utilities)}. No marks is not the same as nothing there."
 
 
+def unknown_ticket_text(mark: str, structure: str, number: str) -> str:
+    """That something was marked on a ticket which is not there."""
+    return f"{mark} on the plan of {structure} was marked on ticket {number}, which is not among the tickets."
+
+
 def not_in_plan_text(name: str, before: str) -> str:
     """That something is to be booked for what no plan asks for."""
     return f"“{name}” is to come before “{before}”, which the plan does not ask for now."

@@ -71,6 +71,11 @@ def mark_hit(name: str, obstacle: str) -> str:
     return f"{name} falls on {obstacle}: move it, or drive nothing there."
 
 
+def dig_hit(what: str, obstacle: str) -> str:
+    """A trench or a pad whose ground holds something."""
+    return f"{what} comes on {obstacle}: open it by hand there, no machine, as the law and its owner ask."
+
+
 def tape_hit(start: str, end: str, obstacle: str) -> str:
     """A pull that cannot be straight."""
     return f"{start}–{end} runs into {obstacle}: no straight pull there. Pull another pair, or lines beside it."

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
+	import { page } from '$app/state';
 	import CautionList from '$lib/dangers/CautionList.svelte';
 	import { useDangers } from '$lib/dangers/dangers.svelte';
 	import HoldGate from '$lib/dangers/HoldGate.svelte';
@@ -39,7 +40,11 @@
 	]);
 	// where one comes in is decided once: a fence that is begun does not take its own fields away
 	let chosen = $state(
-		untrack(() => (!isRun ? 'places' : here.structure.result.fence ? 'posts' : 'fence'))
+		untrack(
+			() =>
+				page.url.searchParams.get('tab') ??
+				(!isRun ? 'places' : here.structure.result.fence ? 'posts' : 'fence')
+		)
 	);
 	const tab = $derived(TABS.some((one) => one.value === chosen) ? chosen : 'places');
 </script>

@@ -16,7 +16,9 @@ export default {
 				'script-src': ['self'],
 				// Bits UI places its parts with inline styles
 				'style-src': ['self', 'unsafe-inline'],
-				'img-src': ['self', 'data:', 'blob:']
+				'img-src': ['self', 'data:', 'blob:'],
+				// what was just said is heard before it is sent
+				'media-src': ['self', 'blob:']
 			}
 		}
 	}

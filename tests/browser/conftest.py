@@ -26,6 +26,8 @@ CHROMIUM_ARGUMENTS = [
     "--disable-component-update",
     "--disable-sync",
     "--no-proxy-server",
+    "--use-fake-ui-for-media-stream",
+    "--use-fake-device-for-media-stream",
     "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1",
 ]
 

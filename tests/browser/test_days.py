@@ -178,6 +178,25 @@ class TestNotes:
         expect(page.get_by_role("button", name="notes 1")).to_be_visible()
         expect(page.locator("g.note")).to_have_count(1)
 
+    def test_what_is_said_can_be_heard_before_and_after_it_is_sent(self, page: Page) -> None:
+        """A microphone that hums: the browser's own stand-in."""
+        refused: list[str] = []
+        page.on("console", lambda told: refused.append(told.text) if told.type == "error" else None)
+        stand_at_square(page, "Said aloud")
+        page.get_by_role("button", name="notes").click()
+        notes = page.get_by_role("dialog", name="Notes: Boat store")
+        notes.get_by_role("button", name="Say it").click()
+        expect(notes.get_by_role("button", name="Stop, 1 s")).to_be_visible()
+        notes.get_by_role("button", name="Stop").click()
+        lasts = "sound => new Promise(done => { sound.onloadeddata = () => done(true); sound.onerror = () => done(false);"
+        plays = lasts + " sound.load(); })"
+        assert notes.locator("audio").evaluate(plays)
+        notes.get_by_role("button", name="Keep this note").click()
+        kept = notes.get_by_role("listitem").locator("audio")
+        expect(kept).to_have_attribute("src", re.compile("/api/media/"))
+        assert kept.evaluate(plays)
+        assert refused == []
+
     def test_a_page_of_text_is_no_photo(self, page: Page) -> None:
         stand_at_square(page, "No photo")
         page.get_by_role("button", name="notes").click()

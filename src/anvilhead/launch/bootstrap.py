@@ -23,6 +23,7 @@ HELP = """Anvilhead sets out building, slab and fence footprints.
   ./anvilhead start     start with your own jobs
   ./anvilhead solve F   read the job file F (- for standard input), print every result as JSON
   ./anvilhead slate S   work out the sum S, such as "27' 6 1/2\" / 4", print it as JSON; --units ft-in, m or mm
+  ./anvilhead simulate F  try out whole set-outs of the job file F, print what to expect; --seed N, --runs K
   ./anvilhead backup F  write all jobs to the file F
   ./anvilhead restore F bring all jobs back from the file F
   ./anvilhead verify F  check that no record was changed after the fact: of the job file F, else of every job
@@ -45,8 +46,9 @@ MODULES = {
     "bench": "benches",
     "solve": "solve",
     "slate": "slate",
+    "simulate": "simulate",
 }
-ALONE = ("solve", "slate")
+ALONE = ("solve", "slate", "simulate")
 """Commands that need no database, no server and no set-up to be told of, and whose words are their own."""
 
 

@@ -23,7 +23,7 @@ def main(arguments: list[str]) -> int:
     if len(arguments) != 1:
         return refuse([Problem(pointer="", code="usage", message=USAGE)])
     try:
-        job, work = read_and_work(_read(arguments[0]))
+        job, work = read_and_work(read(arguments[0]))
     except OSError as error:
         reason = error.strerror or str(error)
         return refuse([Problem(pointer="", code="unreadable", message=f"{arguments[0]} cannot be read: {reason}.")])
@@ -33,7 +33,7 @@ def main(arguments: list[str]) -> int:
     return 0
 
 
-def _read(name: str) -> bytes:
+def read(name: str) -> bytes:
     """Read no more than a job file may have, so that a huge file is refused and not swallowed."""
     if name == "-":
         return sys.stdin.buffer.read(LARGEST_BYTES + 1)

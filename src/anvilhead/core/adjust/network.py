@@ -213,11 +213,11 @@ def _observation(
         return Station(pull.end, line, value, sigma)
     if pull.kind is PullKind.TRIANGLE:
         ends = [next(name for name in lines[line] if name != pull.start) for line in (pull.line, pull.end)]
-        return Hypotenuse(pull.start, (ends[0], ends[1]), pull.legs_mm, value, _triangle_sigma(pull, tape))
+        return Hypotenuse(pull.start, (ends[0], ends[1]), pull.legs_mm, value, triangle_sigma(pull, tape))
     return Distance(pull.start, pull.end, value, sigma_of(pull, tape))
 
 
-def _triangle_sigma(pull: Pull, tape: TapeClass) -> float:
+def triangle_sigma(pull: Pull, tape: TapeClass) -> float:
     """Of the distance between two marks: the pulls to them and between them, or the angle of a square's blades."""
     one, other = pull.legs_mm
     if pull.instrument == Instrument.FRAMING_SQUARE:

@@ -59,7 +59,7 @@ def off_mm(pull: Pull, planned: Mapping[str, Point], line: Line) -> float:
 def thrown_sigma(pull: Pull, planned: Mapping[str, Point], line: Line, tape: TapeClass) -> float:
     """Of what is read from a thrown right angle: the rule, the angle over the offset, the tape to its station."""
     off = off_mm(pull, planned, line)
-    return math.hypot(_rule_sigma(), _turn_sigma(pull, planned, line, off, tape) * off, _walked_sigma(pull, tape))
+    return math.hypot(rule_sigma(), turn_sigma(pull, planned, line, off, tape) * off, walked_sigma(pull, tape))
 
 
 def thrown_together(
@@ -95,7 +95,7 @@ def _share(
     if first.station_mm:
         setup = f"{OWN}{number}"
         found.points[setup] = start + along * first.station_mm
-        found.constraints.append(Station(setup, line, first.station_mm, _walked_sigma(first, tape)))
+        found.constraints.append(Station(setup, line, first.station_mm, walked_sigma(first, tape)))
         found.constraints.append(Offset(setup, line, 0.0, STRING_MM / 2))
     aimed = (setup, line[1])
     stands = found.points.get(setup, start)
@@ -103,24 +103,26 @@ def _share(
     far = max(offs.values(), key=abs)
     mark = f"{OWN}{number} thrown"
     found.points[mark] = stands + along.left() * far
-    turn = _turn_sigma(first, planned, line, abs(far), tape)
+    turn = turn_sigma(first, planned, line, abs(far), tape)
     found.constraints.append(Station(mark, aimed, 0.0, sigma_at_least(turn * abs(far))))
     found.constraints.append(Offset(mark, aimed, far, FOOT_MM / 2))  # how far out it is thought does not matter
     thrown = (mark, setup) if far > 0 else (setup, mark)  # so that what lies ahead along the string is positive
     for index in indexes:
         pull = pulls[index]
-        found.observations[index] = Offset(pull.end, thrown, pull.length_mm - pull.station_mm, _rule_sigma())
+        found.observations[index] = Offset(pull.end, thrown, pull.length_mm - pull.station_mm, rule_sigma())
 
 
-def _rule_sigma() -> float:
+def rule_sigma() -> float:
+    """Standard deviation of a mark read on a rule held to a thrown line, millimetres."""
     return CLASSES[Instrument.SQUARE_LASER].sigma_mm(0.0)
 
 
-def _walked_sigma(pull: Pull, tape: TapeClass) -> float:
+def walked_sigma(pull: Pull, tape: TapeClass) -> float:
+    """Of the tape to where a right angle is thrown along its string, millimetres."""
     return tape.sigma_mm(abs(pull.station_mm)) if pull.station_mm else 0.0
 
 
-def _turn_sigma(pull: Pull, planned: Mapping[str, Point], line: Line, off: float, tape: TapeClass) -> float:
+def turn_sigma(pull: Pull, planned: Mapping[str, Point], line: Line, off: float, tape: TapeClass) -> float:
     """Standard deviation of the angle that is thrown, radians; a laser's with the mark that it is aimed by."""
     if pull.instrument == Instrument.FRAMING_SQUARE:
         return SQUARE_RAD / 2

@@ -104,6 +104,18 @@ def _push(footprint: Footprint, at: Mapping[str, Point], corner: str, neighbour:
     return Push(corner, neighbour, 0.0, side.name, way if abs(way) >= SMALLEST_MOVE_MM else 0.0, reads)
 
 
+def settled(footprint: Footprint, at: Mapping[str, Point], held: tuple[str, str]) -> dict[str, Point]:
+    """Where the corners of a frame come to lie that hands left somewhere, its held side lying still.
+
+    Args:
+        footprint: the planned outline; its sides are as cut.
+        at: where hands left them.
+        held: corners of the side that lies still.
+    """
+    ring = _from_held(hinges_of(footprint), footprint, held)
+    return _settled(footprint, ring, at, ring[:2])
+
+
 def _settled(
     footprint: Footprint, ring: Sequence[str], at: Mapping[str, Point], pinned: Sequence[str]
 ) -> dict[str, Point]:

@@ -85,6 +85,13 @@ def to_pull(found: Planned, rounds: Rounds) -> list[ToPull]:
     ]
 
 
+def round_of(found: Planned, rounds: Rounds) -> list[Pull]:
+    """What a whole round pulls, by the method or the plain sheet, in the order that it is walked."""
+    sheet = _Sheet(found, rounds, 0.0)
+    asked = in_hand_order(sheet.asked_for(), sheet.footprint, sheet.naming.named, [], found.plan.crew)
+    return [one.pull for one in asked]
+
+
 class _Sheet:
     """Rows of one structure's sheet."""
 

@@ -9,52 +9,42 @@ import random
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
-from anvilhead.core.again.carried import carried_from
-from anvilhead.core.boards.batter_board import BoardLayout
+from anvilhead.core.boards.batter_board import Board, BoardLayout
 from anvilhead.core.check.set_out import SetOut
-from anvilhead.core.check.squaring import SquareCheck, Verdict, check_square
 from anvilhead.core.geometry.footprint import Footprint
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.measure.tape import STEEL_TAPE, Pull
-from anvilhead.core.moves.moves import Strings
+from anvilhead.core.measure.tape import Pull
 from anvilhead.core.units.tolerances import NOTHING_MM
+from anvilhead.core.units.units import SIXTEENTH_MM
+from anvilhead.core.world.coached_crew import MOST_ROUNDS, CoachedCrew
+from anvilhead.core.world.length_stand_ins import LengthStandIn
+from anvilhead.core.world.real_lines import RealLines
 from tests.sites import RECTANGLE_PAIRS
 
 Pair = tuple[str, str]
 
-SIXTEENTH_MM = 25.4 / 16
-MOST_ROUNDS = 12
 
-
-class Site:
-    """Real strings on real nails, which only the simulation knows."""
+class Site(RealLines):
+    """Real strings, and the tape that a crew holds to them."""
 
     def __init__(self, set_out: SetOut, truth: Mapping[str, Point], noise: random.Random) -> None:
-        self.set_out = set_out
+        super().__init__(set_out, truth)
         self.noise = noise
-        self.strings = Strings(set_out.footprint, truth, set_out.boards)
+        self.tape = LengthStandIn(self, noise)
         self.boards = {board.name: board for board in set_out.boards}
-
-    @property
-    def corners(self) -> dict[str, Point]:
-        """Where the strings really cross."""
-        return self.strings.corners()
 
     def pull(self, a: str, b: str) -> float:
         """A tape between two real corners, read to a sixteenth, millimetres."""
-        length = self.corners[a].distance_to(self.corners[b])
-        read = length + self.noise.gauss(0, STEEL_TAPE.limit_mm(length) / 2)
-        return SIXTEENTH_MM * round(read / SIXTEENTH_MM)
+        return self.tape.read(Pull(a, b, 1.0)).reading_mm
+
+    def hang(self, board: Board, inward_mm: float) -> None:
+        """Move a nail by exactly so much."""
+        assert self.strings is not None
+        self.strings.move(board, inward_mm)
 
     def nail(self, board: str, inward_mm: float) -> None:
         """Move a nail, to a sixteenth."""
-        self.strings.move(self.boards[board], SIXTEENTH_MM * round(inward_mm / SIXTEENTH_MM))
-
-    @property
-    def worst_mm(self) -> float:
-        """Farthest that a real corner is from its plan; the line AB is what it is."""
-        real = self.corners
-        return max(point.distance_to(real[name]) for name, point in self.set_out.footprint.corners.items())
+        self.move(self.boards[board], inward_mm)
 
 
 def rough(set_out: SetOut, noise: random.Random, by_mm: float) -> Site:
@@ -77,48 +67,11 @@ class Squared:
 
 
 def coached(site: Site, pairs: Sequence[Pair], *, goes_on: bool = False, careless: float = 0.0) -> Squared:
-    """Pull, move as told, and stop at the verdict.
-
-    Args:
-        site: the strings.
-        pairs: pulled every round; where a round goes on from the last one, only as far as it is asked for.
-        goes_on: whether rounds take in what the one before knew.
-        careless: how often a nail that should move is forgotten, and half as often moved the wrong way.
-    """
-    before: SquareCheck | None = None
-    taken = 0
-    for number in range(1, MOST_ROUNDS + 1):
-        set_out = site.set_out
-        if goes_on:
-            set_out = replace(set_out, carried=carried_from(set_out, before))
-        pulls, before = _round(site, set_out, pairs)
-        taken += len(pulls)
-        if before.verdict is Verdict.SQUARE:
-            return Squared(number, taken, site.worst_mm)
-        for move in before.order.moves if before.order else ():
-            slip = site.noise.random()
-            if slip >= careless:
-                site.nail(move.board.name, move.inward_mm if slip >= 1.5 * careless else -move.inward_mm)
-    return Squared(MOST_ROUNDS, taken, site.worst_mm)
-
-
-def _round(site: Site, set_out: SetOut, pairs: Sequence[Pair]) -> tuple[list[Pull], SquareCheck]:
-    """All pairs; or what is asked for, one after the other, as long as that goes on from the round before."""
-    at = set_out.footprint.corners
-    left = list(pairs)
-    pulls: list[Pull] = []
-    asked: Pair | None = max(left, key=lambda pair: at[pair[0]].distance_to(at[pair[1]]))
-    while asked and set_out.carried.observations:
-        left = [pair for pair in left if set(pair) != set(asked or ())]
-        pulls.append(Pull(*asked, site.pull(*asked)))
-        check = check_square(set_out, pulls)
-        if check.went_on is False or len(pulls) > 2 * len(pairs):
-            break
-        asked = (check.next_pull.start, check.next_pull.end) if check.next_pull else None
-        if not asked:
-            return pulls, check
-    pulls += [Pull(*pair, site.pull(*pair)) for pair in left]
-    return pulls, check_square(set_out, pulls)
+    """Pull, move as told, stop at the verdict: every round all pairs, or what is asked for where it goes on."""
+    site.set_out = replace(site.set_out, goes_on=goes_on)
+    asked = [Pull(*pair, 1.0) for pair in pairs]
+    run = CoachedCrew(site, site.tape, asked, careless).set_out()
+    return Squared(run.rounds, run.pulls, run.worst_mm)
 
 
 def plain_way(site: Site, within_mm: float) -> Squared:

@@ -188,7 +188,9 @@ class TestNotes:
         notes.get_by_role("button", name="Say it").click()
         expect(notes.get_by_role("button", name="Stop, 1 s")).to_be_visible()
         notes.get_by_role("button", name="Stop").click()
-        lasts = "sound => new Promise(done => { sound.onloadeddata = () => done(true); sound.onerror = () => done(false);"
+        lasts = (
+            "sound => new Promise(done => { sound.onloadeddata = () => done(true); sound.onerror = () => done(false);"
+        )
         plays = lasts + " sound.load(); })"
         assert notes.locator("audio").evaluate(plays)
         notes.get_by_role("button", name="Keep this note").click()

@@ -156,7 +156,7 @@ def test_one_round_of_the_fewest_moves_brings_every_real_corner_in(shape: Footpr
         assert order is not None
         real = site_of(set_out, truth)
         for move in order.moves:
-            real.strings.move(move.board, move.inward_mm)
+            real.hang(move.board, move.inward_mm)
         assert real.worst_mm <= set_out.tolerance_mm / 2 + 0.1
         assert all(move.board.line != base.name or abs(move.inward_mm) < 1e-6 for move in order.moves)
 

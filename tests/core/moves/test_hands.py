@@ -102,9 +102,9 @@ class TestOutcome:
         site = Site(SET_OUT, displaced(STORE, {"C": (40, 0), "D": (40, 0)}), random.Random(0))
         assert self.BEFORE.order is not None
         for move in self.BEFORE.order.moves:
-            site.strings.move(move.board, move.inward_mm * factor.get(move.board.name, 1.0))
+            site.hang(move.board, move.inward_mm * factor.get(move.board.name, 1.0))
         for name, mm in (extra or {}).items():
-            site.strings.move(site.boards[name], mm)
+            site.hang(site.boards[name], mm)
         found = outcome_of(STORE, self.BEFORE, judged(site.corners))
         assert found is not None
         return found

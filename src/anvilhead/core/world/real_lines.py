@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Mapping
+from dataclasses import replace
 from random import Random
 
 from anvilhead.core.adjust.hold import HoldKind, laid_corners
@@ -52,7 +53,8 @@ class RealLines:
 
     def length_mm(self, pull: Pull) -> float:
         """What a pull would measure if nothing were off, burn, slope and offsets not included."""
-        return planned_mm(pull, self.at, self._lines)
+        template = replace(pull, reading_mm=pull.burn_mm + pull.offset_mm + 1.0, fall_mm=0.0)  # its number says nothing
+        return planned_mm(template, self.at, self._lines)
 
     def move(self, board: Board, inward_mm: float) -> None:
         """Move a nail, to a mark of the tape."""
@@ -83,9 +85,12 @@ class RealLines:
             self._corners = settled(self.set_out.footprint, self._corners, self.set_out.held_line)
 
     def laid(self) -> dict[str, Point]:
-        """Real corners laid over the plan by what is held."""
+        """Real corners laid over the plan by what is held; but for a point or the best fit that stood as it should."""
         hold, at = self.set_out.hold, self.corners
-        if hold.kind not in (HoldKind.LINE, HoldKind.POINT, HoldKind.BEST_FIT):
+        if hold.kind not in (
+            HoldKind.POINT,
+            HoldKind.BEST_FIT,
+        ):
             return at
         footprint = self.set_out.footprint
         laid = laid_corners(hold, self.at, {**self._beside, **footprint.corners}, footprint.names)[1]

@@ -15,7 +15,7 @@ from anvilhead.api import problems
 from anvilhead.api.body_limit import BodyLimits
 from anvilhead.api.guard import LOCAL_HOSTS, GuardHeaders, HostGuard, inline_scripts
 from anvilhead.api.pages import Pages
-from anvilhead.api.routers import days, exchange, jobs, levels, live, notes, structures, tools, trends
+from anvilhead.api.routers import days, exchange, jobs, levels, live, notes, structures, tools, trends, trying_out
 from anvilhead.jobfile.bundle import LARGEST_BUNDLE_BYTES
 from anvilhead.jobfile.documents.models import JobFile
 from anvilhead.jobfile.reading import LARGEST_BYTES
@@ -48,13 +48,14 @@ def create_app(database: Database | None, web: Path | None = None, hosts: Collec
     app.state.database = database
     app.state.is_stopping = lambda: False
     app.state.previews = CapacityLimiter(MOST_PREVIEWS)
+    app.state.trying_out = CapacityLimiter(1)  # it takes every core there is
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=GZIP_LEVEL)
     app.add_middleware(BodyLimits, most=LARGEST_BYTES, larger={"/api/jobs/files": LARGEST_BUNDLE_BYTES})
     app.add_middleware(HostGuard, hosts=hosts)
     app.add_middleware(GuardHeaders, scripts=inline_scripts(web / "index.html") if web else [])
     problems.add_handlers(app)
     api = APIRouter(prefix="/api")
-    for part in (jobs, days, notes, structures, levels, live, exchange, trends, tools):
+    for part in (jobs, days, notes, structures, levels, live, exchange, trends, trying_out, tools):
         api.include_router(part.router)
     app.include_router(api)
     if web is not None:

@@ -11,11 +11,11 @@ from concurrent.futures import ProcessPoolExecutor
 from itertools import repeat
 
 from anvilhead.core.world.coached_crew import SetOutRun
-from anvilhead.core.world.expected import Yard
+from anvilhead.core.world.expected import Yard, some_runs
 from anvilhead.jobfile.problems import DocumentRefused, Problem
 from anvilhead.jobfile.reading import read_and_work
 from anvilhead.jobfile.results.simulation_results import Simulation
-from anvilhead.jobfile.simulating import expected_of, some_runs, yard_of
+from anvilhead.jobfile.simulating import expected_of, yard_of
 from anvilhead.launch.solve import read, refuse
 
 USAGE = "Usage: anvilhead simulate FILE [--seed N] [--runs K] [--misreads SHARE]    (FILE is a job file, or -)"

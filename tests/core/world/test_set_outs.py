@@ -127,7 +127,7 @@ class TestRuns:
         assert 2 <= found.mean(lambda run: run.rounds) <= 4
         assert found.mean(lambda run: run.worst_mm <= 1.5 * 25.4 / 8) > 0.9
         assert all(run.pulls >= 15 * run.rounds for run in found.runs)
-        assert found.mean(lambda run: max(off.length() for off in run.corners.values()) - run.worst_mm) == 0
+        assert found.mean(lambda run: max(off.length() for off in run.off.values()) - run.worst_mm) == 0
 
     def test_slips_cost_pulls_and_are_caught(self) -> None:
         ell = SetOut(ELL, BoardLayout(1200))

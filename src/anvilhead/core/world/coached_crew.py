@@ -33,7 +33,7 @@ class SetOutRun:
     Attributes:
         rounds, pulls: until the crew could know that it was done, or gave up; square: whether it did not give up.
         moved: nails, stakes and form corners moved; seconds: by the times above, walking included.
-        worst_mm: farthest that a corner really is from its plan; corners: where they really are, off their plan.
+        worst_mm: farthest that a corner really is from its plan; off: where each of them really is, from its plan.
     """
 
     rounds: int
@@ -42,7 +42,7 @@ class SetOutRun:
     moved: int
     seconds: float
     worst_mm: float
-    corners: dict[str, Point]
+    off: dict[str, Point]
 
 
 @dataclass

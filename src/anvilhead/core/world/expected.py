@@ -40,6 +40,18 @@ def one_run(yard: Yard, seed: str) -> SetOutRun:
     return CoachedCrew(lines, tape, yard.asked, people=yard.people).set_out()
 
 
+def some_runs(yard: Yard, name: str, seed: int, runs: Sequence[int]) -> list[SetOutRun]:
+    """Some of the set-outs of a structure: each is the same however many are tried beside it.
+
+    Args:
+        yard: what is tried out.
+        name: of the structure, so that two of a job are not put up alike.
+        seed: of all of them.
+        runs: their numbers.
+    """
+    return [one_run(yard, f"{seed} {name} {number}") for number in runs]
+
+
 @dataclass(frozen=True)
 class Expected:
     """What to expect, by the set-outs that were tried."""

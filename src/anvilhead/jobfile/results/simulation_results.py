@@ -21,6 +21,14 @@ class Spread(Result):
     p95: float
 
 
+class Bin(Result):
+    """So many set-outs whose worst corner ended within a distance, and beyond that of the bin before."""
+
+    to_mm: float
+    to_text: str
+    count: int
+
+
 class StructureExpected(Result):
     """What set-outs of one structure come to.
 

@@ -1596,6 +1596,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/structures/{structure_id}/tried-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Try Out
+         * @description How many are done, event by event, the last with what they came to; closing it stops the trying.
+         */
+        get: operations["try_out_api_structures__structure_id__tried_out_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -2303,6 +2323,18 @@ export interface components {
         };
         "Beside-Output": {
             [key: string]: unknown;
+        };
+        /**
+         * Bin
+         * @description So many set-outs whose worst corner ended within a distance, and beyond that of the bin before.
+         */
+        Bin: {
+            /** To Mm */
+            to_mm: number;
+            /** To Text */
+            to_text: string;
+            /** Count */
+            count: number;
         };
         /**
          * BoardHeightResult
@@ -8815,6 +8847,18 @@ export interface components {
             accepted: boolean;
         };
         /**
+         * RoundsExpected
+         * @description How many rounds: on average, and how many set-outs took how many.
+         */
+        RoundsExpected: {
+            /** Mean */
+            mean: number;
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+        };
+        /**
          * RouteResult
          * @description One string led round: the nails in order, and its length.
          */
@@ -9913,6 +9957,16 @@ export interface components {
             trouble: components["schemas"]["Problem"] | null;
         };
         /**
+         * Spread
+         * @description On average, and what 95 in 100 stay below.
+         */
+        Spread: {
+            /** Mean */
+            mean: number;
+            /** P95 */
+            p95: number;
+        };
+        /**
          * SquareResult
          * @description All that the latest round says.
          *
@@ -10688,6 +10742,33 @@ export interface components {
             /** Name In File */
             name_in_file: string;
             plan: components["schemas"]["Plan-Input"];
+        };
+        /**
+         * StructureExpected
+         * @description What set-outs of one structure come to.
+         *
+         *     Attributes:
+         *         rounds: until the crew could know that it was square.
+         *         worst_mm: of the worst corner then, as it really lies off its plan, whatever the crew believed.
+         *         within: share of the set-outs whose corners all lay within the tolerance; tolerance_mm: that.
+         *         pulls, moved, minutes: taken, nails moved, and how long it takes by the times that are guessed.
+         *         gave_up: set-outs that were not square after the most rounds; they count in all of the above.
+         *         text: all of it in words.
+         */
+        StructureExpected: {
+            rounds: components["schemas"]["RoundsExpected"];
+            worst_mm: components["schemas"]["Spread"];
+            /** Within */
+            within: number;
+            /** Tolerance Mm */
+            tolerance_mm: number;
+            pulls: components["schemas"]["Spread"];
+            moved: components["schemas"]["Spread"];
+            minutes: components["schemas"]["Spread"];
+            /** Gave Up */
+            gave_up: number;
+            /** Text */
+            text: string;
         };
         /**
          * StructureResult
@@ -11533,6 +11614,30 @@ export interface components {
             cost_text: string;
         };
         /**
+         * TriedOut
+         * @description What set-outs of a structure come to.
+         *
+         *     Attributes:
+         *         bins: how many ended with their worst corner how far off.
+         *         clouds: of each corner, by set-out, where it really ended off its plan, millimetres.
+         */
+        TriedOut: {
+            /** Seed */
+            seed: number;
+            /** Runs */
+            runs: number;
+            expected: components["schemas"]["StructureExpected"];
+            /** Bins */
+            bins: components["schemas"]["Bin"][];
+            /** Clouds */
+            clouds: {
+                [key: string]: [
+                    number,
+                    number
+                ][];
+            };
+        };
+        /**
          * Trust
          * @description What the heights of a setup are worth after a check that failed, if it was one of the suspects that slipped.
          * @enum {string}
@@ -11553,6 +11658,17 @@ export interface components {
             is_true: boolean;
             /** Text */
             text: string;
+        };
+        /**
+         * Trying
+         * @description How far it is: `tried` is null until all are.
+         */
+        Trying: {
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            tried: components["schemas"]["TriedOut"] | null;
         };
         /**
          * Units
@@ -21329,6 +21445,89 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    try_out_api_structures__structure_id__tried_out_get: {
+        parameters: {
+            query?: {
+                /** @description The same seed tries out the same. */
+                seed?: number;
+                /** @description How many set-outs. */
+                runs?: number;
+                /** @description Share of readings that go wrong. */
+                misreads?: number;
+            };
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
                 };
             };
         };

@@ -29,6 +29,7 @@
 	import PlanBoards from './PlanBoards.svelte';
 	import PlanFamilies from './PlanFamilies.svelte';
 	import PlanInner from './PlanInner.svelte';
+	import PlanClouds from './PlanClouds.svelte';
 	import PlanDigging from './PlanDigging.svelte';
 	import PlanForms from './PlanForms.svelte';
 	import PlanMarks from './PlanMarks.svelte';
@@ -63,6 +64,10 @@
 		digging?: boolean;
 		/** How well each corner would be known, drawn as ellipses. */
 		expected?: Method['ellipses'] | undefined;
+		/** Where corners ended in set-outs that were tried out, off their plan, millimetres. */
+		clouds?: Record<string, [number, number][]> | undefined;
+		/** What is allowed at a corner, millimetres, drawn round each cloud. */
+		within?: number | undefined;
 		/** Draw where the strings are by the readings, and the moves. */
 		measured?: boolean;
 		/** The two corners of the pull in hand. */
@@ -83,6 +88,8 @@
 		plates = false,
 		digging = false,
 		expected,
+		clouds,
+		within,
 		measured = false,
 		current
 	}: Props = $props();
@@ -102,7 +109,12 @@
 		Math.max(0, ...Object.values(square?.estimated ?? {}).map((c) => (c.ellipse ? c.off_mm : 0)))
 	);
 	const widest = $derived(Math.max(...result.sides.map((side) => side.length_mm)));
-	const doubt = $derived(Math.max(0, ...Object.values(expected ?? {}).map((one) => one.major_mm)));
+	const doubt = $derived(
+		Math.max(
+			clouds ? (within ?? 0) : 0,
+			...Object.values(expected ?? {}).map((one) => one.major_mm)
+		)
+	);
 	let chosen = $state<number>();
 	const factor = $derived(chosen ?? fittingFactor(largest || doubt, widest));
 	const withDiagonals = $derived(
@@ -198,7 +210,7 @@
 	left={placed.left}
 	{told}
 	{corners}
-	factor={found !== null || expected !== undefined ? factor : undefined}
+	factor={found !== null || expected || clouds ? factor : undefined}
 	onFactor={(value) => (chosen = value)}
 	class={result.closed ? 'closed' : ''}
 >
@@ -227,6 +239,14 @@
 			class="expected"
 		/>
 	{/each}
+	{#if clouds}<PlanClouds
+			{corners}
+			{clouds}
+			{within}
+			{factor}
+			{at}
+			scale={sheet.layout.scale}
+		/>{/if}
 	<PlanPins {result} {at} />
 	{#if current}
 		{@const one = at(corners[current[0]] as XY)}

@@ -8,9 +8,12 @@
 	import MethodTable from '$lib/square/methods/MethodTable.svelte';
 	import RoundedCost from '$lib/square/methods/RoundedCost.svelte';
 	import SettingOut from '$lib/square/methods/SettingOut.svelte';
+	import { Trial } from '$lib/square/tried/tried.svelte';
+	import TriedOut from '$lib/square/tried/TriedOut.svelte';
 
 	const here = useHere();
 	const editor = useEditor(here, true);
+	const trial = new Trial();
 	const units = $derived(here.job.units);
 	const result = $derived(editor.preview.shown?.result ?? here.structure.result);
 	const calls = $derived(editor.preview.shown?.calls ?? here.structure.calls);
@@ -54,6 +57,7 @@
 		<div class="mt-2"><KeepBar {editor} structure={here.structure} {units} /></div>
 		{#if result.setting_out}<SettingOut sheet={result.setting_out} />{/if}
 		<RoundedCost {calls} {units} />
+		<TriedOut {trial} structure={here.structure.id} />
 	</form>
 	<div class="pane">
 		<Plan
@@ -61,7 +65,9 @@
 			name={here.name}
 			{units}
 			heldLine={here.structure.plan.held_line}
-			expected={(result.methods?.mixed ?? chosen)?.ellipses}
+			expected={trial.tried ? undefined : (result.methods?.mixed ?? chosen)?.ellipses}
+			clouds={trial.tried?.clouds}
+			within={trial.tried?.expected.tolerance_mm}
 		/>
 	</div>
 </main>

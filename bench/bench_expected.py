@@ -6,6 +6,8 @@ import tempfile
 from itertools import count
 from pathlib import Path
 
+from tests.slip_trials import STORE
+
 from anvilhead.core.boards.batter_board import BoardLayout
 from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.measure.call_sheet import calls_for
@@ -14,7 +16,6 @@ from anvilhead.core.world.expected import Yard, one_run
 from anvilhead.launch.paths import ROOT
 from bench.bench_plan import loop
 from bench.side_by_side import ratio, report, seconds
-from tests.slip_trials import STORE
 
 SET_OUTS = 500
 JOB = {

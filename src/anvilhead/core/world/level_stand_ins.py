@@ -1,0 +1,181 @@
+"""What is read for height where the truth is known: lasers, optical and water levels, line and spirit levels, rods.
+
+An instrument has an error of its own, drawn once, which goes with the sight or the span as its class claims; every
+reading has the hand's and the eye's on top.  Both are ± of the class, 95 in 100: two standard deviations.
+"""
+
+import math
+from dataclasses import dataclass, field
+from enum import StrEnum
+from random import Random
+
+from anvilhead.core.levels.level_instrument import SPANNED, LevelClass, LevelInstrument
+
+CONE_SHARE = 0.36
+"""Of a rotating laser's variance what is a cone: alike on all sides, so that turning it does not show it."""
+GRAVITY_MM_S2 = 9806.65
+WINDOW_MM = 30.0
+"""From the middle of a receiver to either end of what catches the beam."""
+WATER_MM2_S = 1.0
+"""Kinematic viscosity of water at 20 °C."""
+
+
+class Beep(StrEnum):
+    """What a receiver says of where it is."""
+
+    HIGH = "high"
+    """The beam is above it: raise it. A quick beep."""
+    ON = "on"
+    """A steady tone."""
+    LOW = "low"
+    """The beam is below it: lower it. A slow beep."""
+    LOST = "lost"
+    """The beam does not meet its window."""
+
+
+@dataclass
+class LevelStandIn:
+    """One instrument for heights, simulated.
+
+    Attributes:
+        kind: what it is; grade: how good it claims to be.
+        noise: where its errors come from.
+        mark_mm: how far the marks are apart that it is read to; 0 where no number is rounded.
+    """
+
+    kind: LevelInstrument
+    grade: LevelClass
+    noise: Random
+    mark_mm: float = 0.0
+    along: float = field(init=False)
+    across: float = field(init=False, default=0.0)
+    cone: float = field(init=False, default=0.0)
+
+    def __post_init__(self) -> None:
+        sigma = self.grade.per_mm / 2
+        if self.kind is LevelInstrument.LASER:
+            tilt = sigma * math.sqrt(1 - CONE_SHARE)
+            self.across = self.noise.gauss(0, tilt)
+            self.cone = self.noise.gauss(0, sigma * math.sqrt(CONE_SHARE))
+            sigma = tilt
+        self.along = self.noise.gauss(0, sigma)
+
+    def error(self, bearing_rad: float = 0.0) -> float:
+        """What it reads too much for each millimetre of sight or span.
+
+        Args:
+            bearing_rad: toward which it looks, of a rotating laser from the mark on its housing: turning it turns this.
+        """
+        return self.along * math.cos(bearing_rad) + self.across * math.sin(bearing_rad) + self.cone
+
+    def read(self, true_mm: float, sight_mm: float, bearing_rad: float | None = None) -> float:
+        """A reading where a true level line would give `true_mm`.
+
+        An optical level has one error in every direction, a rotating laser another in each.
+
+        Args:
+            true_mm: of a plumb rod with a whole foot.
+            sight_mm: how far away it stands; of a line or spirit level the span from the end it is set by.
+            bearing_rad: toward which a rotating laser looks.
+        """
+        own = self.error(bearing_rad or 0.0) if self.kind is LevelInstrument.LASER else self.along
+        return self.rounded(true_mm + own * sight_mm + self.noise.gauss(0, self._eye_sigma_mm()))
+
+    def turned(self) -> "LevelStandIn":
+        """The same line or spirit level turned end for end: its own error goes the other way."""
+        other = LevelStandIn(self.kind, self.grade, self.noise, self.mark_mm)
+        other.along = -self.along if self.kind in SPANNED else self.along
+        return other
+
+    def beep(self, above_mm: float) -> Beep:
+        """What a receiver says that is held so far above where the level line really meets the rod.
+
+        Its dead band is what the class says of one reading; its window reaches an inch or so each way.
+
+        Args:
+            above_mm: of the receiver's mark over the beam, its error included.
+        """
+        if abs(above_mm) <= self.grade.reading_mm:
+            return Beep.ON
+        if abs(above_mm) > WINDOW_MM:
+            return Beep.LOST
+        return Beep.LOW if above_mm > 0 else Beep.HIGH
+
+    def rounded(self, mm: float) -> float:
+        """To the marks that it is read to."""
+        return self.mark_mm * round(mm / self.mark_mm) if self.mark_mm else mm
+
+    def _eye_sigma_mm(self) -> float:
+        """What is left for hand and eye once rounding to a mark has taken its part of the claim."""
+        return math.sqrt(max(0.0, (self.grade.reading_mm / 2) ** 2 - self.mark_mm**2 / 12))
+
+
+@dataclass(frozen=True, slots=True)
+class Hose:
+    """A water level: the water swings until the walls of the hose have taken its motion.
+
+    Of a column of length L in a bore of radius r, x'' + (8ν/r²) x' + (2g/L) x = 0 for laminar flow (Hagen and
+    Poiseuille's friction; a U-tube's spring).
+
+    Attributes:
+        length_mm: of water in it; bore_mm: inner diameter.
+        bubble_mm: height of air caught in a leg, which holds one end up.
+    """
+
+    length_mm: float
+    bore_mm: float = 8.0
+    bubble_mm: float = 0.0
+
+    def off_mm(self, begun_mm: float, seconds: float) -> float:
+        """How far an end still stands off after so many seconds, having begun so far off at rest.
+
+        Args:
+            begun_mm: at the moment the end was set down.
+            seconds: since.
+        """
+        decay = 4 * WATER_MM2_S / (self.bore_mm / 2) ** 2
+        spring = 2 * GRAVITY_MM_S2 / self.length_mm
+        swing = spring - decay**2
+        if swing > 0:
+            turn = math.sqrt(swing)
+            rest = math.cos(turn * seconds) + decay / turn * math.sin(turn * seconds)
+        else:
+            slow = math.sqrt(-swing)
+            rest = math.cosh(slow * seconds) + (decay / slow * math.sinh(slow * seconds) if slow else decay * seconds)
+        return self.bubble_mm + begun_mm * math.exp(-decay * seconds) * rest
+
+    def settled_s(self, begun_mm: float, within_mm: float) -> float:
+        """Seconds until the swing stays within so much.
+
+        Args:
+            begun_mm: at the moment the end was set down.
+            within_mm: what does not show any more, above zero.
+        """
+        decay = 4 * WATER_MM2_S / (self.bore_mm / 2) ** 2
+        return max(0.0, math.log(max(abs(begun_mm) / within_mm, 1.0)) / decay)
+
+
+@dataclass(frozen=True, slots=True)
+class RodStandIn:
+    """A rod held by a helper: it lacks some of its foot, and is never quite plumb.
+
+    Attributes:
+        foot_mm: worn off; leans_rad: standard deviation of how far from plumb it is held.
+    """
+
+    foot_mm: float = 0.0
+    leans_rad: float = 0.0
+
+    def shows_mm(self, upright_mm: float, noise: Random) -> float:
+        """What it shows where a plumb rod with a whole foot would read `upright_mm`."""
+        return (upright_mm + self.foot_mm) / math.cos(noise.gauss(0, self.leans_rad))
+
+
+def bubble_mm(slope: float, radius_mm: float) -> float:
+    """How far a bubble lies off the middle of its vial, toward the higher end.
+
+    Args:
+        slope: rise over run of what the level lies on, its own error included.
+        radius_mm: of the vial's curve: the larger, the finer.
+    """
+    return radius_mm * slope

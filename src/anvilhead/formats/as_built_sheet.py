@@ -9,7 +9,7 @@ from reportlab.lib.units import mm
 from reportlab.lib.utils import ImageReader
 
 from anvilhead.core.dangers.holds import HoldState
-from anvilhead.core.messages.made.day_words import day_text
+from anvilhead.core.days.working_days import day_text
 from anvilhead.core.units.length_printing import print_length
 from anvilhead.core.units.units import Units
 from anvilhead.formats.drawing import as_built_drawing, scale_for

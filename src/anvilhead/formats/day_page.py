@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
-from anvilhead.core.messages.made.day_words import day_text
+from anvilhead.core.days.working_days import day_text
 from anvilhead.formats.paper import Paper
 from anvilhead.formats.site_sheet import FOOT
 from anvilhead.jobfile.results.days_results import TaskResult

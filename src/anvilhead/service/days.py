@@ -92,7 +92,7 @@ def change_days(database: Database, job_id: str, change: DaysChange, by: By) -> 
             document = _with_newest(change.base_revision, base, document, newest)
         plan = DaysPlan.model_validate(document)
         solve_days(_given(session, job, _worked(plan, job, "/days"), by.at))
-        was = newest.document if newest else {}
+        was = newest.document if newest else DaysPlan().model_dump(mode="json")
         if document != was:
             keep_days(session, job, (newest.revision if newest else 0) + 1, document, by)
             changed = ", ".join(things_changed(was, document))

@@ -84,7 +84,7 @@ def things_changed(was: dict[str, Any], now: dict[str, Any]) -> list[str]:
         before, after = was.get(key), now.get(key)
         if before == after:
             continue
-        named = [_by_name(items) if isinstance(items, list) else None for items in (before or [], after or [])]
+        named = [by_name(items) if isinstance(items, list) else None for items in (before or [], after or [])]
         if named[0] is None or named[1] is None:
             found.append(str(after.get("name", key) if isinstance(after, dict) else key).replace("_", " "))
         else:
@@ -121,14 +121,14 @@ def merged(base: dict[str, Any], mine: dict[str, Any], theirs: dict[str, Any]) -
 
 
 def _merged_lists(base: list[Any], mine: list[Any], theirs: list[Any]) -> list[Any] | None:
-    named = [_by_name(items) for items in (base, mine, theirs)]
+    named = [by_name(items) for items in (base, mine, theirs)]
     if None in named:
         return None
     both = merged(*(items or {} for items in named))
     return None if both is None else list(both.values())
 
 
-def _by_name(items: list[Any]) -> dict[str, Any] | None:
+def by_name(items: list[Any]) -> dict[str, Any] | None:
     """Items by what they are called; None where one has no name, or two have the same."""
     names = [(_called(item), item.get("on")) if isinstance(item, dict) else (None, None) for item in items]
     if any(name is None for name, _ in names) or len(set(names)) < len(names):

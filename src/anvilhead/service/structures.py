@@ -23,10 +23,11 @@ from anvilhead.service.asked.documents import PlanChange, PullCreate, SiteAsked
 from anvilhead.service.facts import said_of_pull, told_to_move
 from anvilhead.service.holds import open_before_stakes
 from anvilhead.service.jobs import new_pull_row
-from anvilhead.service.put_together import PlanIsStale, changes_between, merged, stale_details
+from anvilhead.service.put_together import PlanIsStale, merged, stale_details
 from anvilhead.service.revisions import NOTHING_TO_REDO, to_redo, to_restore
 from anvilhead.service.shown.job_plans import JobPlans, control_of, counting, plans_of, reading_of, rounds_in
 from anvilhead.service.shown.showing import get_structure
+from anvilhead.service.told_changes import told_changes
 from anvilhead.service.views.structure_views import StructureView
 from anvilhead.service.views.worked_views import SitePreview
 from anvilhead.store import jobs as store
@@ -83,8 +84,8 @@ def change_plan(database: Database, structure_id: str, change: PlanChange, by: B
         was = row.newest.document
         if document != was:
             store.add_plan(session, row, document, by.who, by.at)
-            told = "; ".join(f"{c.pointer.strip('/')} {c.was} → {c.now}" for c in changes_between(was, document))
-            store.add_log(session, row.job, "plan-changed", f"Changed the plan: {told}.", by, row.id)
+            text = f"Changed the plan: {told_changes(was, document)}."
+            store.add_log(session, row.job, "plan-changed", text, by, row.id)
     return get_structure(database, structure_id)
 
 

@@ -64,7 +64,7 @@ class TestLocate:
         assert locate(december(24), 0, None, WEEKDAYS) == Locate(december(28), None)
 
     def test_one_that_ends_before_it_begins_is_refused(self) -> None:
-        with pytest.raises(DaysError, match="ends on 2026-11-24, before digging may begin on 2026-11-25"):
+        with pytest.raises(DaysError, match="ends on Tue 24 Nov 2026, before digging may begin on Wed 25 Nov 2026"):
             locate(date(2026, 11, 20), 2, 4, WEEKDAYS)
 
     @pytest.mark.parametrize(

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from enum import StrEnum
 
-from anvilhead.core.days.working_days import DaysError, WorkingDays
+from anvilhead.core.days.working_days import DaysError, WorkingDays, day_text
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,7 +48,7 @@ def locate(asked: date, notice_days: int, lasts_days: int | None, days: WorkingD
     last = None if lasts_days is None else asked + timedelta(days=lasts_days)
     if last is not None and last < earliest:
         message = (
-            f"This ticket ends on {last.isoformat()}, before digging may begin on {earliest.isoformat()}. "
+            f"This ticket ends on {day_text(last)}, before digging may begin on {day_text(earliest)}. "
             "Check the notice and how long it lasts."
         )
         raise DaysError("ends-before-it-begins", message)

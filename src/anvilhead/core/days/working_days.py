@@ -17,6 +17,11 @@ LAST_YEAR = 2200
 ONE_DAY = timedelta(days=1)
 
 
+def day_text(day: date) -> str:
+    """A day as people say it: Mon 30 Nov 2026."""
+    return f"{day:%a} {day.day} {day:%b} {day.year}"
+
+
 class DaysError(InputError):
     """Dates that cannot be: no day is worked, or a plan that runs out of the calendar."""
 

@@ -2,7 +2,7 @@
 
 from datetime import date
 
-from anvilhead.core.messages.made.day_words import day_text
+from anvilhead.core.days.working_days import day_text
 
 
 def outside_corner_text(corner: str, off: str, allowed: str, who: str | None, note: str) -> str:

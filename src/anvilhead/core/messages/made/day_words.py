@@ -5,6 +5,7 @@ from datetime import date
 
 from anvilhead.core.days.locate import Standing
 from anvilhead.core.days.rates import Work
+from anvilhead.core.days.working_days import day_text
 from anvilhead.core.messages.made.counting import count_of
 
 WORK = {
@@ -24,11 +25,6 @@ WORK = {
     Work.RAILS: "Hang rails",
 }
 """What a crew calls each kind of work."""
-
-
-def day_text(day: date) -> str:
-    """A day as people say it: Mon 30 Nov 2026."""
-    return f"{day:%a} {day.day} {day:%b} {day.year}"
 
 
 def locate_text(number: str, earliest: date, last: date | None) -> str:

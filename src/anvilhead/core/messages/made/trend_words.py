@@ -4,8 +4,8 @@ from collections.abc import Mapping
 from datetime import timedelta
 
 from anvilhead.core.check.slip_kinds import Slip
+from anvilhead.core.days.working_days import day_text
 from anvilhead.core.measure.tape import TapeClass
-from anvilhead.core.messages.made.day_words import day_text
 from anvilhead.core.messages.words import SLIP_TEXT
 from anvilhead.core.trends.drifting import Drift
 from anvilhead.core.trends.kept_to import LEAST_SPARE, KeptTo

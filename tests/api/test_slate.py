@@ -34,6 +34,9 @@ def test_what_cannot_be_added_up_is_told_with_its_place(client: TestClient) -> N
         ("level", ["30'", "2'"], "29' 11 3/16\""),
         ("volume", ["40'", "22'", '6"'], "16.30 cu yd (440.0 cu ft)"),
         ("hole", ['12"', "3'"], "0.09 cu yd (2.4 cu ft)"),
+        # 100 ft by 11.6 in a million by 54 degrees F, 30 kelvin: 0.418 in; by 27 degrees C of frost: -0.376 in
+        ("tape-f", ["100'", "54"], '7/16"'),
+        ("tape-c", ["100'", "-27"], '-3/8"'),
         ("round-post", ['10"', '3 1/2"', '30"'], "0.04 cu yd (1.2 cu ft)"),
     ],
 )

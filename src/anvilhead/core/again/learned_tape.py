@@ -19,14 +19,13 @@ from anvilhead.core.adjust.network import Network
 from anvilhead.core.check.squaring import SquareCheck
 from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import TAPED, Pull
+from anvilhead.core.units.standards import STEEL_PER_KELVIN
 from anvilhead.core.units.tolerances import COINCIDENT_MM, DISAGREE_PROBABILITY, LEFT_SHARE, SMALLEST_MOVE_MM
 
 TOLD_BY_CHANCE = 0.01
 """Chance that a tape without fault is said to have one."""
 SCALE_PER = 10_000.0
 """The scale is counted in millimetres on this length, which makes it as large as a zero."""
-STEEL_PER_KELVIN = 11.6e-6
-"""Share by which steel grows for every kelvin."""
 
 
 @dataclass(frozen=True, slots=True)

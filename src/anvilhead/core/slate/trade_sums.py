@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from anvilhead.core.plan.place import by_spaces
 from anvilhead.core.units.errors import LengthError
+from anvilhead.core.units.standards import STEEL_PER_KELVIN
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,6 +27,8 @@ class TradeSum:
 
 _SUM, _DIFFERENCE = "√(({0})² + ({1})²)", "√(({0})² − ({1})²)"
 _PLACED = "in place, no waste"
+_GROWN = f"({{0}}) × ({{1}}) × {STEEL_PER_KELVIN * 1_000_000:g} ÷ 1000000"
+_WARM = "a warm tape is longer and reads less: add it; below, a minus before the degrees"
 TRADE_SUMS = (
     TradeSum("diagonal", "Diagonal of a rectangle", ("Length", "Width"), _SUM, "both diagonals must be it"),
     TradeSum("leg", "The other leg", ("Diagonal", "Leg"), _DIFFERENCE, "the diagonal is the longer"),
@@ -33,6 +36,8 @@ TRADE_SUMS = (
     TradeSum("fall", "Fall over a run", ("Run", "It falls", "in"), "({0}) × ({1}) ÷ ({2})", "1/4 inch in a foot, say"),
     TradeSum("slope", "Slope length", ("Run", "Rise"), _SUM, "what a tape along the slope reads"),
     TradeSum("level", "Level length of a slope", ("Along the slope", "Rise"), _DIFFERENCE, "what the plan shows"),
+    TradeSum("tape-c", "Steel tape in heat, °C", ("It reads", "Degrees over 20"), _GROWN, _WARM),
+    TradeSum("tape-f", "Steel tape in heat, °F", ("It reads", "Degrees over 68"), f"{_GROWN} × 5 ÷ 9", _WARM),
     TradeSum("volume", "Slab or trench", ("Length", "Width", "Thick"), "({0}) × ({1}) × ({2})", _PLACED),
     TradeSum("hole", "Round hole or pier", ("Across", "Deep"), "π × (({0}) ÷ 2)² × ({1})", _PLACED),
     TradeSum(

@@ -129,3 +129,6 @@ CUT_SLOPES = (
     (2.0, "twice as wide"),
 )
 """Run of the side of a cut for each unit of depth, and how it is said; soil and local rules decide."""
+
+STEEL_PER_KELVIN = 11.6e-6
+"""Share by which steel grows for every kelvin; tapes are made to be right at 20 °C, 68 °F (ISO 1)."""

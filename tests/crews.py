@@ -37,6 +37,12 @@ class Site(RealLines):
         """A tape between two real corners, read to a sixteenth, millimetres."""
         return self.tape.read(Pull(a, b, 1.0)).reading_mm
 
+    @property
+    def worst_mm(self) -> float:
+        """Farthest that a corner is from where its plan was on the ground to begin with."""
+        at = self.corners
+        return max(place.distance_to(at[name]) for name, place in self.set_out.footprint.corners.items())
+
     def hang(self, board: Board, inward_mm: float) -> None:
         """Move a nail by exactly so much."""
         assert self.strings is not None
@@ -71,7 +77,7 @@ def coached(site: Site, pairs: Sequence[Pair], *, goes_on: bool = False, careles
     site.set_out = replace(site.set_out, goes_on=goes_on)
     asked = [Pull(*pair, 1.0) for pair in pairs]
     run = CoachedCrew(site, site.tape, asked, careless).set_out()
-    return Squared(run.rounds, run.pulls, run.worst_mm)
+    return Squared(run.rounds, run.pulls, site.worst_mm)
 
 
 def plain_way(site: Site, within_mm: float) -> Squared:

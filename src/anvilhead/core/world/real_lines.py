@@ -85,13 +85,13 @@ class RealLines:
             self._corners = settled(self.set_out.footprint, self._corners, self.set_out.held_line)
 
     def laid(self) -> dict[str, Point]:
-        """Real corners laid over the plan by what is held; but for a point or the best fit that stood as it should."""
-        hold, at = self.set_out.hold, self.corners
-        if hold.kind not in (
-            HoldKind.POINT,
-            HoldKind.BEST_FIT,
-        ):
-            return at
+        """Real corners laid over the plan by what is held, as the verdict means them.
+
+        Nothing says where along its line a held line's first corner lies but that corner itself.
+        """
+        hold = self.set_out.hold
+        if hold.kind in (HoldKind.POINTS, HoldKind.WALL):
+            return self.corners
         footprint = self.set_out.footprint
         laid = laid_corners(hold, self.at, {**self._beside, **footprint.corners}, footprint.names)[1]
         return {name: laid[name] for name in footprint.names}

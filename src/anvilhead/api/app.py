@@ -15,7 +15,19 @@ from anvilhead.api import problems
 from anvilhead.api.body_limit import BodyLimits
 from anvilhead.api.guard import LOCAL_HOSTS, GuardHeaders, HostGuard, inline_scripts
 from anvilhead.api.pages import Pages
-from anvilhead.api.routers import days, exchange, jobs, levels, live, notes, structures, tools, trends, trying_out
+from anvilhead.api.routers import (
+    days,
+    exchange,
+    jobs,
+    levels,
+    live,
+    notes,
+    practice,
+    structures,
+    tools,
+    trends,
+    trying_out,
+)
 from anvilhead.jobfile.bundle import LARGEST_BUNDLE_BYTES
 from anvilhead.jobfile.documents.models import JobFile
 from anvilhead.jobfile.reading import LARGEST_BYTES
@@ -55,7 +67,7 @@ def create_app(database: Database | None, web: Path | None = None, hosts: Collec
     app.add_middleware(GuardHeaders, scripts=inline_scripts(web / "index.html") if web else [])
     problems.add_handlers(app)
     api = APIRouter(prefix="/api")
-    for part in (jobs, days, notes, structures, levels, live, exchange, trends, trying_out, tools):
+    for part in (jobs, days, notes, structures, levels, live, exchange, practice, trends, trying_out, tools):
         api.include_router(part.router)
     app.include_router(api)
     if web is not None:

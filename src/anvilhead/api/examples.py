@@ -93,3 +93,6 @@ NOTE = {
 }
 
 SIGN_OFF = {"id": "0b9e2d6e-8a55-4d6e-9f41-3b1f3f0f6a01", "digest": "5f" * 32, "note": "Handed to the framers."}
+
+PRACTICE = {"id": "6c0f3f0e-6a0e-4a3d-9c55-0b6f3f1f7a10", "task": "square-slab", "units": "ft-in"}
+PRACTICE_STEP = {"id": "0c2f6a1c-93f4-4f8e-b8f4-3f6f6a4b9e11", "do": "pull", "start": "A", "end": "C"}

@@ -19,7 +19,7 @@ from sqlalchemy import Column, FromClause, Select, Table, event, func, inspect, 
 from sqlalchemy.orm import Session, UOWTransaction
 
 from anvilhead.core.record.chain import FIRST, Broken, Seal, against, row_hash, sealed, walk
-from anvilhead.store.tables import Base, InHandRow, JobRow, MediaRow, SealRow
+from anvilhead.store.tables import Base, InHandRow, JobRow, MediaRow, PracticeRunRow, PracticeStepRow, SealRow
 
 ROWS_A_SEAL = 2000
 """A job file of twenty thousand readings becomes several seals, none of them too long for one packet."""
@@ -28,7 +28,8 @@ KEYS_AT_A_TIME = 500
 
 _JOBS = Base.metadata.tables[JobRow.__tablename__]
 _SEALS = Base.metadata.tables[SealRow.__tablename__]
-_NOT_SEALED = {_SEALS.name, InHandRow.__tablename__}
+_NOT_SEALED = {_SEALS.name, *(row.__tablename__ for row in (InHandRow, PracticeRunRow, PracticeStepRow))}
+"""Which pull is in hand passes; what is practised belongs to no job."""
 _PASSING = {_JOBS.name: {"changed_at"}, MediaRow.__tablename__: {"content", "thumbnail"}}
 """Columns that say nothing of the record; pictures and voices are held by their own hash, which is a column."""
 

@@ -492,3 +492,29 @@ class SignOffRow(Base):
     at: Mapped[datetime] = mapped_column(UtcDateTime)
     back_by: Mapped[str | None] = mapped_column(String(80))
     back_at: Mapped[datetime | None] = mapped_column(UtcDateTime)
+
+
+class PracticeRunRow(Base):
+    """A task begun in the practice yard: no job, no record; its seed is what nobody is told before it is over."""
+
+    __tablename__ = "practice_runs"
+
+    id: Mapped[str] = mapped_column(Uuid, primary_key=True)
+    task: Mapped[str] = mapped_column(String(40))
+    units: Mapped[str] = mapped_column(String(8))
+    seed: Mapped[str] = mapped_column(String(64))
+    who: Mapped[str] = mapped_column(String(80), index=True)
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+    steps: Mapped[list["PracticeStepRow"]] = relationship(order_by="PracticeStepRow.number")
+
+
+class PracticeStepRow(Base):
+    """One thing done in a practice run, never changed; everything else of the run follows from them."""
+
+    __tablename__ = "practice_steps"
+
+    number: Mapped[int] = mapped_column(Integer, primary_key=True, autoincrement=True)
+    id: Mapped[str] = mapped_column(Uuid, unique=True)
+    run_id: Mapped[str] = mapped_column(ForeignKey("practice_runs.id"))
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
+    at: Mapped[datetime] = mapped_column(UtcDateTime)

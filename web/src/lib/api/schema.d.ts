@@ -1576,6 +1576,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/tasks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Tasks
+         * @description What can be practised.
+         */
+        get: operations["list_tasks_api_practice_tasks_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Runs
+         * @description The latest runs of whoever asks, newest first.
+         */
+        get: operations["list_runs_api_practice_runs_get"];
+        put?: never;
+        /**
+         * Begin
+         * @description Begin a task on a site of its own.
+         */
+        post: operations["begin_api_practice_runs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/runs/{run_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Run
+         * @description A run as far as it is.
+         */
+        get: operations["get_run_api_practice_runs__run_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/runs/{run_id}/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Step
+         * @description Pull, write down, move a nail, or accept.
+         */
+        post: operations["take_step_api_practice_runs__run_id__steps_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trends": {
         parameters: {
             query?: never;
@@ -1842,6 +1926,22 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AcceptStep
+         * @description Take the strings for square: the run is over.
+         */
+        AcceptStep: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "accept";
+        };
         /**
          * Acceptance
          * @description A round that is good enough: within tolerance, or over it by what the server works out, and why.
@@ -3395,6 +3495,31 @@ export interface components {
             can_undo: boolean;
             /** Can Redo */
             can_redo: boolean;
+        };
+        /**
+         * DebriefView
+         * @description What a run came to: truth laid over what was believed.
+         */
+        DebriefView: {
+            outcome: components["schemas"]["Outcome"];
+            /** Text */
+            text: string;
+            /** Lessons */
+            lessons: components["schemas"]["Lesson"][];
+            /** Lesson Texts */
+            lesson_texts: string[];
+            /** Corners */
+            corners: {
+                [key: string]: components["schemas"]["Place"];
+            };
+            /** Believed */
+            believed: {
+                [key: string]: components["schemas"]["Place"];
+            } | null;
+            /** Coach */
+            coach: string;
+            /** Pulls */
+            pulls: components["schemas"]["TruthView"][];
         };
         /**
          * DepthPlan
@@ -5789,6 +5914,12 @@ export interface components {
             lengths: components["schemas"]["LengthAsked"][];
         };
         /**
+         * Lesson
+         * @description What there is to learn from a run.
+         * @enum {string}
+         */
+        Lesson: "diagonals-alone" | "slip-left" | "slip-caught" | "misread" | "not-looked-again" | "over-purse";
+        /**
          * LevelAsked
          * @description A reading as it is being typed, and what it is read for, so that it can be told what it would mean.
          *
@@ -6702,11 +6833,38 @@ export interface components {
         };
         /**
          * MoveStep
+         * @description Move the nail on a board, above zero inward.
+         */
+        "MoveStep-Input": {
+            units: components["schemas"]["Units"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "move";
+            /** Board */
+            board: string;
+            /**
+             * Inward
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            inward: string | number;
+        };
+        /**
+         * MoveStep
          * @description One order to hands: what to take hold of, which way and how far.
          *
          *     A nail or stake is named by its `board`, a form corner by its `corner` alone.
          */
-        MoveStep: {
+        "MoveStep-Output": {
             /** Board */
             board: string | null;
             /** Corner */
@@ -7128,6 +7286,12 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * Outcome
+         * @description How it ended.
+         * @enum {string}
+         */
+        Outcome: "square" | "lucky" | "not-square";
         /**
          * OutcomeResult
          * @description What became of the moves; `nails` are those that did not do as told, the oddest first.
@@ -7940,6 +8104,26 @@ export interface components {
             text: string;
         };
         /**
+         * PracticePull
+         * @description A pull: what the tape shows at the mark, as somebody there sees or calls it, and what was written of it.
+         */
+        PracticePull: {
+            /** Number */
+            number: number;
+            /** Start */
+            start: string;
+            /** End */
+            end: string;
+            /** Shows Mm */
+            shows_mm: number;
+            /** Called */
+            called: string | null;
+            /** Written */
+            written: string | null;
+            /** After Moves */
+            after_moves: number;
+        };
+        /**
          * PredictedPull
          * @description What a pull should read after the moves, burn not included.
          */
@@ -8275,6 +8459,26 @@ export interface components {
          * @enum {string}
          */
         PullReason: "loose" | "unchecked" | "repeat" | "told";
+        /**
+         * PullStep
+         * @description Hold the tape between two corners.
+         */
+        PullStep: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "pull";
+            /** Start */
+            start: string;
+            /** End */
+            end: string;
+        };
         /**
          * PullView
          * @description A reading as kept.
@@ -8884,6 +9088,19 @@ export interface components {
             steps: components["schemas"]["Step"][];
         };
         /**
+         * RunBegin
+         * @description A task to begin; the id is made by the client, so that beginning it twice begins one.
+         */
+        RunBegin: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            task: components["schemas"]["TaskKey"];
+            units: components["schemas"]["Units"];
+        };
+        /**
          * RunFall
          * @description `rise` in `over`, down toward the end.
          */
@@ -9097,6 +9314,78 @@ export interface components {
             stake_mm: number | null;
             /** Stake Text */
             stake_text: string | null;
+        };
+        /**
+         * RunSummary
+         * @description A run on somebody's path: how it ended, null while it goes on.
+         */
+        RunSummary: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            outcome: components["schemas"]["Outcome"] | null;
+            /** Pulls */
+            pulls: number;
+            /** Minutes */
+            minutes: number;
+        };
+        /**
+         * RunView
+         * @description A run as far as it is; `debrief` once the strings were accepted.
+         */
+        RunView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            task: components["schemas"]["TaskView"];
+            units: components["schemas"]["Units"];
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Tolerance Text */
+            tolerance_text: string;
+            /** Corners */
+            corners: {
+                [key: string]: components["schemas"]["Place"];
+            };
+            /** Sides */
+            sides: [
+                string,
+                string,
+                string
+            ][];
+            /** Diagonals */
+            diagonals: [
+                string,
+                string,
+                string
+            ][];
+            /** Boards */
+            boards: string[];
+            /** Pulls */
+            pulls: components["schemas"]["PracticePull"][];
+            /** Moved */
+            moved: string[];
+            /** Minutes */
+            minutes: number;
+            /** Minutes Left */
+            minutes_left: number;
+            /** Pulls Left */
+            pulls_left: number;
+            debrief: components["schemas"]["DebriefView"] | null;
         };
         /**
          * RunningMark
@@ -11214,6 +11503,12 @@ export interface components {
             clear?: (string | number) | null;
         };
         /**
+         * TaskKey
+         * @description Tasks by name, in the order of a learner's path.
+         * @enum {string}
+         */
+        TaskKey: "square-slab" | "equal-diagonals" | "find-slip";
+        /**
          * TaskPlan
          * @description Something that takes time.
          *
@@ -11330,6 +11625,17 @@ export interface components {
              * @default false
              */
             runs_on: boolean;
+        };
+        /**
+         * TaskView
+         * @description A task that can be begun.
+         */
+        TaskView: {
+            key: components["schemas"]["TaskKey"];
+            /** Title */
+            title: string;
+            /** Brief */
+            brief: string;
         };
         /**
          * ThicknessResult
@@ -11660,6 +11966,20 @@ export interface components {
             text: string;
         };
         /**
+         * TruthView
+         * @description A pull against the truth: what it would have read without any error, and what was wrong with it.
+         */
+        TruthView: {
+            /** Number */
+            number: number;
+            /** True Text */
+            true_text: string;
+            /** Off Mm */
+            off_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
          * Trying
          * @description How far it is: `tried` is null until all are.
          */
@@ -11920,6 +12240,33 @@ export interface components {
          * @enum {string}
          */
         WorkStep: "stakes" | "square" | "levels" | "dig" | "build" | "pour";
+        /**
+         * WriteStep
+         * @description Write down what was read of a pull, by its number from 0.
+         */
+        WriteStep: {
+            units: components["schemas"]["Units"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "write";
+            /** Pull */
+            pull: number;
+            /**
+             * Reading
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            reading: string | number;
+        };
         /**
          * Governs
          * @description What decides the depth.
@@ -12362,7 +12709,7 @@ export interface components {
             /** Title */
             title: string;
             /** Steps */
-            steps: components["schemas"]["MoveStep"][];
+            steps: components["schemas"]["MoveStep-Output"][];
             /** Left */
             left: string[];
             /** Then */
@@ -21359,6 +21706,406 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Walk"] | components["schemas"]["Run"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    list_tasks_api_practice_tasks_get: {
+        parameters: {
+            query?: {
+                /** @description Units of the tape. */
+                units?: components["schemas"]["Units"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaskView"][];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    list_runs_api_practice_runs_get: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunSummary"][];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    begin_api_practice_runs_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunBegin"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    get_run_api_practice_runs__run_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    take_step_api_practice_runs__run_id__steps_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PullStep"] | components["schemas"]["WriteStep"] | components["schemas"]["MoveStep-Input"] | components["schemas"]["AcceptStep"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"];
                 };
             };
             /** @description Something is missing */

@@ -1,0 +1,48 @@
+"""The practice yard: apart from every job; truth is told once a run is over, and not before."""
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Body, Query
+
+from anvilhead.api import examples
+from anvilhead.api.dependencies import ByWhom, Db
+from anvilhead.api.problems import ANSWERS
+from anvilhead.core.units.units import Units
+from anvilhead.service import practice
+from anvilhead.service.asked.practice_documents import RunBegin, StepCreate
+from anvilhead.service.views.practice_views import RunSummary, RunView, TaskView
+
+router = APIRouter(prefix="/practice", tags=["practice"], responses=ANSWERS)
+
+
+@router.get("/tasks")
+def list_tasks(units: Annotated[Units, Query(description="Units of the tape.")] = Units.FT_IN) -> list[TaskView]:
+    """What can be practised."""
+    return practice.tasks(units)
+
+
+@router.post("/runs", status_code=201)
+def begin(database: Db, by: ByWhom, document: Annotated[RunBegin, Body(examples=[examples.PRACTICE])]) -> RunView:
+    """Begin a task on a site of its own."""
+    return practice.begin(database, document, by)
+
+
+@router.get("/runs")
+def list_runs(database: Db, by: ByWhom) -> list[RunSummary]:
+    """The latest runs of whoever asks, newest first."""
+    return practice.path_of(database, by.who)
+
+
+@router.get("/runs/{run_id}")
+def get_run(database: Db, run_id: UUID) -> RunView:
+    """A run as far as it is."""
+    return practice.get_run(database, str(run_id))
+
+
+@router.post("/runs/{run_id}/steps", status_code=201)
+def take_step(
+    database: Db, by: ByWhom, run_id: UUID, document: Annotated[StepCreate, Body(examples=[examples.PRACTICE_STEP])]
+) -> RunView:
+    """Pull, write down, move a nail, or accept."""
+    return practice.take_step(database, str(run_id), document, by)

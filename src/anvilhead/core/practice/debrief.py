@@ -1,0 +1,88 @@
+"""After a run: truth against what the person believed, pull by pull, and what it teaches."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from enum import StrEnum
+
+from anvilhead.core.check.squaring import SquareCheck, Verdict
+from anvilhead.core.geometry.point import Point
+from anvilhead.core.practice.practice_yard import PracticeYard, Pulled
+from anvilhead.core.units.tolerances import NOTHING_MM
+from anvilhead.core.units.units import SIXTEENTH_MM, Units
+
+
+class Outcome(StrEnum):
+    """How it ended."""
+
+    SQUARE = "square"
+    """Accepted, proved, and so it is."""
+    LUCKY = "lucky"
+    """So it is, but nothing that was written proves it."""
+    NOT_SQUARE = "not-square"
+
+
+class Lesson(StrEnum):
+    """What there is to learn from a run."""
+
+    DIAGONALS_ALONE = "diagonals-alone"
+    """Equal diagonals were taken for square although a side was not looked at."""
+    SLIP_LEFT = "slip-left"
+    SLIP_CAUGHT = "slip-caught"
+    MISREAD = "misread"
+    """A number was written that the tape did not show."""
+    NOT_LOOKED_AGAIN = "not-looked-again"
+    """Nails were moved, and nothing was pulled after."""
+    OVER_PURSE = "over-purse"
+
+
+@dataclass(frozen=True, slots=True)
+class Debrief:
+    """What a run came to.
+
+    Attributes:
+        outcome, lessons: in words elsewhere.
+        worst_mm: farthest that a corner really is from its plan; corners: where they really are.
+        check: what the coach says of what was written since the last move; None where nothing was.
+        pulled: every pull with its truth; minutes: that passed.
+    """
+
+    outcome: Outcome
+    lessons: tuple[Lesson, ...]
+    worst_mm: float
+    corners: Mapping[str, Point]
+    check: SquareCheck | None
+    pulled: tuple[Pulled, ...]
+    minutes: float
+
+
+def debrief(yard: PracticeYard, units: Units) -> Debrief:
+    """What a run came to; only for one that is over."""
+    check = yard.believed(units)
+    is_square = yard.worst_mm <= yard.task.set_out.tolerance_mm + NOTHING_MM
+    proved = check is not None and check.verdict is Verdict.SQUARE and check.fit.redundancy >= 1
+    outcome = Outcome.NOT_SQUARE if not is_square else Outcome.SQUARE if proved else Outcome.LUCKY
+    minutes = yard.seconds / 60
+    return Debrief(
+        outcome, tuple(_lessons(yard, check, minutes)), yard.worst_mm, yard.corners, check, tuple(yard.pulled), minutes
+    )
+
+
+def _lessons(yard: PracticeYard, check: SquareCheck | None, minutes: float) -> list[Lesson]:
+    found = []
+    last = [one for one in yard.pulled if one.after == yard.moved]
+    sides = {frozenset((side.start, side.end)) for side in yard.task.set_out.footprint.sides}
+    pairs = {frozenset((one.start, one.end)) for one in yard.pulled}
+    if pairs and not pairs & sides:
+        found.append(Lesson.DIAGONALS_ALONE)
+    for slipped in (one for one in yard.pulled if one.slip):
+        pair = {slipped.start, slipped.end}
+        again = [one for one in yard.pulled if one is not slipped and {one.start, one.end} == pair]
+        suspected = check is not None and any(s.certain for s in check.suspects)
+        found.append(Lesson.SLIP_CAUGHT if again or suspected else Lesson.SLIP_LEFT)
+    if any(one.written_mm is not None and abs(one.written_mm - one.shows_mm) > SIXTEENTH_MM for one in yard.pulled):
+        found.append(Lesson.MISREAD)
+    if yard.moved and not last:
+        found.append(Lesson.NOT_LOOKED_AGAIN)
+    if minutes > yard.task.minutes or len(yard.pulled) > yard.task.pulls:
+        found.append(Lesson.OVER_PURSE)
+    return found

@@ -1,0 +1,82 @@
+"""The practice yard as the API answers it: no truth in it before a run is over."""
+
+from datetime import datetime
+from uuid import UUID
+
+from anvilhead.core.practice.debrief import Lesson, Outcome
+from anvilhead.core.practice.tasks import TaskKey
+from anvilhead.core.units.units import Units
+from anvilhead.jobfile.results.result_parts import Place, Result
+
+
+class TaskView(Result):
+    """A task that can be begun."""
+
+    key: TaskKey
+    title: str
+    brief: str
+
+
+class PracticePull(Result):
+    """A pull: what the tape shows at the mark, as somebody there sees or calls it, and what was written of it."""
+
+    number: int
+    start: str
+    end: str
+    shows_mm: float
+    called: str | None
+    written: str | None
+    after_moves: int
+
+
+class TruthView(Result):
+    """A pull against the truth: what it would have read without any error, and what was wrong with it."""
+
+    number: int
+    true_text: str
+    off_mm: float
+    text: str
+
+
+class DebriefView(Result):
+    """What a run came to: truth laid over what was believed."""
+
+    outcome: Outcome
+    text: str
+    lessons: list[Lesson]
+    lesson_texts: list[str]
+    corners: dict[str, Place]
+    believed: dict[str, Place] | None
+    coach: str
+    pulls: list[TruthView]
+
+
+class RunView(Result):
+    """A run as far as it is; `debrief` once the strings were accepted."""
+
+    id: UUID
+    task: TaskView
+    units: Units
+    at: datetime
+    tolerance_text: str
+    corners: dict[str, Place]
+    sides: list[tuple[str, str, str]]
+    diagonals: list[tuple[str, str, str]]
+    boards: list[str]
+    pulls: list[PracticePull]
+    moved: list[str]
+    minutes: float
+    minutes_left: float
+    pulls_left: int
+    debrief: DebriefView | None = None
+
+
+class RunSummary(Result):
+    """A run on somebody's path: how it ended, null while it goes on."""
+
+    id: UUID
+    title: str
+    at: datetime
+    outcome: Outcome | None
+    pulls: int
+    minutes: float

@@ -1,0 +1,95 @@
+"""The practice yard over the wire: no truth before the end, nothing of it among jobs, done once when sent twice."""
+
+import json
+from typing import Any
+from uuid import uuid4
+
+import pytest
+from fastapi.testclient import TestClient
+from sqlalchemy import select
+
+from anvilhead.core.practice.practice_yard import PracticeYard
+from anvilhead.core.practice.tasks import TaskKey
+from anvilhead.store.database import Database
+from anvilhead.store.tables import PracticeRunRow
+
+ROUND = [("A", "B"), ("B", "C"), ("C", "D"), ("D", "A"), ("A", "C"), ("B", "D")]
+
+
+def begun(client: TestClient, task: str = "square-slab") -> dict[str, Any]:
+    answer = client.post("/api/practice/runs", json={"id": str(uuid4()), "task": task, "units": "ft-in"})
+    assert answer.status_code == 201, answer.text
+    found: dict[str, Any] = answer.json()
+    return found
+
+
+def do(client: TestClient, run: dict[str, Any], **step: Any) -> Any:
+    return client.post(f"/api/practice/runs/{run['id']}/steps", json={"id": str(uuid4()), **step})
+
+
+def test_a_run_from_the_brief_to_the_debrief(client: TestClient) -> None:
+    assert [one["key"] for one in client.get("/api/practice/tasks").json()] == list(TaskKey)
+    run = begun(client)
+    assert "60 minutes and 24 pulls" in run["task"]["brief"]
+    for number, (start, end) in enumerate(ROUND):
+        run = do(client, run, do="pull", start=start, end=end).json()
+        shows = run["pulls"][number]["shows_mm"]
+        run = do(client, run, do="write", pull=number, reading=f"{shows} mm", units="ft-in").json()
+    run = do(client, run, do="move", board="CD@C", inward='1/2"', units="ft-in").json()
+    assert (run["pulls_left"], run["moved"]) == (18, ['CD@C: 1/2" in'])
+    assert run["debrief"] is None
+    run = do(client, run, do="accept").json()
+    assert len(run["debrief"]["pulls"]) == 6
+    assert run["debrief"]["lessons"] == ["not-looked-again"]
+    assert client.get("/api/practice/runs").json()[0]["outcome"] == run["debrief"]["outcome"]
+    assert do(client, run, do="pull", start="A", end="B").status_code == 409
+
+
+def test_nothing_of_the_truth_is_told_before_the_end(client: TestClient, database: Database) -> None:
+    """The seed, where corners really are, and what a pull would have read without error: in no answer."""
+    run = begun(client, "find-slip")
+    answers = [json.dumps(run)]
+    for start, end in ROUND:
+        answers.append(do(client, run, do="pull", start=start, end=end).text)
+    answers += [client.get(f"/api/practice/runs/{run['id']}").text, client.get("/api/practice/runs").text]
+    with database.session() as session:
+        seed = session.scalars(select(PracticeRunRow.seed).where(PracticeRunRow.id == run["id"])).one()
+    yard = PracticeYard(TaskKey.FIND_SLIP, seed)
+    hidden = [seed, *(f"{corner.x:.3f}" for name, corner in yard.corners.items() if name in "CD")]
+    told = " ".join(answers)
+    assert [one for one in hidden if one in told] == []
+    assert "slip" not in told.replace("find-slip", "").replace("Find the slip", "")
+    assert "true_" not in told
+
+
+def test_it_never_appears_among_jobs(client: TestClient) -> None:
+    begun(client)
+    assert client.get("/api/jobs").json() == []
+    assert client.get("/api/trends").json()["rounds"] == 0
+
+
+def test_the_same_thing_sent_twice_is_done_once(client: TestClient) -> None:
+    run = begun(client)
+    step = {"id": str(uuid4()), "do": "pull", "start": "A", "end": "C"}
+    url = f"/api/practice/runs/{run['id']}/steps"
+    first = client.post(url, json=step).json()
+    assert client.post(url, json=step).json() == first
+    again = client.post("/api/practice/runs", json={"id": run["id"], "task": "square-slab", "units": "ft-in"})
+    assert again.json() == first
+
+
+@pytest.mark.parametrize(
+    ("step", "status"),
+    [
+        ({"do": "pull", "start": "A", "end": "Q"}, 409),
+        ({"do": "move", "board": "XY@X", "inward": "1", "units": "ft-in"}, 409),
+        ({"do": "move", "board": "AB@A", "inward": "much", "units": "ft-in"}, 422),
+        ({"do": "write", "pull": 0, "reading": "-3", "units": "ft-in"}, 422),
+        ({"do": "dance"}, 422),
+    ],
+)
+def test_nonsense_is_refused(client: TestClient, step: dict[str, Any], status: int) -> None:
+    run = begun(client)
+    assert do(client, run, **step).status_code == status
+    assert client.get(f"/api/practice/runs/{run['id']}").json()["pulls"] == []
+    assert client.get(f"/api/practice/runs/{uuid4()}").status_code == 404

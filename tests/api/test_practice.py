@@ -36,7 +36,7 @@ def test_a_run_from_the_brief_to_the_debrief(client: TestClient) -> None:
         shows = run["pulls"][number]["shows_mm"]
         run = do(client, run, do="write", pull=number, reading=f"{shows} mm", units="ft-in").json()
     run = do(client, run, do="move", board="CD@C", inward='1/2"', units="ft-in").json()
-    assert (run["pulls_left"], run["moved"]) == (18, ['CD@C: 1/2" in'])
+    assert (run["pulls_left"], run["moved"]) == (18, ['C on CD: 1/2" in'])
     assert run["debrief"] is None
     run = do(client, run, do="accept").json()
     assert len(run["debrief"]["pulls"]) == 6

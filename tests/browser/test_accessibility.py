@@ -289,3 +289,33 @@ def test_days_hold_points_notes_and_handing_over_pass(browser: Browser, site: st
     page.context.close()
     assert found == {view: [] for view in found}
     assert small == {view: [] for view in small}
+
+
+def test_practice_and_what_rounds_say_pass(browser: Browser, site: str, size: ViewportSize) -> None:
+    page = open_page(browser, site, size)
+    found: dict[str, list[str]] = {}
+    small: dict[str, list[str]] = {}
+
+    def look(name: str) -> None:
+        found[name] = violations(page)
+        small[name] = page.evaluate(TOO_SMALL) if size == PHONE else []
+        assert page.evaluate("document.documentElement.scrollWidth") <= size["width"], name
+
+    page.goto("/practice")
+    expect(page.get_by_role("button", name="Begin Find the slip")).to_be_visible()
+    look("practice")
+    page.get_by_role("button", name="Begin Square a slab").click()
+    page.get_by_role("button", name="Corner A").click()
+    page.get_by_role("button", name="Corner C").click()
+    expect(page.get_by_role("heading", name="A–C")).to_be_visible()
+    look("tape")
+    page.get_by_role("button", name="They are square: accept").click()
+    expect(page.get_by_role("link", name="The next task")).to_be_visible()
+    look("debrief")
+    stand_at_square(page, f"Tried {size['width']}")
+    page.goto("/crew")
+    expect(page.get_by_role("heading", name="What our rounds say")).to_be_visible()
+    look("crew")
+    assert {name: one for name, one in found.items() if one} == {}
+    assert {name: one for name, one in small.items() if one} == {}
+    page.context.close()

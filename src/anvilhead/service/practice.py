@@ -4,8 +4,9 @@ import secrets
 from typing import Any
 
 from anvilhead.core.check.squaring import SquareCheck
+from anvilhead.core.geometry.footprint import Side
 from anvilhead.core.messages.made import practice_words as say
-from anvilhead.core.messages.words import headline
+from anvilhead.core.messages.spoken import spoken
 from anvilhead.core.practice.debrief import debrief
 from anvilhead.core.practice.practice_yard import PracticeYard, Step, steps_of
 from anvilhead.core.practice.tasks import TASKS, TaskKey
@@ -16,6 +17,7 @@ from anvilhead.jobfile.written.writing import place, tidy
 from anvilhead.service.asked.practice_documents import AcceptStep, MoveStep, PullStep, RunBegin, WriteStep
 from anvilhead.service.views.practice_views import (
     DebriefView,
+    PlannedLength,
     PracticePull,
     RunSummary,
     RunView,
@@ -124,8 +126,8 @@ def _view(row: PracticeRunRow) -> RunView:
         at=row.at,
         tolerance_text=print_difference(task.set_out.tolerance_mm, units),
         corners={name: place(point) for name, point in footprint.corners.items()},
-        sides=[(side.start, side.end, print_length(side.length_mm, units).text) for side in footprint.sides],
-        diagonals=[(one.start, one.end, print_length(one.length_mm, units).text) for one in footprint.diagonals],
+        sides=[_planned(side, units) for side in footprint.sides],
+        diagonals=[_planned(one, units) for one in footprint.diagonals],
         boards=[board.name for board in task.set_out.boards],
         pulls=[
             PracticePull(
@@ -139,16 +141,21 @@ def _view(row: PracticeRunRow) -> RunView:
             )
             for number, one in enumerate(yard.pulled)
         ],
-        moved=[
-            f"{step.board}: {print_difference(abs(step.inward_mm), units)} {'in' if step.inward_mm > 0 else 'out'}"
-            for step in steps_of([one.document for one in row.steps])
-            if step.do == "move"
-        ],
+        moved=[_moved(step, units) for step in steps_of([one.document for one in row.steps]) if step.do == "move"],
         minutes=round(yard.seconds / 60, 1),
         minutes_left=round(task.minutes - yard.seconds / 60, 1),
         pulls_left=task.pulls - len(yard.pulled),
         debrief=_debrief(yard, units) if yard.accepted else None,
     )
+
+
+def _moved(step: Step, units: Units) -> str:
+    way = "in" if step.inward_mm > 0 else "out"
+    return f"{spoken(step.board)}: {print_difference(abs(step.inward_mm), units)} {way}"
+
+
+def _planned(side: Side, units: Units) -> PlannedLength:
+    return PlannedLength(start=side.start, end=side.end, text=print_length(side.length_mm, units).text)
 
 
 def _debrief(yard: PracticeYard, units: Units) -> DebriefView:
@@ -160,7 +167,7 @@ def _debrief(yard: PracticeYard, units: Units) -> DebriefView:
         lesson_texts=[say.lesson_text(lesson) for lesson in found.lessons],
         corners={name: place(point) for name, point in found.corners.items()},
         believed=_believed(found.check),
-        coach=headline(yard.task.set_out, found.check, units) if found.check else "Nothing was written down.",
+        coach=say.coach_text(found, yard.task, units),
         pulls=[
             TruthView(
                 number=number,

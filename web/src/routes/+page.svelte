@@ -150,8 +150,13 @@
 				</p>
 			{/if}
 			<Thrown version={acts} onAct={doing} />
+			<p class="mt-6">
+				<a class="inline-flex min-h-11 items-center underline" href="/practice"
+					>The practice yard: square strings whose truth is hidden</a
+				>
+			</p>
 			{#if jobs.length}
-				<p class="mt-6">
+				<p>
 					<a class="inline-flex min-h-11 items-center underline" href="/crew"
 						>What our rounds say of us: how many until square, how far off, which slips</a
 					>

@@ -26,6 +26,8 @@ class Lesson(StrEnum):
 
     DIAGONALS_ALONE = "diagonals-alone"
     """Equal diagonals were taken for square although a side was not looked at."""
+    UNPROVED = "unproved"
+    """What was written does not hold the shape, or nothing is to spare that would prove it."""
     SLIP_LEFT = "slip-left"
     SLIP_CAUGHT = "slip-caught"
     MISREAD = "misread"
@@ -72,8 +74,10 @@ def _lessons(yard: PracticeYard, check: SquareCheck | None, minutes: float) -> l
     last = [one for one in yard.pulled if one.after == yard.moved]
     sides = {frozenset((side.start, side.end)) for side in yard.task.set_out.footprint.sides}
     pairs = {frozenset((one.start, one.end)) for one in yard.pulled}
-    if pairs and not pairs & sides:
+    if len(pairs) > 1 and not pairs & sides:
         found.append(Lesson.DIAGONALS_ALONE)
+    elif last and (check is None or check.loose or check.fit.redundancy < 1):
+        found.append(Lesson.UNPROVED)
     for slipped in (one for one in yard.pulled if one.slip):
         pair = {slipped.start, slipped.end}
         again = [one for one in yard.pulled if one is not slipped and {one.start, one.end} == pair]

@@ -17,6 +17,14 @@ class TaskView(Result):
     brief: str
 
 
+class PlannedLength(Result):
+    """A side or a diagonal as planned."""
+
+    start: str
+    end: str
+    text: str
+
+
 class PracticePull(Result):
     """A pull: what the tape shows at the mark, as somebody there sees or calls it, and what was written of it."""
 
@@ -60,8 +68,8 @@ class RunView(Result):
     at: datetime
     tolerance_text: str
     corners: dict[str, Place]
-    sides: list[tuple[str, str, str]]
-    diagonals: list[tuple[str, str, str]]
+    sides: list[PlannedLength]
+    diagonals: list[PlannedLength]
     boards: list[str]
     pulls: list[PracticePull]
     moved: list[str]

@@ -5918,7 +5918,7 @@ export interface components {
          * @description What there is to learn from a run.
          * @enum {string}
          */
-        Lesson: "diagonals-alone" | "slip-left" | "slip-caught" | "misread" | "not-looked-again" | "over-purse";
+        Lesson: "diagonals-alone" | "unproved" | "slip-left" | "slip-caught" | "misread" | "not-looked-again" | "over-purse";
         /**
          * LevelAsked
          * @description A reading as it is being typed, and what it is read for, so that it can be told what it would mean.
@@ -7674,6 +7674,18 @@ export interface components {
             hold: string;
         };
         /**
+         * PlannedLength
+         * @description A side or a diagonal as planned.
+         */
+        PlannedLength: {
+            /** Start */
+            start: string;
+            /** End */
+            end: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * PlatesPlan
          * @description Plates on concrete that is there.
          *
@@ -9362,17 +9374,9 @@ export interface components {
                 [key: string]: components["schemas"]["Place"];
             };
             /** Sides */
-            sides: [
-                string,
-                string,
-                string
-            ][];
+            sides: components["schemas"]["PlannedLength"][];
             /** Diagonals */
-            diagonals: [
-                string,
-                string,
-                string
-            ][];
+            diagonals: components["schemas"]["PlannedLength"][];
             /** Boards */
             boards: string[];
             /** Pulls */

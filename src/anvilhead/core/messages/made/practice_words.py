@@ -1,11 +1,11 @@
 """What is said in the practice yard: briefs, hints, what a run teaches."""
 
 from anvilhead.core.measure.tape import Pull
-from anvilhead.core.messages.words import SLIP_TEXT, pull_name
+from anvilhead.core.messages.words import SLIP_TEXT, headline, pull_name
 from anvilhead.core.practice.debrief import Debrief, Lesson, Outcome
 from anvilhead.core.practice.practice_yard import Pulled
 from anvilhead.core.practice.tasks import PracticeTask, TaskKey
-from anvilhead.core.units.length_printing import print_difference, print_within
+from anvilhead.core.units.length_printing import print_difference, print_small, print_within
 from anvilhead.core.units.units import Units
 
 TITLE = {
@@ -37,6 +37,7 @@ _OUTCOME = {
 _LESSON = {
     Lesson.DIAGONALS_ALONE: "Only diagonals were pulled. A figure whose two ends lean alike has equal diagonals and no "
     "square corner: pull the sides as well.",
+    Lesson.UNPROVED: "What you wrote down does not hold the shape: the sides and one diagonal do, the other proves it.",
     Lesson.SLIP_LEFT: "A number was called wrong, and nothing you did shows it. Six pulls of a rectangle leave one to "
     "spare: where they disagree, one is wrong. Pull it again.",
     Lesson.SLIP_CAUGHT: "A number was called wrong, and it was caught.",
@@ -62,4 +63,12 @@ def truth_text(pulled: Pulled, units: Units) -> str:
     if pulled.slip is not None:
         return f"{name}: called wrong, {SLIP_TEXT[pulled.slip]}."
     off = pulled.shows_mm - pulled.true_mm
-    return f"{name}: the tape was {print_within(off, units)} {'long' if off > 0 else 'short'}."
+    by = print_small(off, units)
+    return f"{name}: the tape was {by} {'long' if off > 0 else 'short'}." if by else f"{name}: the tape was right."
+
+
+def coach_text(found: Debrief, task: PracticeTask, units: Units) -> str:
+    """What the coach would say of what was written since the last nail was moved."""
+    if found.check is None:
+        return "Nothing was written down" + (" since the last nail was moved." if found.pulled else ".")
+    return f"By what you wrote down the coach would say: {headline(task.set_out, found.check, units)}."

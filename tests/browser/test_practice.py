@@ -1,0 +1,120 @@
+"""Practice as a beginner would, at both sizes; and set-outs tried out before wood is cut."""
+
+import re
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.browser.conftest import open_page
+from tests.browser.steps import made_store
+
+ROUND = ["AB", "BC", "CD", "DA", "AC", "BD"]
+
+
+def begin(page: Page, task: str) -> None:
+    page.goto("/practice")
+    page.get_by_role("button", name=f"Begin {task}").click()
+    expect(page.get_by_text("simulated", exact=True)).to_be_visible()
+
+
+def pull(page: Page, pair: str, *, by_key: bool = False) -> None:
+    """Hold the tape between two corners."""
+    for letter in pair:
+        corner = page.get_by_role("button", name=f"Corner {letter}")
+        if by_key:
+            corner.focus()
+            page.keyboard.press("Enter")
+        else:
+            corner.click()
+    expect(page.get_by_role("form", name=f"Write down {pair[0]} to {pair[1]}")).to_be_visible()
+
+
+def write(page: Page, text: str) -> None:
+    form = page.get_by_role("form", name=re.compile("Write down"))
+    form.get_by_role("textbox").fill(text)
+    form.get_by_role("button", name="Write it down").click()
+    expect(form).to_have_count(0)
+
+
+def shown(page: Page) -> str:
+    """What the tape shows, as it is told to those who hear it: inches to three decimals."""
+    told = page.get_by_role("figure", name=re.compile("The tape at the mark")).get_attribute("aria-label") or ""
+    return f'{told.rsplit(": ", 1)[1].split()[0]}"'
+
+
+def test_equal_diagonals_teach_to_pull_the_sides(sized_page: Page) -> None:
+    page = sized_page
+    begin(page, "Equal diagonals")
+    for pair in ("AC", "BD"):
+        pull(page, pair)
+        write(page, shown(page))
+    page.get_by_role("button", name="They are square: accept").click()
+    expect(page.get_by_role("heading", name=re.compile("Not square"))).to_be_visible()
+    expect(page.get_by_text("Only diagonals were pulled.")).to_be_visible()
+    expect(page.locator("polygon.truth")).to_have_count(1)
+    page.get_by_role("link", name="The next task").click()
+    expect(page.get_by_role("listitem").filter(has_text="not square").first).to_contain_text("2 pulls")
+    page.goto("/")
+    expect(page.get_by_text("Equal diagonals")).to_have_count(0)
+
+
+def test_a_slip_is_found_by_the_keyboard_alone(page: Page) -> None:
+    begin(page, "Find the slip")
+    for pair in ROUND:
+        pull(page, pair, by_key=True)
+        called = page.get_by_text("Your helper calls:").inner_text().split(": ")[1]
+        page.get_by_role("form", name=re.compile("Write down")).get_by_role("textbox").fill(called)
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("form", name=re.compile("Write down"))).to_have_count(0)
+    page.reload()
+    expect(page.get_by_role("table", name="Your book").get_by_role("rowheader")).to_have_count(6)
+    for pair in ROUND:
+        pull(page, pair, by_key=True)
+    page.get_by_role("button", name="They are square: accept").focus()
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("A number was called wrong, and it was caught.")).to_be_visible()
+    expect(page.get_by_text(re.compile("called wrong, a whole (foot|inch) was misread"))).to_have_count(1)
+
+
+def test_a_wrong_word_and_a_lost_server_keep_what_was_typed(page: Page) -> None:
+    begin(page, "Square a slab")
+    pull(page, "AC")
+    form = page.get_by_role("form", name="Write down A to C")
+    form.get_by_role("textbox").fill("about 45")
+    form.get_by_role("button", name="Write it down").click()
+    expect(page.get_by_role("alert")).to_be_visible()
+    expect(form.get_by_role("textbox")).to_have_value("about 45")
+    page.context.set_offline(offline=True)
+    form.get_by_role("textbox").fill(shown(page))
+    form.get_by_role("button", name="Write it down").click()
+    expect(page.get_by_role("alert")).to_be_visible()
+    page.context.set_offline(offline=False)
+    form.get_by_role("button", name="Write it down").click()
+    expect(form).to_have_count(0)
+
+
+def test_two_devices_at_one_run_see_the_same_book(page: Page, browser: Browser, site: str) -> None:
+    begin(page, "Square a slab")
+    pull(page, "AC")
+    other = open_page(browser, site, {"width": 390, "height": 844})
+    other.goto(page.url)
+    write(other, shown(other))
+    page.reload()
+    expect(page.get_by_role("table", name="Your book").get_by_role("cell").first).not_to_have_text("—")
+    other.context.close()
+
+
+@pytest.mark.parametrize("stop", [False, True])
+def test_set_outs_are_tried_out_and_stopped(sized_page: Page, stop: bool) -> None:
+    page = sized_page
+    page.goto(f"{made_store(page, f'Tried {stop}')}/methods")
+    page.get_by_role("region", name="What to expect here").get_by_text("50", exact=True).click()
+    page.get_by_role("button", name="Try them out").click()
+    if stop:
+        page.get_by_role("button", name="Stop").click()
+        expect(page.get_by_role("button", name="Try them out")).to_be_visible()
+        return
+    expect(page.get_by_text("By 50 set-outs tried out")).to_be_visible(timeout=60_000)
+    expect(page.locator("path.cloud")).to_have_count(4)
+    rounds = page.get_by_role("figure").filter(has_text="Rounds until square").locator("td.of")
+    assert sum(int(text) for text in rounds.all_inner_texts()) == 50

@@ -1,0 +1,53 @@
+import { answer, api, ApiError, type Schemas } from '$lib/api/client';
+import { person } from '$lib/person/person.svelte';
+import { newId } from '$lib/ui/newId';
+
+export type Run = Schemas['RunView'];
+type Done =
+	| { do: 'pull'; start: string; end: string }
+	| { do: 'write'; pull: number; reading: string }
+	| { do: 'move'; board: string; inward: string }
+	| { do: 'accept' };
+
+/** One run of a task: everything done is asked of the server, which alone knows the site. */
+export class PracticeRun {
+	run = $state.raw<Run>();
+	trouble = $state('');
+	isBusy = $state(false);
+
+	async load(id: string): Promise<void> {
+		await this.#asked(() =>
+			answer(api.GET('/api/practice/runs/{run_id}', { params: { path: { run_id: id } } }))
+		);
+	}
+
+	/** Do one thing; answers whether it was done. */
+	async take(done: Done): Promise<boolean> {
+		const run = this.run;
+		if (!run || !(await person.ensure())) return false;
+		const units = 'reading' in done || 'inward' in done ? { units: run.units } : {};
+		return this.#asked(() =>
+			answer(
+				api.POST('/api/practice/runs/{run_id}/steps', {
+					params: { path: { run_id: run.id } },
+					body: { id: newId(), ...done, ...units } as Schemas['PullStep']
+				})
+			)
+		);
+	}
+
+	async #asked(ask: () => Promise<Run>): Promise<boolean> {
+		this.isBusy = true;
+		try {
+			this.run = await ask();
+			this.trouble = '';
+			return true;
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error;
+			this.trouble = error.told;
+			return false;
+		} finally {
+			this.isBusy = false;
+		}
+	}
+}

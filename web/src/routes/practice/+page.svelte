@@ -1,0 +1,94 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { onMount } from 'svelte';
+	import { answer, api, ApiError, type Schemas } from '$lib/api/client';
+	import type { Units } from '$lib/api/types';
+	import { UNITS } from '$lib/job/session.svelte';
+	import Words from '$lib/lengths/Words.svelte';
+	import { person } from '$lib/person/person.svelte';
+	import Choice from '$lib/ui/Choice.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+	import { newId } from '$lib/ui/newId';
+
+	let units = $state<Units>('ft-in');
+	let tasks = $state.raw<Schemas['TaskView'][]>([]);
+	let path = $state.raw<Schemas['RunSummary'][]>([]);
+	let trouble = $state('');
+	const ENDED = { square: 'square, proved', lucky: 'square by luck', 'not-square': 'not square' };
+	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+
+	async function trying(work: () => Promise<void>) {
+		try {
+			await work();
+			trouble = '';
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error;
+			trouble = error.told;
+		}
+	}
+	async function load(next: Units) {
+		units = next;
+		await trying(async () => {
+			tasks = await answer(api.GET('/api/practice/tasks', { params: { query: { units } } }));
+			if (person.name) path = await answer(api.GET('/api/practice/runs'));
+		});
+	}
+	async function begin(task: Schemas['TaskView']) {
+		if (!(await person.ensure())) return;
+		await trying(async () => {
+			const body = { id: newId(), task: task.key, units };
+			const run = await answer(api.POST('/api/practice/runs', { body }));
+			await goto(`/practice/${run.id}`);
+		});
+	}
+	onMount(() => void load(units));
+</script>
+
+<svelte:head><title>The practice yard · Anvilhead</title></svelte:head>
+
+<div class="mx-auto max-w-[72rem] px-4 py-3 sm:px-7">
+	<header class="mb-3 flex flex-wrap items-center gap-3">
+		<a href="/" class="inline-flex min-h-11 min-w-11 items-center" aria-label="The yard, all jobs"
+			><Mark /></a
+		>
+		<h1 class="text-2xl font-extrabold">The practice yard</h1>
+		<div class="ml-auto">
+			<Choice label="Tape" options={UNITS} value={units} onValue={(next) => void load(next)} />
+		</div>
+	</header>
+	<main>
+		<p class="mb-4 text-lg">
+			Strings whose truth only this yard knows. Everything here is simulated, and none of it comes
+			among your jobs.
+		</p>
+		{#if trouble}<p role="alert" class="caution mb-3 font-semibold">{trouble}</p>{/if}
+		<ol class="grid gap-4 sm:grid-cols-3">
+			{#each tasks as task (task.key)}
+				<li class="flex flex-col border border-rule bg-sheet p-4">
+					<h2 class="text-xl font-bold">{task.title}</h2>
+					<p class="my-2 grow"><Words text={task.brief} /></p>
+					<button class="board-button" onclick={() => begin(task)}>Begin {task.title}</button>
+				</li>
+			{/each}
+		</ol>
+		{#if path.length}
+			<h2 class="mt-7 text-xl font-bold">What you did here</h2>
+			<ul>
+				{#each path as run (run.id)}
+					<li class="flex flex-wrap items-center gap-x-4 border-t border-rule">
+						<a class="inline-flex min-h-11 items-center underline" href="/practice/{run.id}"
+							>{run.title}</a
+						>
+						<span class="font-semibold">{run.outcome ? ENDED[run.outcome] : 'not finished'}</span>
+						<span class="text-ink-soft"
+							>{run.pulls}
+							{run.pulls === 1 ? 'pull' : 'pulls'}, {run.minutes} minutes of the yard’s time, {when.format(
+								new Date(run.at)
+							)}</span
+						>
+					</li>
+				{/each}
+			</ul>
+		{/if}
+	</main>
+</div>

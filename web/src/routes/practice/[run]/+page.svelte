@@ -1,0 +1,191 @@
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import { page } from '$app/state';
+	import LengthField from '$lib/lengths/LengthField.svelte';
+	import Words from '$lib/lengths/Words.svelte';
+	import ReadTape from '$lib/practice/ReadTape.svelte';
+	import { PracticeRun } from '$lib/practice/run.svelte';
+	import YardDrawing from '$lib/practice/YardDrawing.svelte';
+	import Choice from '$lib/ui/Choice.svelte';
+	import Mark from '$lib/ui/Mark.svelte';
+
+	const practice = new PracticeRun();
+	const run = $derived(practice.run);
+	const last = $derived(run?.pulls.at(-1));
+	/** The pull that is still to be written down. */
+	const open = $derived(last && last.written === null ? last : undefined);
+	let reading = $state('');
+	let board = $state('');
+	let amount = $state('');
+	let way = $state<'in' | 'out'>('in');
+	const WAYS = [
+		{ value: 'in', label: 'in' },
+		{ value: 'out', label: 'out' }
+	] as const;
+	onMount(() => void practice.load(page.params.run ?? ''));
+
+	async function pull(start: string, end: string) {
+		if (await practice.take({ do: 'pull', start, end })) reading = '';
+	}
+	async function write(event: SubmitEvent) {
+		event.preventDefault();
+		if (!open || !reading.trim()) return;
+		if (await practice.take({ do: 'write', pull: open.number, reading })) reading = '';
+	}
+	async function move(event: SubmitEvent) {
+		event.preventDefault();
+		const inward = way === 'in' ? amount.trim() : `-${amount.trim()}`;
+		if (await practice.take({ do: 'move', board, inward })) amount = '';
+	}
+	const spoken = (name: string) => `Line ${name.split('@')[0]}, board at ${name.split('@')[1]}`;
+</script>
+
+<svelte:head><title>{run?.task.title ?? 'Practice'} · Anvilhead</title></svelte:head>
+
+<div class="mx-auto max-w-[92rem] px-3 py-3 sm:px-7">
+	<header class="mb-3 flex flex-wrap items-center gap-3">
+		<a
+			href="/practice"
+			class="inline-flex min-h-11 min-w-11 items-center"
+			aria-label="The practice yard"><Mark /></a
+		>
+		<h1 class="text-2xl font-extrabold">{run?.task.title ?? 'Practice'}</h1>
+		<span class="bg-string px-2 py-1 font-bold text-string-ink">simulated</span>
+		{#if run && !run.debrief}
+			<span class="ml-auto text-lg"
+				><b class="numbers" class:text-string={run.minutes_left < 0}>{run.minutes_left}</b> minutes
+				and <b class="numbers" class:text-string={run.pulls_left < 0}>{run.pulls_left}</b> pulls left</span
+			>
+		{/if}
+	</header>
+	{#if practice.trouble}<p role="alert" class="caution mb-3 font-semibold">
+			{practice.trouble}
+		</p>{/if}
+	{#if run}
+		<main class="two-panes drawing-first">
+			<div class="grid content-start gap-3">
+				{#if run.debrief}
+					<section aria-labelledby="ended">
+						<h2 id="ended" class="text-xl font-bold"><Words text={run.debrief.text} /></h2>
+						<p class="mt-1 text-lg"><Words text={run.debrief.coach} /></p>
+						<ul class="mt-2 grid gap-2">
+							{#each run.debrief.lesson_texts as lesson (lesson)}<li class="caution">
+									{lesson}
+								</li>{/each}
+						</ul>
+						<p class="mt-3"><a class="board-button" href="/practice">The next task</a></p>
+					</section>
+				{:else}
+					<p><Words text={run.task.brief} /></p>
+					{#if open}
+						<form onsubmit={write} aria-label="Write down {open.start} to {open.end}">
+							<h2 class="text-xl font-bold">{open.start}–{open.end}</h2>
+							{#if open.called}
+								<p class="text-2xl">
+									Your helper calls: <b class="numbers"><Words text={open.called} /></b>
+								</p>
+							{:else}
+								<ReadTape
+									mm={open.shows_mm}
+									units={run.units}
+									pair="{open.start}–{open.end}"
+									told="{(open.shows_mm / (run.units === 'ft-in' ? 25.4 : 1)).toFixed(
+										run.units === 'ft-in' ? 3 : 0
+									)} {run.units === 'ft-in' ? 'inches' : 'millimetres'}"
+								/>
+							{/if}
+							<LengthField
+								label="What you write down"
+								value={reading}
+								units={run.units}
+								onInput={(text) => (reading = text)}
+							/>
+							<button class="board-button" disabled={!reading.trim() || practice.isBusy}
+								>Write it down</button
+							>
+						</form>
+					{/if}
+					<form class="border-t border-rule pt-2" onsubmit={move} aria-label="Move a nail">
+						<h2 class="font-bold">Move a nail</h2>
+						<div class="grid grid-cols-2 gap-3">
+							<label
+								><span class="font-semibold">Which</span>
+								<select class="field mt-1" bind:value={board} required>
+									<option value="" disabled>choose</option>
+									{#each run.boards as one (one)}<option value={one}>{spoken(one)}</option>{/each}
+								</select></label
+							>
+							<LengthField
+								label="By"
+								value={amount}
+								units={run.units}
+								onInput={(text) => (amount = text)}
+							/>
+						</div>
+						<div class="flex flex-wrap gap-3">
+							<Choice
+								loose
+								label="Which way"
+								options={WAYS}
+								value={way}
+								onValue={(v) => (way = v)}
+							/>
+							<button
+								class="board-button plain"
+								disabled={!board || !amount.trim() || practice.isBusy}>Move it</button
+							>
+						</div>
+						{#each run.moved as told, i (i)}<p><Words text={told} /></p>{/each}
+					</form>
+					<p class="border-t border-rule pt-3">
+						<button
+							class="board-button"
+							disabled={practice.isBusy}
+							onclick={() => practice.take({ do: 'accept' })}>They are square: accept</button
+						>
+					</p>
+				{/if}
+				{#if run.pulls.length}
+					<table class="w-full">
+						<caption class="text-left font-bold">Your book</caption>
+						<thead
+							><tr
+								><th class="text-left" scope="col">Pull</th><th class="text-right" scope="col"
+									>Written</th
+								>{#if run.debrief}<th class="text-right" scope="col">True</th>{/if}</tr
+							></thead
+						>
+						<tbody>
+							{#each run.pulls as one (one.number)}
+								{@const truth = run.debrief?.pulls[one.number]}
+								<tr class="border-t border-rule">
+									<th scope="row" class="py-1 text-left"
+										>{one.start}–{one.end}
+										{#if one.after_moves}<span class="text-sm font-normal text-ink-soft"
+												>after {one.after_moves}
+												{one.after_moves === 1 ? 'move' : 'moves'}</span
+											>{/if}</th
+									>
+									<td class="numbers text-right text-lg"><Words text={one.written ?? '—'} /></td>
+									{#if truth}<td class="numbers text-right text-lg"
+											><Words text={truth.true_text} /></td
+										>{/if}
+								</tr>
+								{#if truth}<tr
+										><td colspan="3" class="pb-1 text-sm"><Words text={truth.text} /></td></tr
+									>{/if}
+							{/each}
+						</tbody>
+					</table>
+				{/if}
+			</div>
+			<div class="pane">
+				<YardDrawing
+					{run}
+					current={open ? [open.start, open.end] : undefined}
+					onPull={(start, end) => void pull(start, end)}
+				/>
+			</div>
+		</main>
+	{/if}
+</div>

@@ -103,13 +103,17 @@ class PracticeYard:
         return self._lines.worst_mm
 
     def believed(self, units: Units) -> SquareCheck | None:
-        """What the coach would say of what was written since the last nail was moved; None before anything was."""
+        """What the coach would say of what was written since the last nail was moved; None before anything was.
+
+        What was pulled again and written stands in place of what was read before.
+        """
         pulls = [
             Pull(one.start, one.end, one.written_mm)
             for one in self.pulled
             if one.written_mm is not None and one.after == self.moved
         ]
-        return check_square(self.task.set_out, pulls, units) if pulls else None
+        latest = {pull.pair: pull for pull in pulls}
+        return check_square(self.task.set_out, list(latest.values()), units) if latest else None
 
     def _do(self, step: Step) -> None:
         if self.accepted:

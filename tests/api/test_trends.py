@@ -1,13 +1,20 @@
 """What the yard's rounds say of the crew."""
 
 import json
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from datetime import UTC, datetime
 from itertools import combinations
 from typing import Any
 
 import numpy as np
+import pytest
 from fastapi.testclient import TestClient
+from sqlalchemy import select
 
+from anvilhead.launch.mariadb import PrivateMariaDB
+from anvilhead.launch.serve import url_of
+from anvilhead.store.database import Database
+from anvilhead.store.tables import JobRow
 from tests.api.conftest import pull
 
 NewJob = Callable[..., dict[str, Any]]
@@ -56,6 +63,27 @@ def trends(client: TestClient, **asked: str) -> dict[str, Any]:
     assert answer.status_code == 200, answer.text
     found: dict[str, Any] = answer.json()
     return found
+
+
+@pytest.fixture(scope="module")
+def own_database(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Database]:
+    """A database that no other test leaves jobs in."""
+    server = PrivateMariaDB(tmp_path_factory.mktemp("trends"))
+    server.start()
+    database = Database(url_of(server.access))
+    database.migrate()
+    yield database
+    database.close()
+    server.stop()
+
+
+@pytest.fixture
+def database(own_database: Database) -> Database:
+    """That database, its yard cleared."""
+    with own_database.session() as session:
+        for job in session.scalars(select(JobRow).where(JobRow.deleted_at.is_(None))):
+            job.deleted_at = datetime.now(UTC)
+    return own_database
 
 
 def test_an_empty_yard_says_nothing(client: TestClient) -> None:

@@ -130,9 +130,12 @@ def take_levels(desk: Page, phone: Page) -> None:
     desk.get_by_role("tab", name="Slab").click()
     expect(desk.get_by_text("Too thin at H7")).to_be_visible()
     picture(desk, "levels-slab")
-    phone.goto(f"{loft}/levels")
-    phone.get_by_role("tab", name="To height").click()
-    picture(phone, "phone-levels")
+    phone.goto("/practice")
+    phone.get_by_role("button", name="Begin Square a slab").click()
+    for letter in "AC":
+        phone.get_by_role("button", name=f"Corner {letter}").click()
+    expect(phone.get_by_role("form", name="Write down A to C")).to_be_visible()
+    picture(phone, "phone-practice")
 
 
 def structure(page: Page, name: str) -> str:

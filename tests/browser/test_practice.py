@@ -37,9 +37,9 @@ def write(page: Page, text: str) -> None:
 
 
 def shown(page: Page) -> str:
-    """What the tape shows, as it is told to those who hear it: inches to three decimals."""
+    """What the tape shows, as it is told to those who hear it."""
     told = page.get_by_role("figure", name=re.compile("The tape at the mark")).get_attribute("aria-label") or ""
-    return f'{told.rsplit(": ", 1)[1].split()[0]}"'
+    return told.split(": ", 1)[1]
 
 
 def test_equal_diagonals_teach_to_pull_the_sides(sized_page: Page) -> None:

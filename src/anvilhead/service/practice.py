@@ -135,6 +135,7 @@ def _view(row: PracticeRunRow) -> RunView:
                 start=one.start,
                 end=one.end,
                 shows_mm=tidy(one.shows_mm),
+                shows_text=print_length(one.shows_mm, units).text,
                 called=print_length(one.shows_mm, units).text if key in CALLED else None,
                 written=None if one.written_mm is None else print_length(one.written_mm, units).text,
                 after_moves=one.after,

@@ -218,7 +218,8 @@ def accept_heights(
         if not accepted.heights:
             raise Conflict("Nothing here was set to height and shot yet. Set something, then accept it.")
         if accepted.over and not accepted.note:
-            raise Conflict(f"{accepted.over[0].capitalize()}. Say why it is good enough, for the record.")
+            first = accepted.over[0]
+            raise Conflict(f"{first[:1].upper()}{first[1:]}. Say why it is good enough, for the record.")
         session.add(accepted_row(job.id, accepted, by))
         note = f" {accepted.note}" if accepted.note else ""
         text = f"{accepted_words(len(accepted.heights), accepted.over, ())}{note}"

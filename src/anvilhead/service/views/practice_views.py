@@ -26,12 +26,13 @@ class PlannedLength(Result):
 
 
 class PracticePull(Result):
-    """A pull: what the tape shows at the mark, as somebody there sees or calls it, and what was written of it."""
+    """A pull: what the tape shows at the mark, also in words for who cannot see it, and what was written of it."""
 
     number: int
     start: str
     end: str
     shows_mm: float
+    shows_text: str
     called: str | None
     written: str | None
     after_moves: int

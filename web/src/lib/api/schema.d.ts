@@ -8117,7 +8117,7 @@ export interface components {
         };
         /**
          * PracticePull
-         * @description A pull: what the tape shows at the mark, as somebody there sees or calls it, and what was written of it.
+         * @description A pull: what the tape shows at the mark, also in words for who cannot see it, and what was written of it.
          */
         PracticePull: {
             /** Number */
@@ -8128,6 +8128,8 @@ export interface components {
             end: string;
             /** Shows Mm */
             shows_mm: number;
+            /** Shows Text */
+            shows_text: string;
             /** Called */
             called: string | null;
             /** Written */

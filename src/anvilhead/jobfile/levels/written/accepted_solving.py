@@ -3,6 +3,7 @@
 from anvilhead.core.levels.height_target import moved_since
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.messages.level_words import accepted_words
+from anvilhead.core.messages.spoken import spoken
 from anvilhead.jobfile.lengths import length_of
 from anvilhead.jobfile.levels import level_results as r
 from anvilhead.jobfile.levels.measured import HeightFound, HeightsAccepted
@@ -55,5 +56,5 @@ def accepting(book: Book, structure: str, note: str) -> HeightsAccepted:
             )
             for one in found
         ],
-        over=[f"{Spot(one.at, one.name)}: {one.words.lower()}" for one in found if one.way and one.way != "on"],
+        over=[spoken(f"{Spot(one.at, one.name)}: {one.words.lower()}") for one in found if one.way and one.way != "on"],
     )

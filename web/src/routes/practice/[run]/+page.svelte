@@ -62,7 +62,7 @@
 			{practice.trouble}
 		</p>{/if}
 	{#if run}
-		<main class="two-panes drawing-first">
+		<main class="two-panes">
 			<div class="grid content-start gap-3">
 				{#if run.debrief}
 					<section aria-labelledby="ended">
@@ -89,9 +89,7 @@
 									mm={open.shows_mm}
 									units={run.units}
 									pair="{open.start}–{open.end}"
-									told="{(open.shows_mm / (run.units === 'ft-in' ? 25.4 : 1)).toFixed(
-										run.units === 'ft-in' ? 3 : 0
-									)} {run.units === 'ft-in' ? 'inches' : 'millimetres'}"
+									told={open.shows_text}
 								/>
 							{/if}
 							<LengthField
@@ -179,7 +177,7 @@
 					</table>
 				{/if}
 			</div>
-			<div class="pane">
+			<div class="order-first">
 				<YardDrawing
 					{run}
 					current={open ? [open.start, open.end] : undefined}

@@ -1,7 +1,7 @@
 """What the latest jobs of the yard say of the crew: its rounds, its tape, its slips, its instruments."""
 
 from collections import Counter
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from functools import partial
 from statistics import fmean
@@ -31,6 +31,7 @@ from anvilhead.service.shown.kept import Kept
 from anvilhead.service.views.trend_views import InstrumentTrend, KeptView, SlipTrend, StructureTrend, TrendsView
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
+from anvilhead.store.jobs import Mark
 from anvilhead.store.levels import level_marks
 from anvilhead.store.tables import JobRow, PullRow, StructureRow
 
@@ -70,9 +71,10 @@ def trends(database: Database, units: Units | None = None) -> TrendsView:
         own = [job for job in jobs if not job.sample]
         looked_at = own or jobs
         units = units or (Units(looked_at[0].units) if looked_at else Units.M)
-        said = _said_of(session, looked_at)
+        heights = level_marks(session, [job.id for job in looked_at])
+        said = _said_of(session, looked_at, heights)
         counted = [(job, row, said[row.id]) for job in looked_at for row in job.structures if said[row.id].rounds]
-        instruments = [one for job in looked_at for one in _instruments(session, job, units)]
+        instruments = [one for job in looked_at for one in _instruments(session, job, heights[job.id], units)]
     every = [one for _, _, of in counted for one in of.rounds]
     structures = [_structure(job, row, of) for job, row, of in counted]
     square = Counter(one.to_square for one in structures if one.to_square)
@@ -94,9 +96,8 @@ def trends(database: Database, units: Units | None = None) -> TrendsView:
     )
 
 
-def _said_of(session: Session, jobs: Sequence[JobRow]) -> dict[str, _Said]:
-    """What the rounds of every structure say, in a number of queries that does not grow with what was said before."""
-    heights = level_marks(session, [job.id for job in jobs])
+def _said_of(session: Session, jobs: Sequence[JobRow], heights: Mapping[str, Mark]) -> dict[str, _Said]:
+    """What the rounds of every structure say; once it was worked out, in a number of queries that does not grow."""
     marks = store.structure_marks(session, [row.id for job in jobs for row in job.structures])
     keys = {row.id: (row.id, layout_of(job), heights[job.id], marks[row.id]) for job in jobs for row in job.structures}
     pulled = [row for job in jobs for row in job.structures if any(marks[row.id])]
@@ -104,12 +105,12 @@ def _said_of(session: Session, jobs: Sequence[JobRow]) -> dict[str, _Said]:
     store.fetch_whole(session, [row.id for row in unknown])
     said = {row.id: _NOTHING for job in jobs for row in job.structures}
     for row in pulled:
-        said[row.id] = _kept.get(keys[row.id], partial(_work_out, row))
+        said[row.id] = _kept.get(keys[row.id], partial(_work_out, row, heights[row.job_id]))
     return said
 
 
-def _work_out(row: StructureRow) -> _Said:
-    rounds = rounds_in(row, plans_of(row.job))
+def _work_out(row: StructureRow, heights: Mark) -> _Said:
+    rounds = rounds_in(row, plans_of(row.job, mark=heights))
     times: dict[int, list[PullRow]] = {}
     for pull in row.pulls:
         times.setdefault(pull.round, []).append(pull)
@@ -192,9 +193,9 @@ def _kept_view(kept: KeptTo, units: Units) -> KeptView:
     )
 
 
-def _instruments(session: Session, job: JobRow, units: Units) -> list[InstrumentTrend]:
+def _instruments(session: Session, job: JobRow, heights: Mark, units: Units) -> list[InstrumentTrend]:
     """Instruments of a job that were tested on two days or more, by one kind of test."""
-    record = level_record(session, job.id)
+    record = level_record(session, job.id, heights)
     if len(record.checks) < 2:
         return []
     devices = {device.name: device for device in record.levels.devices}

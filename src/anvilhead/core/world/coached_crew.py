@@ -92,7 +92,7 @@ class CoachedCrew:
 
     def _as_it_goes(self, set_out: SetOut, pulls: list[Pull]) -> SquareCheck:
         """Only what is asked for, one by one from the longest on, while that goes on from the round before."""
-        asked = max(self.asked, key=self.lines.length_mm)
+        asked = max(self.asked, key=self.lines.planned_mm)
         while True:
             pulls.append(self._read(asked))
             check = check_square(set_out, pulls, self.tape.units)

@@ -53,8 +53,15 @@ class RealLines:
 
     def length_mm(self, pull: Pull) -> float:
         """What a pull would measure if nothing were off, burn, slope and offsets not included."""
+        return self._measured(pull, self.at)
+
+    def planned_mm(self, pull: Pull) -> float:
+        """The same with everything at its plan, as anybody can work it out."""
+        return self._measured(pull, {**self.set_out.named.points, **self.set_out.footprint.corners})
+
+    def _measured(self, pull: Pull, at: Mapping[str, Point]) -> float:
         template = replace(pull, reading_mm=pull.burn_mm + pull.offset_mm + 1.0, fall_mm=0.0)  # its number says nothing
-        return planned_mm(template, self.at, self._lines)
+        return planned_mm(template, at, self._lines)
 
     def move(self, board: Board, inward_mm: float) -> None:
         """Move a nail, to a mark of the tape."""

@@ -126,6 +126,7 @@ def test_time_passes_by_what_is_done() -> None:
         ([Step("pull", "A", "Q")], "no-corner"),
         ([Step("write", pull=0, reading_mm=5.0)], "no-pull"),
         ([Step("move", board="XY@X", inward_mm=5.0)], "no-board"),
+        ([Step("move", board="CD@C", inward_mm=0.0)], "no-move"),
         ([ACCEPT, Step("pull", "A", "B")], "over"),
     ],
 )

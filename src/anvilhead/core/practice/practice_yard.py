@@ -16,6 +16,7 @@ from anvilhead.core.measure.tape import Pull
 from anvilhead.core.measure.walking import walking_mm
 from anvilhead.core.practice.tasks import TASKS, TaskKey
 from anvilhead.core.units.errors import InputError
+from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
 from anvilhead.core.units.units import FOOT_MM, INCH_MM, Units
 from anvilhead.core.world.coached_crew import MOVE_S, PULL_S, WALK_MM_S
 from anvilhead.core.world.length_stand_ins import LengthStandIn
@@ -128,6 +129,8 @@ class PracticeYard:
             board = next((one for one in self.task.set_out.boards if one.name == step.board), None)
             if board is None:
                 raise InputError("no-board", f"There is no board {step.board} here.")
+            if abs(step.inward_mm) < SMALLEST_MOVE_MM:
+                raise InputError("no-move", "That is less than a hand can set. Say by how much the nail moves.")
             self._lines.move(board, step.inward_mm)
             self.moved += 1
             self.seconds += MOVE_S

@@ -1,6 +1,6 @@
 <!-- A piece of tape at the mark, to be read by eye: the feet stand small beside every inch, as on a blade. -->
 <script lang="ts">
-	import { tapeMarks } from '$lib/square/call/tape';
+	import { INCH, tapeMarks } from '$lib/square/call/tape';
 	import type { Units } from '$lib/api/types';
 
 	interface Props {
@@ -13,7 +13,6 @@
 	}
 	let { mm, units, pair, told }: Props = $props();
 
-	const INCH = 25.4;
 	const HEIGHT = 96;
 	let width = $state(0);
 	const reach = $derived(units === 'ft-in' ? 40 : 24);

@@ -12,7 +12,7 @@ export interface TapeMark {
 	bold?: boolean;
 }
 
-const INCH = 25.4;
+export const INCH = 25.4;
 
 /** Marks of a tape between `middle − reach` and `middle + reach`, millimetres. */
 export function tapeMarks(middle: number, reach: number, units: Units): TapeMark[] {

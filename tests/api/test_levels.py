@@ -340,11 +340,12 @@ class TestInstruments:
     def test_a_test_stays_with_its_instrument_and_its_correction_is_asked_for(
         self, client: TestClient, book: Book
     ) -> None:
-        book.plan(devices=[{"name": "Level 2", "kind": "optical"}])
-        asked = {"id": str(uuid4()), "units": "ft-in", "instrument": "optical", "device": "Level 2", "corrected": True}
+        device = f"Level {uuid4()}"  # one that no other job of the yard tested
+        book.plan(devices=[{"name": device, "kind": "optical"}])
+        asked = {"id": str(uuid4()), "units": "ft-in", "instrument": "optical", "device": device, "corrected": True}
         assert client.post(f"{book.base}/setups", json=asked).json()["problems"][0]["code"] == "not-tested"
         check = {
-            "id": str(uuid4()), "units": "m", "device": "Level 2", "kind": "two-peg", "distance": "60",
+            "id": str(uuid4()), "units": "m", "device": device, "kind": "two-peg", "distance": "60",
             "readings": ["1.402", "1.214", "1.506", "1.330"], "near": "2", "beyond": True,
         }  # fmt: skip
         for _ in range(2):

@@ -23,6 +23,7 @@ from anvilhead.api.routers import (
     live,
     notes,
     practice,
+    shelf,
     structures,
     tools,
     trends,
@@ -67,7 +68,7 @@ def create_app(database: Database | None, web: Path | None = None, hosts: Collec
     app.add_middleware(GuardHeaders, scripts=inline_scripts(web / "index.html") if web else [])
     problems.add_handlers(app)
     api = APIRouter(prefix="/api")
-    for part in (jobs, days, notes, structures, levels, live, exchange, practice, trends, trying_out, tools):
+    for part in (jobs, days, notes, structures, levels, live, exchange, practice, shelf, trends, trying_out, tools):
         api.include_router(part.router)
     app.include_router(api)
     if web is not None:

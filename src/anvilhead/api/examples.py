@@ -96,3 +96,16 @@ SIGN_OFF = {"id": "0b9e2d6e-8a55-4d6e-9f41-3b1f3f0f6a01", "digest": "5f" * 32, "
 
 PRACTICE = {"id": "6c0f3f0e-6a0e-4a3d-9c55-0b6f3f1f7a10", "task": "square-slab", "units": "ft-in"}
 PRACTICE_STEP = {"id": "0c2f6a1c-93f4-4f8e-b8f4-3f6f6a4b9e11", "do": "pull", "start": "A", "end": "C"}
+INSTRUMENT = {
+    "id": "8c7a2f1e-4b0d-4a51-9a0e-2f6b9d1c7e04",
+    "units": "ft-in",
+    "instrument": {"name": "Laser 2", "kind": "laser", "error": '1/32"', "drift": '1/16"', "drift_over": "100'"},
+}
+INSTRUMENT_CHANGE = {"units": "ft-in", "base_revision": 1, "instrument": {"name": "Laser 2", "kind": "laser"}}
+SHELF_TEST = {
+    "id": "b41e0a7c-0b4e-4f8e-8f38-6d3f5c9a2e05",
+    "units": "ft-in",
+    "test": {"known_lengths": [{"known": "3'", "reads": "3' 0 1/16\""}, {"known": "90'", "reads": "90' 0 1/8\""}]},
+}
+KNOCK = {"id": "e0a9f7d3-5a1c-4c55-8d0e-1b7c6a4f3d06", "note": "Fell off the tailgate."}
+STEEL = {"units": "ft-in", "length": "90'", "temperature": 95, "pull": 12, "span": "0"}

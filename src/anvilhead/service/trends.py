@@ -11,25 +11,24 @@ from sqlalchemy.orm import Session
 from anvilhead.core.again.recheck import Occasion
 from anvilhead.core.check.slip_kinds import Slip
 from anvilhead.core.check.squaring import SquareCheck, Verdict
-from anvilhead.core.levels.instrument_check import CheckKind
 from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import STEEL_TAPE, TAPED, Pull, TapeClass, ordered_pair
-from anvilhead.core.messages.made.trend_words import drift_text, kept_text, made_text, pace_text, to_square_text
-from anvilhead.core.trends.drifting import Tested, drift_of
+from anvilhead.core.messages.made.trend_words import kept_text, made_text, pace_text, to_square_text
 from anvilhead.core.trends.kept_to import KeptTo, Spare, kept_to
 from anvilhead.core.trends.rounds import RoundPulled, pace_of, rounds_to_square
 from anvilhead.core.trends.slip_made import slip_made
 from anvilhead.core.units.length_printing import print_small
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.levels.written.said import tested
 from anvilhead.jobfile.working.judging import Rounds
 from anvilhead.jobfile.working.pulls import pull_of
 from anvilhead.jobfile.written.writing import tidy
-from anvilhead.service.heights.level_record import level_record
+from anvilhead.service.asked.shelf_documents import ShelfInstrument
+from anvilhead.service.shelf.showing import drift_texts, tests_of
 from anvilhead.service.shown.job_plans import layout_of, plan_of, plans_of, reading_of, rounds_in
 from anvilhead.service.shown.kept import Kept
 from anvilhead.service.views.trend_views import InstrumentTrend, KeptView, SlipTrend, StructureTrend, TrendsView
 from anvilhead.store import jobs as store
+from anvilhead.store import shelf
 from anvilhead.store.database import Database
 from anvilhead.store.jobs import Mark
 from anvilhead.store.levels import level_marks
@@ -74,7 +73,7 @@ def trends(database: Database, units: Units | None = None) -> TrendsView:
         heights = level_marks(session, [job.id for job in looked_at])
         said = _said_of(session, looked_at, heights)
         counted = [(job, row, said[row.id]) for job in looked_at for row in job.structures if said[row.id].rounds]
-        instruments = [one for job in looked_at for one in _instruments(session, job, heights[job.id], units)]
+        instruments = _instruments(session, units, sample=not own and bool(jobs))
     every = [one for _, _, of in counted for one in of.rounds]
     structures = [_structure(job, row, of) for job, row, of in counted]
     square = Counter(one.to_square for one in structures if one.to_square)
@@ -193,24 +192,11 @@ def _kept_view(kept: KeptTo, units: Units) -> KeptView:
     )
 
 
-def _instruments(session: Session, job: JobRow, heights: Mark, units: Units) -> list[InstrumentTrend]:
-    """Instruments of a job that were tested on two days or more, by one kind of test."""
-    record = level_record(session, job.id, heights)
-    if len(record.checks) < 2:
-        return []
-    devices = {device.name: device for device in record.levels.devices}
-    tests: dict[tuple[str, CheckKind, int], list[Tested]] = {}
-    for check in (one.entry for one in record.checks):
-        for axis, truth in enumerate(tested(check, devices)):
-            if truth.over_mm and check.taken:
-                over = truth.over_mm
-                of = Tested(check.taken.date(), truth.per_mm, truth.readings_mm / over, truth.claim_mm / over)
-                tests.setdefault((check.device, check.kind, axis), []).append(of)
-    found = []
-    for (device, kind, axis), of_kind in tests.items():
-        if drift := drift_of(of_kind):
-            days = [one.day for one in of_kind]
-            name = device if kind is not CheckKind.FOUR_WAYS else f"{device}, {('first', 'second')[axis]} axis"
-            text = drift_text(name, drift, (max(days) - min(days)).days, units)
-            found.append(InstrumentTrend(device=device, job_name=job.name, told=drift.is_told, text=text))
-    return found
+def _instruments(session: Session, units: Units, *, sample: bool) -> list[InstrumentTrend]:
+    """Instruments of the shelf that were tested on two days or more, in whichever jobs, by one kind of test."""
+    rows = [row for row in shelf.instruments(session) if row.sample == sample and row.away_at is None]
+    return [
+        InstrumentTrend(device=row.name, told=told, text=text)
+        for row in rows
+        for told, text in drift_texts(row.name, tests_of(row, ShelfInstrument.model_validate(row.document)), units)
+    ]

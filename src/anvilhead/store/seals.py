@@ -19,6 +19,7 @@ from sqlalchemy import Column, FromClause, Select, Table, event, func, inspect, 
 from sqlalchemy.orm import Session, UOWTransaction
 
 from anvilhead.core.record.chain import FIRST, Broken, Seal, against, row_hash, sealed, walk
+from anvilhead.store.shelf_tables import ShelfInstrumentRow, ShelfTestRow, ShelfUseRow
 from anvilhead.store.tables import Base, InHandRow, JobRow, MediaRow, PracticeRunRow, PracticeStepRow, SealRow
 
 ROWS_A_SEAL = 2000
@@ -28,8 +29,9 @@ KEYS_AT_A_TIME = 500
 
 _JOBS = Base.metadata.tables[JobRow.__tablename__]
 _SEALS = Base.metadata.tables[SealRow.__tablename__]
-_NOT_SEALED = {_SEALS.name, *(row.__tablename__ for row in (InHandRow, PracticeRunRow, PracticeStepRow))}
-"""Which pull is in hand passes; what is practised belongs to no job."""
+_NO_JOBS = (InHandRow, PracticeRunRow, PracticeStepRow, ShelfInstrumentRow, ShelfTestRow, ShelfUseRow)
+_NOT_SEALED = {_SEALS.name, *(row.__tablename__ for row in _NO_JOBS)}
+"""Which pull is in hand passes; what is practised belongs to no job, nor does the shelf."""
 _PASSING = {_JOBS.name: {"changed_at"}, MediaRow.__tablename__: {"content", "thumbnail"}}
 """Columns that say nothing of the record; pictures and voices are held by their own hash, which is a column."""
 

@@ -1,7 +1,8 @@
-"""Reversal test of a square-throwing laser: thrown once from either way round, its marks lie apart by twice its error.
+"""Reversal test of a right angle: thrown or drawn once from either way round, its marks lie apart by twice its error.
 
-Stand it on a string, throw the right angle and mark it; turn it end for end on the same point, throw again and mark at
-the same distance.  What it errs by lies once on either side of the true square, which is halfway between the marks.
+Stand a square-throwing laser on a string, throw the right angle and mark it; turn it end for end on the same point,
+throw again and mark at the same distance.  A framing square is drawn along, turned over and drawn along again.  What
+it errs by lies once on either side of the true square, which is halfway between the marks.
 """
 
 import math
@@ -12,14 +13,16 @@ from anvilhead.core.measure.instrument import LASER_RAD, STRING_MM
 
 @dataclass(frozen=True, slots=True)
 class Reversal:
-    """What two marks say of a laser.
+    """What two marks say of a laser, or of a square.
 
     Attributes:
         out_mm: how far out the marks are; apart_mm: from the first to the second, along the string.
+        claim_rad: ± that the angle may be off.
     """
 
     out_mm: float
     apart_mm: float
+    claim_rad: float = LASER_RAD
 
     @property
     def error_mm(self) -> float:
@@ -34,7 +37,7 @@ class Reversal:
     @property
     def allowed_mm(self) -> float:
         """What it may throw off there."""
-        return LASER_RAD * self.out_mm
+        return self.claim_rad * self.out_mm
 
     @property
     def is_true(self) -> bool:

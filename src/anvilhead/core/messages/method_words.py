@@ -3,7 +3,7 @@
 import math
 from collections.abc import Callable
 
-from anvilhead.core.measure.instrument import LASER_RAD, STRING_MM
+from anvilhead.core.measure.instrument import STRING_MM
 from anvilhead.core.measure.reversal import Reversal
 from anvilhead.core.measure.triangle import Triangle
 from anvilhead.core.messages.spoken import says_boards
@@ -98,20 +98,20 @@ def way_words(way: WayToSquare) -> dict[str, str]:
     return {"name": METHOD_NAMES[method], "good_for": METHOD_GOOD_FOR[method], "catch": METHOD_CATCH[method]}
 
 
-def reversal_text(reversal: Reversal, units: Units) -> str:
-    """What the reversal test of a laser says, and what to do."""
+def reversal_text(reversal: Reversal, units: Units, does: str = "throw") -> str:
+    """What the reversal test of a right angle says, and what to do; `does`: what the instrument does with it."""
     error, allowed, doubt = (
         print_difference(mm, units) for mm in (reversal.error_mm, reversal.allowed_mm, reversal.doubt_mm)
     )
     out = print_length(reversal.out_mm, units).text
     if not reversal.is_true:
         return (
-            f"Not true: it throws {error} off in {out}, half of what the marks are apart; {allowed} is what it may. "
-            "Throw it both ways round and take the middle of the two marks, or have it set."
+            f"Not true: it {does}s {error} off in {out}, half of what the marks are apart; {allowed} is what it may. "
+            f"{does.capitalize()} it both ways round and take the middle of the two marks, or have it set."
         )
     if not reversal.can_tell:
-        far = print_length(STRING_MM / math.sqrt(2) / LASER_RAD, units).text
-        return f"These marks cannot tell: they are good to ±{doubt}, and it may throw {allowed} off. Mark {far} out."
+        far = print_length(STRING_MM / math.sqrt(2) / reversal.claim_rad, units).text
+        return f"These marks cannot tell: they are good to ±{doubt}, and it may {does} {allowed} off. Mark {far} out."
     return f"True: {error} off in {out}, where it may be {allowed}, as far as two marks can tell (±{doubt})."
 
 

@@ -19,6 +19,9 @@ SIXTEENTH_MM = INCH_MM / 16
 F_PER_C = 1.8
 """Degrees Fahrenheit to a degree Celsius, for differences of temperature."""
 
+N_PER_POUND = 4.4482216152605
+"""Newtons to a pound of pull, exactly."""
+
 
 class Units(StrEnum):
     """What a bare number means in a job, and how its lengths are printed."""

@@ -107,10 +107,12 @@ class Device(Sparse):
     Attributes:
         error: ± of one reading; drift over drift_over: ± that grows with the sight; reach: farthest sight or span.
         pull, weight: of a line level's string, newtons and newtons per metre.
+        simulated: a stand-in answers for it: whatever is read with it is simulated, and is told so.
     """
 
     name: Named
     kind: InstrumentName
+    simulated: bool | None = None
     error: NonNegativeLength | None = None
     drift: NonNegativeLength | None = None
     drift_over: PositiveLength | None = None

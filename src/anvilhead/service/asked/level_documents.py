@@ -32,9 +32,14 @@ class FinishTaken(Strict):
 
 
 class SetupCreate(InJobUnits, SetupHead):
-    """A setup to begin; its id is made by the client, so that sending it twice begins one."""
+    """A setup to begin; its id is made by the client, so that sending it twice begins one.
+
+    `shelf`: the instrument of the shelf that is set up; the job takes it where it does not have it, and `device` and
+    `instrument` follow from it.
+    """
 
     id: UUID
+    shelf: UUID | None = None
 
 
 class ShotCreate(InRodUnits):

@@ -12,6 +12,7 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.service.asked.level_documents import BookRead
 from anvilhead.service.heights.level_planning import keep_plan
 from anvilhead.service.heights.level_rows import accepted_row, check_row, setup_row, shot_row
+from anvilhead.service.shelf.of_jobs import keep_check, shelve
 from anvilhead.service.shown.job_plans import plans_of
 from anvilhead.service.views.level_views import BookReadView
 from anvilhead.store import jobs as store
@@ -51,11 +52,13 @@ def take_book(database: Database, structure_id: str, document: BookRead, by: By)
 def import_levels(session: Session, job: JobRow, levels: Levels, by: By) -> None:
     """Take the levels of a job file into a new job."""
     keep_plan(session, job, 1, levels.plan.model_dump(mode="json"), by)
+    shelve(session, job, levels.devices, by)
     for setup in levels.setups:
         _keep_setup(session, job, setup, by)
     for check in levels.checks:
         row = check_row(None, job.id, check, by.unless_told(check.who, check.taken))
         store.add(session, row, "This test is there already.")
+        keep_check(session, job, row, check.device)
     for accepted in levels.accepted:
         session.add(accepted_row(job.id, accepted, by.unless_told(accepted.who, accepted.taken)))
         session.flush()

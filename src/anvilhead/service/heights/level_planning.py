@@ -22,6 +22,7 @@ from anvilhead.service.heights.level_record import LevelRecord, level_record
 from anvilhead.service.heights.level_showing import book_of, get_levels
 from anvilhead.service.put_together import PlanIsStale, merged, stale_details, things_changed
 from anvilhead.service.revisions import NOTHING_TO_REDO
+from anvilhead.service.shelf.of_jobs import shelve
 from anvilhead.service.shown.job_plans import JobPlans, plans_of
 from anvilhead.service.views.level_views import LevelsView
 from anvilhead.store import jobs as store
@@ -52,6 +53,7 @@ def change_level_plan(
         refuse(_frozen(plans, plan))
         if not record.plans or document != record.plans[-1].document:
             keep_plan(session, job, record.revision + 1, document, by)
+            shelve(session, job, plan.devices, by)
             store.add_log(session, job, "heights-planned", "Changed the plan of heights.", by, row.id)
     return get_levels(database, structure_id, in_hand)
 

@@ -1,5 +1,7 @@
 """Heights of a job recorded: set up, shoot, strike, test instruments."""
 
+from sqlalchemy.orm import Session
+
 from anvilhead.core.closing.questioned import off_rod
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.levels.rod import marks_for
@@ -18,9 +20,11 @@ from anvilhead.jobfile.reading import refuse
 from anvilhead.jobfile.working.placed import Site
 from anvilhead.service.asked.level_documents import CheckCreate, HeightsAcceptance, SetupCreate, ShotCreate
 from anvilhead.service.facts import said_of_shot
+from anvilhead.service.heights.level_planning import keep_plan
 from anvilhead.service.heights.level_record import LevelRecord, Setup, Shot, level_record
 from anvilhead.service.heights.level_rows import accepted_row, check_row, setup_row, shot_row
 from anvilhead.service.heights.level_showing import book_of, get_levels, levels_now
+from anvilhead.service.shelf.of_jobs import keep_check, name_in, newest_check, take_from_shelf
 from anvilhead.service.shown.job_plans import JobPlans, control_of, plans_of
 from anvilhead.service.views.level_views import LevelsView
 from anvilhead.store import jobs as store
@@ -29,6 +33,7 @@ from anvilhead.store.errors import Conflict, NotFound
 from anvilhead.store.levels import strike_shot as strike
 from anvilhead.store.levels import take_strike_back as take_back
 from anvilhead.store.people import By
+from anvilhead.store.tables import JobRow
 
 
 @again_when_busy
@@ -42,6 +47,8 @@ def begin_setup(database: Database, structure_id: str, document: SetupCreate, by
         row, job = store.locked_structure(session, structure_id)
         record = level_record(session, job.id)
         if record.index_of(str(document.id)) is None:
+            document = _from_shelf(session, job, document, by)
+            record = level_record(session, job.id)
             refuse(_setup_problems(record, document))
             setup = setup_row(str(document.id), job.id, document, by)
             store.add(session, setup, "The id of this setup belongs to another.")
@@ -49,6 +56,27 @@ def begin_setup(database: Database, structure_id: str, document: SetupCreate, by
             text = f"Set up the {name}: setup {len(record.setups) + 1}."
             store.add_log(session, job, "setup", text, by, row.id)
     return get_levels(database, structure_id, str(document.id))
+
+
+def _from_shelf(session: Session, job: JobRow, document: SetupCreate, by: By) -> SetupCreate:
+    """A setup whose instrument stands in the job's plan, with the newest test where it is corrected by that."""
+    if document.shelf is not None:
+        record, shelf = level_record(session, job.id), str(document.shelf)
+        device = take_from_shelf(session, job, shelf, [one.name for one in record.plan.devices], by)
+        if device is not None:
+            plan = record.plan.model_copy(update={"devices": [*record.plan.devices, device]})
+            keep_plan(session, job, record.revision + 1, plan.model_dump(mode="json"), by)
+            store.add_log(session, job, "instrument-taken", f"Took {device.name} from the shelf.", by)
+        name = name_in(session, job, shelf)
+        kind = next(one.kind for one in level_record(session, job.id).plan.devices if one.name == name)
+        document = document.model_copy(update={"device": name, "instrument": kind})
+    newest = newest_check(session, job, document.device) if document.corrected and document.device else None
+    if newest is not None:
+        check, made = newest
+        store.add(session, check_row(None, job.id, check, made), "This test is there already.")
+        text = f"Took over a test of {check.device} from the shelf: {check.kind}, by {made.who}."
+        store.add_log(session, job, "instrument-tested", text, by)
+    return document
 
 
 def _setup_problems(record: LevelRecord, document: SetupCreate) -> list[Problem]:
@@ -257,7 +285,9 @@ def record_check(
             alone = Levels(devices=record.plan.devices, checks=[document])
             problems = level_problems(alone, Site(control_of(job), {}, {}), "")
             refuse([p.model_copy(update={"pointer": p.pointer.removeprefix("/checks/0")}) for p in problems])
-            store.add(session, check_row(document.id, job.id, document, by), "The id of this test belongs to another.")
+            row_of = check_row(document.id, job.id, document, by)
+            store.add(session, row_of, "The id of this test belongs to another.")
+            keep_check(session, job, row_of, document.device)
             text = f"Tested {document.device}: {document.kind}."
             store.add_log(session, job, "instrument-tested", text, by, row.id)
     return get_levels(database, structure_id, in_hand)

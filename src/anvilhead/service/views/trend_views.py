@@ -46,7 +46,6 @@ class InstrumentTrend(Result):
     """How an instrument's error went from test to test; `told` when it changed by more than its tests can be off."""
 
     device: str
-    job_name: str
     told: bool
     text: str
 

@@ -1660,6 +1660,150 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Shelf
+         * @description Every instrument, how it stands, and what its tests say.
+         */
+        get: operations["get_shelf_api_shelf_get"];
+        put?: never;
+        /**
+         * Put On
+         * @description Put an instrument on the shelf.
+         */
+        post: operations["put_on_api_shelf_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{instrument_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change
+         * @description Change what is said of an instrument.
+         */
+        put: operations["change_api_shelf__instrument_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{instrument_id}/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Away
+         * @description Put an instrument away, or back; nothing of it is lost.
+         */
+        post: operations["put_away_api_shelf__instrument_id__away_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{instrument_id}/tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Test
+         * @description Keep a test of an instrument; sending the same one again keeps it once.
+         */
+        post: operations["record_test_api_shelf__instrument_id__tests_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{instrument_id}/knocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Knock
+         * @description Keep that an instrument fell or was knocked.
+         */
+        post: operations["record_knock_api_shelf__instrument_id__knocks_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{instrument_id}/tests/{test_id}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike Test
+         * @description Strike a test or a knock that was none; it stays to be seen.
+         */
+        post: operations["strike_test_api_shelf__instrument_id__tests__test_id__strike_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{instrument_id}/steel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Steel
+         * @description What to add to a steel tape's reading for heat, pull and sag.
+         */
+        post: operations["steel_api_shelf__instrument_id__steel_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trends": {
         parameters: {
             query?: never;
@@ -3125,7 +3269,48 @@ export interface components {
              */
             id: string;
         };
-        CheckEntry: {
+        /**
+         * CheckEntry
+         * @description A test of an instrument.
+         *
+         *     Attributes:
+         *         readings: two-peg: on A and B from midway, then on A and B from near A; four-ways: on one mark, turned a
+         *             quarter each time; turn-round: first and turned; ends-together: of either end.
+         *         distance: between the pegs, to the mark, or of the span; none for a water level.
+         *         near: from the instrument to peg A the second time; beyond: it stands beyond A, not between the pegs.
+         */
+        "CheckEntry-Input": {
+            rod?: components["schemas"]["RodMarks"] | null;
+            /** Device */
+            device: string;
+            kind: components["schemas"]["CheckKind"];
+            /** Readings */
+            readings: (string | number)[];
+            /** Distance */
+            distance?: (string | number) | null;
+            /**
+             * Near
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            near?: string | number;
+            /**
+             * Beyond
+             * @default false
+             */
+            beyond?: boolean;
+            /** Who */
+            who?: string | null;
+            /** Taken */
+            taken?: string | null;
+        };
+        "CheckEntry-Output": {
             [key: string]: unknown;
         };
         /**
@@ -3543,11 +3728,14 @@ export interface components {
          *     Attributes:
          *         error: ± of one reading; drift over drift_over: ± that grows with the sight; reach: farthest sight or span.
          *         pull, weight: of a line level's string, newtons and newtons per metre.
+         *         simulated: a stand-in answers for it: whatever is read with it is simulated, and is told so.
          */
         "Device-Input": {
             /** Name */
             name: string;
             kind: components["schemas"]["LevelInstrument"];
+            /** Simulated */
+            simulated?: boolean | null;
             /** Error */
             error?: (string | number) | null;
             /** Drift */
@@ -4985,6 +5173,21 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * GatewayLink
+         * @description Readings come from a gateway on this machine or on the site's network.
+         */
+        GatewayLink: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            how: "gateway";
+            /** Host */
+            host: string;
+            /** Port */
+            port: number;
+        };
+        /**
          * GradeResult
          * @description From one nail to the next: how it falls for each unit of length, above zero down; `text` says it.
          */
@@ -5403,14 +5606,35 @@ export interface components {
          */
         Instrument: "steel-tape" | "long-tape" | "laser-meter" | "framing-square" | "square-laser" | "3-4-5";
         /**
+         * InstrumentChange
+         * @description An instrument as it is from now on, in place of its revision `base_revision`.
+         */
+        InstrumentChange: {
+            units: components["schemas"]["Units"];
+            /** Base Revision */
+            base_revision: number;
+            instrument: components["schemas"]["ShelfInstrument-Input"];
+        };
+        /**
+         * InstrumentCreate
+         * @description An instrument to put on the shelf; the id is made by the client.
+         */
+        InstrumentCreate: {
+            units: components["schemas"]["Units"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            instrument: components["schemas"]["ShelfInstrument-Input"];
+        };
+        /**
          * InstrumentTrend
          * @description How an instrument's error went from test to test; `told` when it changed by more than its tests can be off.
          */
         InstrumentTrend: {
             /** Device */
             device: string;
-            /** Job Name */
-            job_name: string;
             /** Told */
             told: boolean;
             /** Text */
@@ -5639,6 +5863,44 @@ export interface components {
             claim: string;
             /** Offer */
             offer: string | null;
+        };
+        /**
+         * KnockCreate
+         * @description That it fell or was knocked.
+         */
+        KnockCreate: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * KnownLength
+         * @description A length that is known otherwise, and what was read on it.
+         */
+        KnownLength: {
+            /**
+             * Known
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            known: string | number;
+            /**
+             * Reads
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            reads: string | number;
         };
         /**
          * LabelsAsked
@@ -7485,6 +7747,7 @@ export interface components {
          *         method: how its corners are squared, methods_on: those that are squared another way; crew: by how many people;
          *             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string; laser_check: its
          *             reversal test;
+         *             square_laser: which one, by the name painted on it; tape: which tape;
          *             tape_error: ± of the tape on a short pull, when it is not 1/16 inch; tape_reads: what it reads too much;
          *             string: where strings run on their nails; touches: where the crew's tape touches its marks.
          */
@@ -7608,6 +7871,10 @@ export interface components {
             laser?: boolean;
             /** Laser Offset */
             laser_offset?: (string | number) | null;
+            /** Square Laser */
+            square_laser?: string | null;
+            /** Tape */
+            tape?: string | null;
             /** Tape Error */
             tape_error?: (string | number) | null;
             tape_reads?: components["schemas"]["TapeReads-Input"] | null;
@@ -9590,6 +9857,9 @@ export interface components {
         /**
          * SetupCreate
          * @description A setup to begin; its id is made by the client, so that sending it twice begins one.
+         *
+         *     `shelf`: the instrument of the shelf that is set up; the job takes it where it does not have it, and `device` and
+         *     `instrument` follow from it.
          */
         SetupCreate: {
             rod?: components["schemas"]["RodMarks"] | null;
@@ -9634,6 +9904,8 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /** Shelf */
+            shelf?: string | null;
         };
         SetupEntry: {
             [key: string]: unknown;
@@ -9690,6 +9962,173 @@ export interface components {
             steps: components["schemas"]["Step"][];
             /** Corners */
             corners: components["schemas"]["Place"][];
+        };
+        /**
+         * ShelfInstrument
+         * @description An instrument, by the name painted on it.
+         *
+         *     Attributes:
+         *         error: ± of one reading; drift over drift_over: ± that grows with the sight, or with the length of a tape.
+         *         reach: farthest sight, longest span, or how long a tape or a rod is.
+         *         marks: units of its scale.
+         *         pull: that a tape is right at, or a line level's string is pulled with, newtons; weight: of either, newtons per
+         *             metre; section: of a tape's band, square millimetres.
+         *         offset: of a square-throwing laser from its string; foot: missing of a rod's.
+         *         test_every: days; 0 when nobody asks for tests, as its kind usually is when left out.
+         *         link: how its readings reach the book; typed by hand when left out.
+         */
+        "ShelfInstrument-Input": {
+            /** Name */
+            name: string;
+            kind: components["schemas"]["ShelfKind"];
+            /** Error */
+            error?: (string | number) | null;
+            /** Drift */
+            drift?: (string | number) | null;
+            /** Drift Over */
+            drift_over?: (string | number) | null;
+            /** Reach */
+            reach?: (string | number) | null;
+            marks?: components["schemas"]["RodMarks"] | null;
+            /** Pull */
+            pull?: number | null;
+            /** Weight */
+            weight?: number | null;
+            /** Section */
+            section?: number | null;
+            /** Offset */
+            offset?: (string | number) | null;
+            /** Foot */
+            foot?: (string | number) | null;
+            /** Test Every */
+            test_every?: number | null;
+            /** Link */
+            link?: (components["schemas"]["GatewayLink"] | components["schemas"]["StandInLink"]) | null;
+        };
+        "ShelfInstrument-Output": {
+            [key: string]: unknown;
+        };
+        /**
+         * ShelfInstrumentView
+         * @description An instrument.
+         *
+         *     Attributes:
+         *         document: as kept, to be changed and sent back; revision: of it.
+         *         kind_name: in words; claims: how good it is taken to be; null for what measures nothing.
+         *         standing: how it stands; stands: that in words, and what to do.
+         *         fine: whether nothing has to be told when it is set up.
+         *         correction: what the last test says to do with readings, as long as it is not adjusted.
+         *         can_correct: whether a setup can be corrected by that.
+         *         drifts: how its error went from test to test.
+         *         tests: newest first, with knocks; ways: how it can be tested.
+         *         test_every: days, as said or as usual for its kind.
+         *         taken: what a plan takes over; null for what no plan does.
+         */
+        ShelfInstrumentView: {
+            /** Id */
+            id: string;
+            document: components["schemas"]["ShelfInstrument-Output"];
+            /** Revision */
+            revision: number;
+            kind: components["schemas"]["ShelfKind"];
+            /** Kind Name */
+            kind_name: string;
+            /** Name */
+            name: string;
+            /** Simulated */
+            simulated: boolean;
+            /** Sample */
+            sample: boolean;
+            /** Away */
+            away: boolean;
+            /** Claims */
+            claims: string | null;
+            standing: components["schemas"]["anvilhead__core__shelf__looked_after__Standing"];
+            /** Stands */
+            stands: string;
+            /** Fine */
+            fine: boolean;
+            /** Correction */
+            correction: string | null;
+            /** Can Correct */
+            can_correct: boolean;
+            /** Drifts */
+            drifts: string[];
+            /** Tests */
+            tests: components["schemas"]["ShelfTestView"][];
+            /** Ways */
+            ways: components["schemas"]["ShelfTest"][];
+            /** Test Every */
+            test_every: number;
+            /** Uses */
+            uses: components["schemas"]["ShelfUseView"][];
+            taken: components["schemas"]["TakenOver"] | null;
+        };
+        /**
+         * ShelfKind
+         * @description Kinds of instruments.
+         * @enum {string}
+         */
+        ShelfKind: "steel-tape" | "long-tape" | "laser-meter" | "string-line" | "framing-square" | "square-laser" | "laser" | "optical" | "water-level" | "line-level" | "spirit-level" | "rod";
+        /**
+         * ShelfTest
+         * @description Ways to test what stands on the shelf: those of a level book, and three of its own.
+         * @enum {string}
+         */
+        ShelfTest: "two-peg" | "four-ways" | "turn-round" | "ends-together" | "reversal" | "known-length";
+        /**
+         * ShelfTestView
+         * @description A test, or a knock, `kind` null; `true` is null where it was struck or is a knock.
+         */
+        ShelfTestView: {
+            /** Id */
+            id: string;
+            kind: components["schemas"]["ShelfTest"] | null;
+            /** Title */
+            title: string;
+            /** Text */
+            text: string[];
+            /** Correction */
+            correction: string | null;
+            /** True */
+            true: boolean | null;
+            /** Note */
+            note: string;
+            /** Who */
+            who: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Job Id */
+            job_id: string | null;
+            /** Job Name */
+            job_name: string | null;
+            /** Struck By */
+            struck_by: string | null;
+        };
+        /**
+         * ShelfUseView
+         * @description A job that uses an instrument, and what it is called there.
+         */
+        ShelfUseView: {
+            /** Job Id */
+            job_id: string;
+            /** Job Name */
+            job_name: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ShelfView
+         * @description The shelf: what stands on it; `sample`: only instruments of the sample jobs do.
+         */
+        ShelfView: {
+            /** Sample */
+            sample: boolean;
+            /** Instruments */
+            instruments: components["schemas"]["ShelfInstrumentView"][];
         };
         /**
          * ShotCreate
@@ -10404,11 +10843,21 @@ export interface components {
             can_merge: boolean;
         };
         /**
-         * Standing
-         * @description Where a ticket stands on a day.
-         * @enum {string}
+         * StandInLink
+         * @description Readings come from a stand-in in a simulated yard, which the seed makes.
          */
-        Standing: "waiting" | "open" | "runs-out" | "run-out";
+        StandInLink: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            how: "simulated";
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+        };
         /**
          * StandingResult
          * @description A thing at a point against its target.
@@ -10481,6 +10930,43 @@ export interface components {
             along_mm: number;
             /** Height Mm */
             height_mm: number;
+        };
+        /**
+         * SteelAsked
+         * @description What a steel tape reads, and how it is held.
+         *
+         *     Attributes:
+         *         length: as read.
+         *         temperature: of the tape; °F in feet and inches, else °C; as it was made for when left out.
+         *         pull: at its end; pounds in feet and inches, else newtons; as it was made for when left out.
+         *         span: that hangs free; 0 for a tape that lies.
+         */
+        SteelAsked: {
+            units: components["schemas"]["Units"];
+            /**
+             * Length
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            length: string | number;
+            /** Temperature */
+            temperature?: number | null;
+            /** Pull */
+            pull?: number | null;
+            /** Span */
+            span?: (string | number) | null;
+        };
+        /**
+         * SteelView
+         * @description What to add to a steel tape's reading.
+         */
+        SteelView: {
+            /** Add Mm */
+            add_mm: number;
+            /** Text */
+            text: string;
         };
         /**
          * Step
@@ -11398,6 +11884,26 @@ export interface components {
             flat_text: string;
         };
         /**
+         * TakenOver
+         * @description What a plan takes over of a tape or a square-throwing laser, as it would be typed; null where nothing is said.
+         *
+         *     Attributes:
+         *         error: ± of a tape; reads_more: what it reads too much from its hook.
+         *         offset: of a laser from its string; out, apart: its latest reversal.
+         */
+        TakenOver: {
+            /** Error */
+            error: string | null;
+            /** Reads More */
+            reads_more: string | null;
+            /** Offset */
+            offset: string | null;
+            /** Out */
+            out: string | null;
+            /** Apart */
+            apart: string | null;
+        };
+        /**
          * TapeReads
          * @description What the crew's tape reads too much when it is started at a burn; it is taken off readings and is in calls.
          */
@@ -11644,6 +12150,34 @@ export interface components {
             brief: string;
         };
         /**
+         * TestCreate
+         * @description A test to keep; the id is made by the client.
+         */
+        TestCreate: {
+            units: components["schemas"]["Units"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            test: components["schemas"]["TestOf"];
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * TestOf
+         * @description What was found: exactly one of a level's check, a reversal, and readings on known lengths.
+         */
+        TestOf: {
+            check?: components["schemas"]["CheckEntry-Input"] | null;
+            reversal?: components["schemas"]["LaserCheck"] | null;
+            /** Known Lengths */
+            known_lengths?: components["schemas"]["KnownLength"][];
+        };
+        /**
          * ThicknessResult
          * @description A slab's thickness at a spot.
          */
@@ -11689,7 +12223,7 @@ export interface components {
         TicketView: {
             /** Number */
             number: string;
-            standing: components["schemas"]["Standing"];
+            standing: components["schemas"]["anvilhead__core__days__locate__Standing"];
             /** Days */
             days: number | null;
             /** Text */
@@ -12274,6 +12808,12 @@ export interface components {
             reading: string | number;
         };
         /**
+         * Standing
+         * @description Where a ticket stands on a day.
+         * @enum {string}
+         */
+        anvilhead__core__days__locate__Standing: "waiting" | "open" | "runs-out" | "run-out";
+        /**
          * Governs
          * @description What decides the depth.
          * @enum {string}
@@ -12291,6 +12831,12 @@ export interface components {
          * @enum {string}
          */
         anvilhead__core__levels__height_target__ThingKind: "board tops" | "form tops" | "post tops" | "base" | "footing bottom" | "whisker stakes" | "sill" | "other";
+        /**
+         * Standing
+         * @description How an instrument stands on the shelf.
+         * @enum {string}
+         */
+        anvilhead__core__shelf__looked_after__Standing: "good" | "untested" | "overdue" | "knocked" | "failed" | "unwatched";
         /**
          * PadPlan
          * @description A pad about a point: its length along the baseline, its width square to it, how deep it is dug.
@@ -12949,6 +13495,57 @@ export interface components {
             booked?: string | null;
         };
         /**
+         * CheckEntry
+         * @description A test of an instrument.
+         *
+         *     Attributes:
+         *         readings: two-peg: on A and B from midway, then on A and B from near A; four-ways: on one mark, turned a
+         *             quarter each time; turn-round: first and turned; ends-together: of either end.
+         *         distance: between the pegs, to the mark, or of the span; none for a water level.
+         *         near: from the instrument to peg A the second time; beyond: it stands beyond A, not between the pegs.
+         */
+        CheckEntry: {
+            /** @default null */
+            rod?: components["schemas"]["RodMarks"] | null;
+            /** Device */
+            device: string;
+            kind: components["schemas"]["CheckKind"];
+            /** Readings */
+            readings: (string | number)[];
+            /**
+             * Distance
+             * @default null
+             */
+            distance?: (string | number) | null;
+            /**
+             * Near
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            near?: string | number;
+            /**
+             * Beyond
+             * @default false
+             */
+            beyond?: boolean;
+            /**
+             * Who
+             * @default null
+             */
+            who?: string | null;
+            /**
+             * Taken
+             * @default null
+             */
+            taken?: string | null;
+        };
+        /**
          * Control
          * @description Everything held as true on the site; `trench_limit`: depth of a cut from which this place asks for protection.
          */
@@ -13101,11 +13698,17 @@ export interface components {
          *     Attributes:
          *         error: ± of one reading; drift over drift_over: ± that grows with the sight; reach: farthest sight or span.
          *         pull, weight: of a line level's string, newtons and newtons per metre.
+         *         simulated: a stand-in answers for it: whatever is read with it is simulated, and is told so.
          */
         Device: {
             /** Name */
             name: string;
             kind: components["schemas"]["LevelInstrument"];
+            /**
+             * Simulated
+             * @default null
+             */
+            simulated?: boolean | null;
             /**
              * Error
              * @default null
@@ -22112,6 +22715,675 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RunView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    get_shelf_api_shelf_get: {
+        parameters: {
+            query?: {
+                /** @description Units that lengths are said in. */
+                units?: components["schemas"]["Units"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    put_on_api_shelf_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentCreate"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfInstrumentView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    change_api_shelf__instrument_id__put: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path: {
+                instrument_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfInstrumentView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    put_away_api_shelf__instrument_id__away_post: {
+        parameters: {
+            query?: {
+                /** @description Units that lengths are said in. */
+                units?: components["schemas"]["Units"];
+                /** @description False puts it back on the shelf. */
+                away?: boolean;
+            };
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path: {
+                instrument_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfInstrumentView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    record_test_api_shelf__instrument_id__tests_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path: {
+                instrument_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TestCreate"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfInstrumentView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    record_knock_api_shelf__instrument_id__knocks_post: {
+        parameters: {
+            query?: {
+                /** @description Units that lengths are said in. */
+                units?: components["schemas"]["Units"];
+            };
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path: {
+                instrument_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KnockCreate"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfInstrumentView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    strike_test_api_shelf__instrument_id__tests__test_id__strike_post: {
+        parameters: {
+            query?: {
+                /** @description Units that lengths are said in. */
+                units?: components["schemas"]["Units"];
+            };
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path: {
+                instrument_id: string;
+                test_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfInstrumentView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    steel_api_shelf__instrument_id__steel_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                instrument_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SteelAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SteelView"];
                 };
             };
             /** @description Something is missing */

@@ -113,14 +113,14 @@
 					<ul class="grid gap-1 text-lg">
 						{#each trends.instruments as one, i (i)}
 							<li class:font-semibold={one.told}>
-								<Words text={one.text} /> <span class="text-sm text-ink-soft">{one.job_name}</span>
+								<Words text={one.text} />
 							</li>
 						{/each}
 					</ul>
 				{:else}
 					<p>
-						No instrument was tested on two days of one job. Test each now and then, under Levels:
-						two tests show whether it drifts.
+						No instrument was tested on two days. Test each now and then,
+						<a class="underline" href="/shelf">on the shelf</a>: two tests show whether it drifts.
 					</p>
 				{/if}
 			</section>

@@ -1,7 +1,10 @@
 """The shelf over the wire: instruments of all jobs, their tests wherever they were made, and what moved over."""
 
 import json
+import socket
+import threading
 from collections.abc import Callable, Iterator
+from contextlib import suppress
 from typing import Any
 from uuid import uuid4
 
@@ -253,3 +256,112 @@ def test_what_jobs_had_for_themselves_moves_over(client: TestClient, database: D
     check = {"id": str(uuid4()), "units": "m", "device": "Level", **PEGS_TRUE["check"]}
     assert client.post(f"{levels_of(jobs[1])}/checks", json=check).status_code == 201
     assert {one["name"]: len(one["tests"]) for one in shelf(client)}["Level (Two)"] == 2
+
+
+class TestAsked:
+    """Instruments that answer by themselves: stand-ins, and gateways on this machine."""
+
+    def standing(self, client: TestClient, new_job: Make, link: dict[str, Any]) -> tuple[dict[str, Any], str, str]:
+        one, job = put_on(client, "Laser 3", "laser", link=link), new_job()
+        setup = str(uuid4())
+        set_up(client, job, id=setup, shelf=one["id"])
+        return job, setup, f"{levels_of(job)}/setups/{setup}"
+
+    def shoot(self, client: TestClient, base: str, at: str, reading: str, **more: Any) -> Any:
+        body = {"id": str(uuid4()), "rod": "ft-in", "at": at, "reading": reading, **more}
+        return client.post(f"{base}/shots", json=body)
+
+    def test_a_stand_in_answers_as_its_seed_says_and_is_told_everywhere(
+        self, client: TestClient, new_job: Make
+    ) -> None:
+        job, _, base = self.standing(client, new_job, {"how": "simulated", "seed": 7})
+        first = client.post(f"{base}/ask", json={"at": "BM"}).json()
+        assert (first["simulated"], first["device"]) == (True, "Laser 3 (simulated)")
+        assert client.post(f"{base}/ask", json={"at": "BM"}).json()["text"] == first["text"]
+        view = self.shoot(client, base, "BM", first["text"]).json()
+        assert view["answering"] == ["Laser 3 (simulated)"]
+        assert view["result"]["simulated"].startswith("Setup 1 is simulated")
+        plan = {**view["plan"], "targets": [{"name": "form tops", "height": "1'", "at": ["A"]}]}
+        client.put(f"{levels_of(job)}/plan", json={"units": "ft-in", "base_revision": 1, "plan": plan})
+        asked = client.post(f"{base}/ask", json={"at": "A", "on": "form tops"}).json()
+        view = self.shoot(client, base, "A", asked["text"], on="form tops").json()
+        # somebody set the form to its height within a finger's breadth, before it was shot
+        target = view["result"]["targets"][0]
+        assert abs(target["found_mm"] - target["height_mm"]) < 25
+        refused = client.post(f"{levels_of(job)}/acceptances", json={"note": "good"})
+        assert (refused.status_code, "Setup 1 is simulated" in refused.json()["detail"]) == (409, True)
+        log = client.get(f"/api/jobs/{job['id']}/log").json()
+        assert any("Laser 3 (simulated)" in entry["text"] for entry in log)
+
+    def test_an_instrument_that_is_read_by_eye_is_not_asked(self, client: TestClient, new_job: Make) -> None:
+        one, job, setup = put_on(client, "Laser 3", "laser"), new_job(), str(uuid4())
+        view = set_up(client, job, id=setup, shelf=one["id"]).json()
+        assert view["answering"] == []
+        answer = client.post(f"{levels_of(job)}/setups/{setup}/ask", json={"at": "BM"})
+        assert (answer.status_code, "typed by hand" in answer.json()["detail"]) == (409, True)
+
+    def test_a_gateway_unplugged_in_the_middle_of_a_reading_and_back_again(
+        self, client: TestClient, new_job: Make
+    ) -> None:
+        with Wire() as wire:
+            link = {"how": "gateway", "host": "127.0.0.1", "port": wire.port}
+            _, _, base = self.standing(client, new_job, link)
+            wire.then("answer")
+            found = client.post(f"{base}/ask", json={"at": "BM"}).json()
+            assert (found["text"], found["simulated"]) == ("4' 2\"", False)
+            wire.then("unplug")
+            cut = client.post(f"{base}/ask", json={"at": "BM"})
+            assert (cut.status_code, cut.json()["code"]) == (502, "unplugged")
+            assert "type the reading" in cut.json()["detail"]
+            wire.then("answer")
+            assert client.post(f"{base}/ask", json={"at": "BM"}).json()["text"] == "4' 2\""
+            wire.then("simulated")
+            passed_off = client.post(f"{base}/ask", json={"at": "BM"})
+            assert (passed_off.status_code, passed_off.json()["code"]) == (502, "cannot")
+        assert client.post(f"{base}/ask", json={"at": "BM"}).json()["code"] == "unplugged"
+
+    @pytest.mark.parametrize("host", ["8.8.8.8", "example.com", "", "localhost.example", "::ffff:8.8.8.8"])
+    def test_a_gateway_stands_near(self, client: TestClient, host: str) -> None:
+        link = {"how": "gateway", "host": host, "port": 7070}
+        body = {"id": str(uuid4()), "units": "m", "instrument": {"name": "L", "kind": "laser", "link": link}}
+        answer = client.post("/api/shelf", json=body)
+        assert (answer.status_code, answer.json()["problems"][0]["pointer"]) == (422, "/instrument/link/host")
+
+
+class Wire:
+    """A gateway on this machine that does one thing after the other, each over a connection of its own."""
+
+    def __init__(self) -> None:
+        self.server = socket.create_server(("127.0.0.1", 0))
+        self.port = self.server.getsockname()[1]
+        self.does = "answer"
+
+    def __enter__(self) -> "Wire":
+        threading.Thread(target=self._serve, daemon=True).start()
+        return self
+
+    def __exit__(self, *_: object) -> None:
+        self.server.shutdown(socket.SHUT_RDWR)
+        self.server.close()
+
+    def then(self, does: str) -> None:
+        self.does = does
+
+    def _serve(self) -> None:
+        with suppress(OSError):
+            while True:
+                connection, _ = self.server.accept()
+                with connection, connection.makefile("rw", encoding="utf-8", newline="\n") as lines, suppress(OSError):
+                    self._talk(lines)
+
+    def _talk(self, lines: Any) -> None:
+        lines.readline()
+        lines.write(f"device laser {'simulated' if self.does == 'simulated' else 'real'} Rotor\n")
+        lines.flush()
+        asked = lines.readline().split()
+        if not asked:
+            return
+        lines.write("battery 80\nreading ")  # half a line, and then nothing
+        if self.does != "unplug":
+            lines.write(f"{asked[1]} 1270.0 2026-05-04T07:00:00+00:00\n")
+        lines.flush()

@@ -11,6 +11,7 @@ from starlette.exceptions import HTTPException
 from starlette.responses import JSONResponse, Response
 
 from anvilhead.core.units.errors import AnvilheadError
+from anvilhead.devices.device import DeviceError
 from anvilhead.jobfile.problems import DocumentRefused, Problem, problems_from
 from anvilhead.service.jobs import OpenedBefore
 from anvilhead.service.put_together import PlanIsStale
@@ -57,6 +58,7 @@ TITLES = {
     421: "Another address",
     422: "Something cannot be used as it is",
     500: "A fault of Anvilhead",
+    502: "The instrument does not answer",
     503: "The database is away",
 }
 NOTHING_HERE = "There is nothing at this address. It may be mistyped, or what was here is gone."
@@ -64,6 +66,8 @@ ANSWERS: dict[int | str, dict[str, Any]] = {
     status: {"model": ProblemDocument, "description": TITLES[status]} for status in (400, 404, 409, 413, 422, 503)
 }
 """What any endpoint may answer besides success, for the OpenAPI document."""
+INSTRUMENT_ANSWERS: dict[int | str, dict[str, Any]] = {502: {"model": ProblemDocument, "description": TITLES[502]}}
+"""What one that asks an instrument may answer as well."""
 
 
 def problem(
@@ -146,6 +150,10 @@ def add_handlers(app: FastAPI) -> None:
     @app.exception_handler(Conflict)
     async def _(request: Request, error: Conflict) -> Response:
         return problem(409, "conflict", str(error))
+
+    @app.exception_handler(DeviceError)
+    async def _(request: Request, error: DeviceError) -> Response:
+        return problem(502, error.trouble.value, error.message)
 
     @app.exception_handler(DatabaseAway)
     async def _(request: Request, error: DatabaseAway) -> Response:

@@ -189,6 +189,8 @@ def _book(page: Paper, sheet: LevelSheetOf) -> None:
     if not result.setups:
         return
     page.heading("Level book")
+    if result.simulated:
+        page.paragraph(result.simulated, 14)
     at = (0.0, 0.32, 0.5, 0.75)
     for number, setup in enumerate(result.setups, 1):
         line = setup.level_line_text or "?"

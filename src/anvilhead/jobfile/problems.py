@@ -49,7 +49,8 @@ def problems_from(errors: Iterable[Any], known_keys: Iterable[str] = ()) -> list
     return [_problem(error, list(known_keys)) for error in errors]
 
 
-_TAGS = {"footprint": SHAPES, "placing": WAYS}
+_LINKS = ("gateway", "simulated")
+_TAGS = {"footprint": SHAPES, "placing": WAYS, "link": _LINKS}
 """Keys whose documents are told apart by a word, which the validator puts into its paths."""
 
 
@@ -81,7 +82,7 @@ def _problem(error: Any, known_keys: list[str]) -> Problem:
     elif code in ("model_type", "dict_type", "model_attributes_type"):
         message = f"“{last}” must be an object with named values."
     elif code in ("union_tag_invalid", "union_tag_not_found"):
-        path = [*path, {"footprint": "shape", "placing": "by"}.get(last, last)]
+        path = [*path, {"footprint": "shape", "placing": "by", "link": "how"}.get(last, last)]
         message = f"“{path[-1]}” must be one of {', '.join(_TAGS.get(last, ()))}."
     elif code == "list_type":
         message = f"“{last}” must be a list."

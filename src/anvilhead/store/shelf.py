@@ -47,3 +47,10 @@ def job_names(session: Session, job_ids: Sequence[str]) -> dict[str, str]:
     """Names of jobs, of those that were not thrown away."""
     query = select(JobRow.id, JobRow.name).where(JobRow.id.in_(job_ids), JobRow.deleted_at.is_(None))
     return {job_id: name for job_id, name in session.execute(query)} if job_ids else {}
+
+
+def answering(session: Session, job_id: str) -> list[str]:
+    """What a job calls those of its instruments that can be asked for a reading."""
+    query = select(ShelfUseRow.name).join(ShelfInstrumentRow, ShelfInstrumentRow.id == ShelfUseRow.instrument_id)
+    linked = ShelfInstrumentRow.document["link"].is_not(None)
+    return sorted(session.scalars(query.where(ShelfUseRow.job_id == job_id, linked)))

@@ -151,6 +151,11 @@
 			{/if}
 			<Thrown version={acts} onAct={doing} />
 			<p class="mt-6">
+				<a class="inline-flex min-h-11 items-center underline" href="/shelf"
+					>The shelf: the crew’s instruments, how they stand, what their tests say</a
+				>
+			</p>
+			<p>
 				<a class="inline-flex min-h-11 items-center underline" href="/practice"
 					>The practice yard: square strings whose truth is hidden</a
 				>

@@ -8,7 +8,7 @@ from fastapi import APIRouter, Body, Query, Response
 
 from anvilhead.api import examples
 from anvilhead.api.dependencies import ByWhom, Db
-from anvilhead.api.problems import ANSWERS
+from anvilhead.api.problems import ANSWERS, INSTRUMENT_ANSWERS
 from anvilhead.api.routers.exchange import handed_out
 from anvilhead.service import exchange
 from anvilhead.service.asked.documents import Revision
@@ -18,11 +18,12 @@ from anvilhead.service.asked.level_documents import (
     FinishTaken,
     HeightsAcceptance,
     LevelPlanChange,
+    ReadingAsked,
     SetupCreate,
     ShotCreate,
 )
-from anvilhead.service.heights import level_exchange, level_planning, level_showing, levels
-from anvilhead.service.views.level_views import BookReadView, LevelsView
+from anvilhead.service.heights import asking, level_exchange, level_planning, level_showing, levels
+from anvilhead.service.views.level_views import BookReadView, LevelsView, ReadingTaken
 
 InHand = Annotated[
     UUID | None, Query(alias="setup", description="The setup that target readings are for; the last when left out.")
@@ -93,6 +94,17 @@ def begin_setup(
 ) -> LevelsView:
     """Begin a setup of an instrument."""
     return levels.begin_setup(database, str(structure_id), setup, by)
+
+
+@router.post("/setups/{setup_id}/ask", responses=INSTRUMENT_ANSWERS)
+def ask(
+    database: Db,
+    structure_id: UUID,
+    setup_id: UUID,
+    asked: Annotated[ReadingAsked, Body(examples=[{"at": "A", "on": "form tops"}])],
+) -> ReadingTaken:
+    """Ask a setup's instrument for a reading, to be kept like one typed by hand; nothing is recorded."""
+    return asking.ask(database, str(structure_id), str(setup_id), asked)
 
 
 @router.post("/setups/{setup_id}/shots", status_code=201)

@@ -319,3 +319,11 @@ def thin_words(thin: Sequence[str], least_mm: float, wanted_mm: float, units: Un
     if not thin:
         return f"Thick enough wherever the base was shot, and between: {least} at the least."
     return f"Too thin at {listed(thin)}: {least} at the least, {wanted} is needed. Take the base down there."
+
+
+def simulated_words(setups: Sequence[int]) -> str | None:
+    """That some setups, from 0, were read by stand-ins; None when none were."""
+    if not setups:
+        return None
+    which = f"Setup {setups[0] + 1} is" if len(setups) == 1 else f"Setups {listed([str(s + 1) for s in setups])} are"
+    return f"{which} simulated: a stand-in made the readings up, and no height of this book may be built to."

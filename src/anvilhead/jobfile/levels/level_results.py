@@ -271,6 +271,7 @@ class LevelsResult(Result):
 
     Attributes:
         state, headline, advice: what the book is worth, and what to do next, in words.
+        simulated: setups whose readings are simulated, in words; null when all are real.
         heights: ground by point, benchmarks with it; things: tops and bases that were shot, by thing and point; all
             shots of the book adjusted together.
         within: ± of the ground's heights against the benchmarks, 95 in 100, by point; within_text: the same in words.
@@ -282,6 +283,7 @@ class LevelsResult(Result):
     state: BookState = BookState.EMPTY
     headline: str = ""
     advice: str = ""
+    simulated: str | None = None
     benchmarks: list[BenchmarkResult] = Field(default_factory=list)
     setups: list[SetupResult] = Field(default_factory=list)
     heights: dict[str, float] = Field(default_factory=dict)

@@ -67,6 +67,14 @@ class ShotCreate(InRodUnits):
         return self
 
 
+class ReadingAsked(Strict):
+    """Where a setup's instrument is asked for a reading; `again`: how often it was asked there before."""
+
+    at: Named
+    thing: Named | None = Field(default=None, alias="on")
+    again: Annotated[int, Field(ge=0, le=1_000_000)] = 0
+
+
 class CheckCreate(InJobUnits, CheckEntry):
     """A test of an instrument to keep."""
 

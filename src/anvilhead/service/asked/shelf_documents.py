@@ -30,9 +30,10 @@ def _near(value: str) -> str:
 
 
 class GatewayLink(Strict):
-    """Readings come from a gateway on this machine or on the site's network."""
+    """Readings come from a gateway on this machine or on the site's network; `simulated`: it is a stand-in's."""
 
     how: Literal["gateway"]
+    simulated: bool = False
     host: Annotated[str, Field(min_length=1, max_length=60), AfterValidator(_near)]
     port: Annotated[int, Field(ge=1, le=65_535)]
 
@@ -89,7 +90,7 @@ class ShelfInstrument(Sparse):
     @property
     def is_simulated(self) -> bool:
         """Whether a stand-in answers for it."""
-        return isinstance(self.link, StandInLink)
+        return isinstance(self.link, StandInLink) or (self.link is not None and self.link.simulated)
 
 
 class InstrumentCreate(InJobUnits):

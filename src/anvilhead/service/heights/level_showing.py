@@ -14,6 +14,7 @@ from anvilhead.service.shown.job_plans import JobPlans, plans_of
 from anvilhead.service.views.level_views import LevelPointView, LevelsView, setup_view
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
+from anvilhead.store.shelf import answering
 from anvilhead.store.tables import StructureRow
 
 
@@ -44,6 +45,7 @@ def levels_view(row: StructureRow, plans: JobPlans) -> LevelsView:
         plan=record.plan,
         setups=[setup_view(setup, units) for setup in record.setups],
         points=_points(book, points, row.name_in_file),
+        answering=answering(store.session_of(row), row.job_id) if record.plan.devices else [],
         result=solve_levels(book, site, row.name_in_file),
     )
 

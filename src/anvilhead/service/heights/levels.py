@@ -5,7 +5,7 @@ from sqlalchemy.orm import Session
 from anvilhead.core.closing.questioned import off_rod
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.levels.rod import marks_for
-from anvilhead.core.messages.level_words import accepted_words, off_rod_words
+from anvilhead.core.messages.level_words import accepted_words, off_rod_words, simulated_words
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.lengths import mm_of
 from anvilhead.jobfile.levels.documents import Levels
@@ -237,12 +237,16 @@ def accept_heights(
     """Accept what of a structure was set to height, by name, with what it is off.
 
     Raises:
-        Conflict: when nothing was set yet, or something is over its tolerance and nobody says why.
+        Conflict: when nothing was set yet, a stand-in read something, or something is over its tolerance and nobody
+            says why.
     """
     with database.session() as session:
         row, job = store.locked_structure(session, structure_id)
         plans, units = plans_of(job), Units(job.units)
-        accepted = accepting(book_of(plans, units), row.name_in_file, document.note.strip())
+        book = book_of(plans, units)
+        if told := simulated_words(book.simulated):
+            raise Conflict(f"{told} Strike its readings and shoot them with a real instrument, then accept.")
+        accepted = accepting(book, row.name_in_file, document.note.strip())
         if not accepted.heights:
             raise Conflict("Nothing here was set to height and shot yet. Set something, then accept it.")
         if accepted.over and not accepted.note:

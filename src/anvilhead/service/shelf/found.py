@@ -20,7 +20,7 @@ from anvilhead.core.units.units import Units
 from anvilhead.jobfile.levels.documents import Device
 from anvilhead.jobfile.levels.measured import CheckEntry
 from anvilhead.jobfile.levels.written.said import truths_of
-from anvilhead.service.asked.shelf_documents import ShelfInstrument, TestOf
+from anvilhead.service.asked.shelf_documents import ShelfInstrument, StandInLink, TestOf
 from anvilhead.store.shelf_tables import ShelfTestRow
 
 _CLAIMS = ("error", "drift", "drift_over", "reach", "pull", "weight")
@@ -74,7 +74,11 @@ def device_of(instrument: ShelfInstrument, name: str | None = None) -> Device:
 def instrument_of(device: Device, name: str | None = None) -> ShelfInstrument:
     """A job's instrument as it stands on the shelf."""
     claims = {key: getattr(device, key) for key in _CLAIMS}
-    return ShelfInstrument(name=name or device.name, kind=ShelfKind.of_level(LevelInstrument(device.kind)), **claims)
+    kind, link = (
+        ShelfKind.of_level(LevelInstrument(device.kind)),
+        StandInLink(how="simulated") if device.simulated else None,
+    )
+    return ShelfInstrument(name=name or device.name, kind=kind, link=link, **claims)
 
 
 def agrees(device: Device, instrument: ShelfInstrument) -> bool:

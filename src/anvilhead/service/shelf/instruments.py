@@ -36,16 +36,16 @@ FREEZING_F = 32.0
 
 
 @again_when_busy
-def put_on(database: Database, document: InstrumentCreate, by: By) -> ShelfInstrumentView:
-    """Put an instrument on the shelf; the same one sent twice is put on once.
+def put_on(database: Database, document: InstrumentCreate, by: By, *, sample: bool = False) -> ShelfInstrumentView:
+    """Put an instrument on the shelf, or among those of the samples; the same one sent twice is put on once.
 
     Raises:
         DocumentRefused: when another of that name stands there.
     """
     with database.session() as session:
         if session.get(ShelfInstrumentRow, str(document.id)) is None:
-            refuse_taken(session, document.instrument.name)
-            store_new(session, document.instrument, by, instrument_id=str(document.id))
+            refuse_taken(session, document.instrument.name, sample=sample)
+            store_new(session, document.instrument, by, sample=sample, instrument_id=str(document.id))
     return get_instrument(database, str(document.id), document.units, by.at)
 
 

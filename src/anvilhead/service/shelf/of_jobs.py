@@ -73,7 +73,9 @@ def take_from_shelf(session: Session, job: JobRow, instrument_id: str, there: It
     name = next((one for one, instrument in uses.items() if instrument == instrument_id), None)
     if name is None:
         taken = there | uses.keys()
-        name = next(one for one in (row.name, *(f"{row.name[:58]} {n}" for n in range(2, 1000))) if one not in taken)
+        simulated = ShelfInstrument.model_validate(row.document).is_simulated
+        painted = f"{row.name[:47]} (simulated)" if simulated and "simulated" not in row.name else row.name
+        name = next(one for one in (painted, *(f"{painted[:58]} {n}" for n in range(2, 1000))) if one not in taken)
         session.add(ShelfUseRow(job_id=job.id, name=name, instrument_id=row.id))
         session.flush()
     return None if name in there else device_of(ShelfInstrument.model_validate(row.document), name)

@@ -73,6 +73,7 @@ class LevelsView(Result):
         prefix: what goes in front of that structure's own points to name them in the book.
         plan: as it is kept, to be changed and sent back; revision: of it, 0 when nothing was planned.
         points: names to choose from, benchmarks first.
+        answering: instruments of this job that can be asked for a reading.
     """
 
     structure_id: str
@@ -84,6 +85,7 @@ class LevelsView(Result):
     plan: LevelPlan
     setups: list[LevelSetupView]
     points: list[LevelPointView]
+    answering: list[str]
     result: LevelsResult
 
 
@@ -93,6 +95,16 @@ class LevelEcho(Result):
     text: str | None = None
     says: str | None = None
     trouble: Problem | None = None
+
+
+class ReadingTaken(Result):
+    """A reading as an instrument took it: `text` as it would be typed; nothing of it is recorded yet."""
+
+    reading_mm: float
+    text: str
+    taken: datetime
+    simulated: bool
+    device: str
 
 
 class BookReadView(Result):

@@ -1154,6 +1154,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/structures/{structure_id}/levels/setups/{setup_id}/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask
+         * @description Ask a setup's instrument for a reading, to be kept like one typed by hand; nothing is recorded.
+         */
+        post: operations["ask_api_structures__structure_id__levels_setups__setup_id__ask_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/structures/{structure_id}/levels/setups/{setup_id}/shots": {
         parameters: {
             query?: never;
@@ -5174,7 +5194,7 @@ export interface components {
         };
         /**
          * GatewayLink
-         * @description Readings come from a gateway on this machine or on the site's network.
+         * @description Readings come from a gateway on this machine or on the site's network; `simulated`: it is a stand-in's.
          */
         GatewayLink: {
             /**
@@ -5182,6 +5202,11 @@ export interface components {
              * @enum {string}
              */
             how: "gateway";
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated?: boolean;
             /** Host */
             host: string;
             /** Port */
@@ -6444,6 +6469,7 @@ export interface components {
          *
          *     Attributes:
          *         state, headline, advice: what the book is worth, and what to do next, in words.
+         *         simulated: setups whose readings are simulated, in words; null when all are real.
          *         heights: ground by point, benchmarks with it; things: tops and bases that were shot, by thing and point; all
          *             shots of the book adjusted together.
          *         within: ± of the ground's heights against the benchmarks, 95 in 100, by point; within_text: the same in words.
@@ -6464,6 +6490,8 @@ export interface components {
              * @default
              */
             advice: string;
+            /** Simulated */
+            simulated: string | null;
             /** Benchmarks */
             benchmarks: components["schemas"]["BenchmarkResult"][];
             /** Setups */
@@ -6552,6 +6580,7 @@ export interface components {
          *         prefix: what goes in front of that structure's own points to name them in the book.
          *         plan: as it is kept, to be changed and sent back; revision: of it, 0 when nothing was planned.
          *         points: names to choose from, benchmarks first.
+         *         answering: instruments of this job that can be asked for a reading.
          */
         LevelsView: {
             /** Structure Id */
@@ -6571,6 +6600,8 @@ export interface components {
             setups: components["schemas"]["LevelSetupView"][];
             /** Points */
             points: components["schemas"]["LevelPointView"][];
+            /** Answering */
+            answering: string[];
             result: components["schemas"]["LevelsResult"];
         };
         /**
@@ -9051,6 +9082,40 @@ export interface components {
             /** Family */
             family?: string | null;
             touched?: components["schemas"]["TouchPlan-Input"] | null;
+        };
+        /**
+         * ReadingAsked
+         * @description Where a setup's instrument is asked for a reading; `again`: how often it was asked there before.
+         */
+        ReadingAsked: {
+            /** At */
+            at: string;
+            /** On */
+            on?: string | null;
+            /**
+             * Again
+             * @default 0
+             */
+            again?: number;
+        };
+        /**
+         * ReadingTaken
+         * @description A reading as an instrument took it: `text` as it would be typed; nothing of it is recorded yet.
+         */
+        ReadingTaken: {
+            /** Reading Mm */
+            reading_mm: number;
+            /** Text */
+            text: string;
+            /**
+             * Taken
+             * Format: date-time
+             */
+            taken: string;
+            /** Simulated */
+            simulated: boolean;
+            /** Device */
+            device: string;
         };
         /**
          * RecheckPull
@@ -20666,6 +20731,96 @@ export interface operations {
             };
             /** @description Something cannot be used as it is */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ask_api_structures__structure_id__levels_setups__setup_id__ask_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                structure_id: string;
+                setup_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingTaken"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The instrument does not answer */
+            502: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -215,6 +215,16 @@ export class LevelsStage {
 		return trouble;
 	}
 
+	/** Ask the instrument of a setup for a reading; throws what it says when there is none. */
+	askInstrument(setupId: string, at: string, thing: string, again: number) {
+		return answer(
+			api.POST('/api/structures/{structure_id}/levels/setups/{setup_id}/ask', {
+				params: { path: { ...this.#structure, setup_id: setupId } },
+				body: { at, again, ...(thing ? { on: thing } : {}) }
+			})
+		);
+	}
+
 	test(check: Omit<Schemas['CheckCreate'], 'id' | 'units'>): Promise<string> {
 		return this.#ask(() =>
 			api.POST('/api/structures/{structure_id}/levels/checks', {

@@ -61,6 +61,12 @@ class Book:
         standing = (i for i in with_line if self.setups[i].instrument is not LevelInstrument.STRING)
         return next(standing, next(iter(with_line), None))
 
+    @property
+    def simulated(self) -> list[int]:
+        """Setups with readings that count, by an instrument that is a stand-in."""
+        made_up = {device.name for device in self.levels.devices if device.simulated}
+        return [s for s, entry in enumerate(self.levels.setups) if entry.device in made_up and self.kept[s]]
+
     def correction_of(self, setup: int) -> Truth | None:
         """The test that a setup's readings are corrected by; None when they are taken as they are."""
         entry = self.levels.setups[setup]

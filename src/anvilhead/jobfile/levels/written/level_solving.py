@@ -62,6 +62,7 @@ def solve_levels(book: Book, site: Site, frame: str | None = None) -> r.LevelsRe
         state=state,
         headline=headline,
         advice=advice,
+        simulated=words.simulated_words(book.simulated),
         setups=[setup_result(book, s) for s in range(len(book.setups))],
         heights=heights,
         things=things,

@@ -40,6 +40,9 @@
 	}
 </script>
 
+{#if stage.result?.simulated}
+	<p class="caution my-1 font-semibold" role="status">{stage.result.simulated}</p>
+{/if}
 <Slipped {stage} all />
 {#each stage.levels?.setups ?? [] as setup, index (setup.id)}
 	<BookSetup {stage} {setup} {index} last={index === (stage.levels?.setups.length ?? 0) - 1} />

@@ -2,7 +2,8 @@
 	import type { LevelInstrument } from '$lib/api/types';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
-	import TestForm from './TestForm.svelte';
+	import { OF_LEVELS } from '$lib/shelf/kinds';
+	import TestForm from '$lib/shelf/TestForm.svelte';
 	import { LEVEL_INSTRUMENTS } from '$lib/levels/words';
 
 	interface Props {
@@ -49,11 +50,21 @@
 			>{testing === device.name ? 'not now' : 'test it'}</button
 		>
 		{#if testing === device.name}
-			<TestForm {stage} {device} onDone={() => (testing = '')} />
+			<TestForm
+				name={device.name}
+				ways={OF_LEVELS[device.kind]}
+				units={stage.job.units}
+				onKeep={({ check }) => (check ? stage.test(check) : Promise.resolve(''))}
+				onDone={() => (testing = '')}
+			/>
 		{/if}
 	</article>
 {:else}
-	<p>Name the crew’s instruments as they are marked, and what a test finds stays with them.</p>
+	<p>
+		Name the crew’s instruments as they are marked: they stand on
+		<a class="underline" href="/shelf">the shelf</a>, and what a test finds stays with them in every
+		job.
+	</p>
 {/each}
 <form
 	class="no-print mt-3 grid grid-cols-[1fr_1fr_auto] items-end gap-2"

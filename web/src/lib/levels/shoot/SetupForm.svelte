@@ -1,8 +1,10 @@
 <script lang="ts">
 	import Checkbox from '$lib/ui/Checkbox.svelte';
-	import { untrack } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import type { LevelInstrument, RodMarks } from '$lib/api/types';
 	import LengthField from '$lib/lengths/LengthField.svelte';
+	import { FOR_HEIGHTS } from '$lib/shelf/kinds';
+	import { Shelf } from '$lib/shelf/shelf.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
 	import { LEVEL_INSTRUMENTS, ROD_MARKS, unitsOf } from '$lib/levels/words';
 
@@ -31,10 +33,44 @@
 	let trouble = $state('');
 	const strings = $derived((stage.planned.strings ?? []).map((one) => one.name ?? 'string'));
 	const degrees = $derived(unitsOf(rod) === 'ft-in' ? '°F' : '°C');
+	const shelf = new Shelf(untrack(() => stage.job.units));
+	onMount(() => void shelf.load());
+	/** What the shelf knows of an instrument of this job. */
+	const known = (name: string) =>
+		shelf.instruments?.find((one) =>
+			one.uses.some((use) => use.job_id === stage.job.id && use.name === name)
+		);
+	/** What stands on the shelf and was not set up in this job yet; chosen by its id. */
+	const others = $derived(
+		(shelf.instruments ?? []).filter(
+			(one) =>
+				!one.away &&
+				FOR_HEIGHTS.includes(one.kind) &&
+				!one.uses.some(
+					(use) => use.job_id === stage.job.id && devices.some((device) => device.name === use.name)
+				)
+		)
+	);
+	const fromShelf = $derived(others.find((one) => one.id === device));
+	const onShelf = $derived(fromShelf ?? known(device));
 	const chosen = $derived(devices.find((one) => one.name === device));
-	const instrument = $derived(chosen?.kind ?? kind);
+	const instrument = $derived(
+		fromShelf
+			? fromShelf.kind === 'string-line'
+				? 'string'
+				: (fromShelf.kind as LevelInstrument)
+			: (chosen?.kind ?? kind)
+	);
 	/** A correction is offered, never applied by itself. */
-	const off = $derived(chosen?.is_true === false && chosen.correction ? chosen.correction : '');
+	const off = $derived(
+		onShelf
+			? onShelf.can_correct && onShelf.correction
+				? onShelf.correction
+				: ''
+			: chosen?.is_true === false && chosen.correction
+				? chosen.correction
+				: ''
+	);
 
 	async function begin(event: SubmitEvent) {
 		event.preventDefault();
@@ -43,7 +79,7 @@
 			rod,
 			corrected: Boolean(off) && corrected,
 			rechecks,
-			...(device ? { device } : {}),
+			...(fromShelf ? { shelf: fromShelf.id } : device ? { device } : {}),
 			...(instrument === 'water-level' && warmer.trim() && leg.trim()
 				? { warmer: `${warmer.trim()} ${degrees}`, leg: leg.trim() }
 				: {}),
@@ -61,7 +97,7 @@
 </script>
 
 <form class="grid grid-cols-2 gap-2" aria-label="New setup" onsubmit={begin}>
-	{#if devices.length}
+	{#if devices.length || others.length}
 		<label class="col-span-2"
 			>Instrument
 			<select class="field" aria-label="Instrument" bind:value={device}>
@@ -72,9 +108,27 @@
 							: ''}</option
 					>
 				{/each}
+				{#each others as one (one.id)}
+					<option value={one.id}
+						>{one.name}, {one.kind_name}, from the shelf{one.standing === 'failed'
+							? ' (not true)'
+							: ''}</option
+					>
+				{/each}
 				<option value="">another</option>
 			</select></label
 		>
+		{#if onShelf && !onShelf.fine}
+			<p class="caution col-span-2" role="status">
+				{onShelf.stands}
+				<a class="inline-flex min-h-11 items-center underline" href="/shelf">on the shelf</a>
+			</p>
+		{/if}
+		{#if onShelf?.simulated}
+			<p class="caution col-span-2" role="status">
+				<strong>Simulated.</strong> What it reads is made up, and is told so wherever it is shown.
+			</p>
+		{/if}
 	{/if}
 	{#if !device}
 		<label class="col-span-2"
@@ -166,7 +220,7 @@
 	{/if}
 	{#if off}
 		<div class="caution col-span-2 text-sm">
-			<strong>{device} is not true.</strong>
+			<strong>{onShelf?.name ?? device} is not true.</strong>
 			{off}
 			<Checkbox checked={corrected} onChecked={(on) => (corrected = on)}
 				>Correct the readings of this setup by it; say how far each sight is</Checkbox

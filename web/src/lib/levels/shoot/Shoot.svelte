@@ -78,6 +78,9 @@
 		</p>
 	{/if}
 	<p class="text-sm text-ink-soft">{found.how}</p>
+	{#if stage.result?.simulated}
+		<p class="caution my-1 font-semibold" role="status">{stage.result.simulated}</p>
+	{/if}
 	<Slipped {stage} />
 	<Refused parcels={stage.shots.refused} label={(name) => stage.label(name)} />
 	{#each found.reaches as reach (reach.text)}

@@ -4,6 +4,7 @@
 	import Words from '$lib/lengths/Words.svelte';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { outbox } from '$lib/outbox/outbox.svelte';
+	import AskInstrument from './AskInstrument.svelte';
 	import { ReadingEcho } from './readingEcho.svelte';
 	import type { ShotDraft } from './shots';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
@@ -187,6 +188,18 @@
 		/></label
 	>
 	<button class="board-button big">Keep</button>
+	{#if setup.device && stage.levels?.answering.includes(setup.device)}
+		<div class="wide">
+			<AskInstrument
+				{stage}
+				{setup}
+				{at}
+				{thing}
+				{reading}
+				onTake={(text) => stage.type('reading', text)}
+			/>
+		</div>
+	{/if}
 	<p id="{id}-echo" class="wide min-h-6" aria-live="polite">
 		{#if unknown}
 			<strong>There is no point “{unknown}” yet.</strong>

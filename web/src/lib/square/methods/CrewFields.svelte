@@ -1,8 +1,9 @@
 <script lang="ts">
 	import TapeOffer from '$lib/crew/TapeOffer.svelte';
+	import PickForPlan from '$lib/shelf/PickForPlan.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import Checkbox from '$lib/ui/Checkbox.svelte';
-	import type { StructureResult, Units } from '$lib/api/types';
+	import type { ShelfInstrument, StructureResult, Units } from '$lib/api/types';
 	import { useHere } from '$lib/job/context';
 	import DraftLength from '$lib/plan/DraftLength.svelte';
 	import type { PlanDraft } from '$lib/plan/draft.svelte';
@@ -19,6 +20,23 @@
 		{ key: 'from', label: 'The dumb end touches' },
 		{ key: 'to', label: 'The reading end touches' }
 	] as const;
+
+	/** What the shelf knows of a tape counts from its hook; where it says nothing the plan says nothing. */
+	function takeTape(one: ShelfInstrument | undefined) {
+		const more = one?.taken?.reads_more;
+		draft.put(['tape'], one?.name);
+		draft.put(['tape_error'], one?.taken?.error ?? undefined);
+		draft.put(['tape_reads'], more ? { more, burn: '0' } : undefined);
+	}
+	function takeLaser(one: ShelfInstrument | undefined) {
+		const taken = one?.taken;
+		draft.put(['square_laser'], one?.name);
+		draft.put(['laser_offset'], taken?.offset ?? undefined);
+		draft.put(
+			['laser_check'],
+			taken?.out && taken.apart ? { out: taken.out, apart: taken.apart } : undefined
+		);
+	}
 </script>
 
 <div class="grid grid-cols-2 gap-x-4 gap-y-2">
@@ -33,6 +51,13 @@
 			<option value="1">one alone</option>
 		</select>
 	</label>
+	<PickForPlan
+		label="Which tape"
+		kind="steel-tape"
+		{units}
+		value={draft.text('tape')}
+		onTake={takeTape}
+	/>
 	<DraftLength
 		{draft}
 		path={['tape_error']}
@@ -78,6 +103,13 @@
 		>a square-throwing laser is at hand</Checkbox
 	>
 	{#if draft.doc.laser}
+		<PickForPlan
+			label="Which laser"
+			kind="square-laser"
+			{units}
+			value={draft.text('square_laser')}
+			onTake={takeLaser}
+		/>
 		<DraftLength
 			{draft}
 			path={['laser_offset']}

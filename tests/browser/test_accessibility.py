@@ -312,6 +312,17 @@ def test_practice_and_what_rounds_say_pass(browser: Browser, site: str, size: Vi
     page.get_by_role("button", name="They are square: accept").click()
     expect(page.get_by_role("link", name="The next task")).to_be_visible()
     look("debrief")
+    page.goto("/shelf")
+    page.get_by_role("button", name="Put one on").click()
+    look("putting on the shelf")
+    name = f"Tape {size['width']}"
+    page.get_by_label("Name painted on it").fill(name)
+    page.get_by_role("button", name="Put it on the shelf").click()
+    card = page.get_by_role("article", name=name)
+    card.get_by_role("button", name=name).click()
+    for doing in ("test it", "heat, pull, sag", "change", "it was knocked"):
+        card.get_by_role("button", name=doing).click()
+        look(f"shelf, {doing}")
     stand_at_square(page, f"Tried {size['width']}")
     page.goto("/crew")
     expect(page.get_by_role("heading", name="What our rounds say")).to_be_visible()

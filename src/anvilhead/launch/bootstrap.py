@@ -24,6 +24,7 @@ HELP = """Anvilhead sets out building, slab and fence footprints.
   ./anvilhead solve F   read the job file F (- for standard input), print every result as JSON
   ./anvilhead slate S   work out the sum S, such as "27' 6 1/2\" / 4", print it as JSON; --units ft-in, m or mm
   ./anvilhead simulate F  try out whole set-outs of the job file F, print what to expect; --seed N, --runs K
+  ./anvilhead stand-in  a simulated instrument behind a gateway on this machine; --port N, --seed N, --kind K
   ./anvilhead backup F  write all jobs to the file F
   ./anvilhead restore F bring all jobs back from the file F
   ./anvilhead verify F  check that no record was changed after the fact: of the job file F, else of every job
@@ -47,8 +48,9 @@ MODULES = {
     "solve": "solve",
     "slate": "slate",
     "simulate": "simulate",
+    "stand-in": "stand_in",
 }
-ALONE = ("solve", "slate", "simulate")
+ALONE = ("solve", "slate", "simulate", "stand-in")
 """Commands that need no database, no server and no set-up to be told of, and whose words are their own."""
 
 

@@ -8,6 +8,8 @@ import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import select
 
+from anvilhead.core.practice.level_tasks import Tool
+from anvilhead.core.practice.level_yard import LevelYard
 from anvilhead.core.practice.practice_yard import PracticeYard
 from anvilhead.core.practice.tasks import TaskKey
 from anvilhead.store.database import Database
@@ -93,3 +95,41 @@ def test_nonsense_is_refused(client: TestClient, step: dict[str, Any], status: i
     assert do(client, run, **step).status_code == status
     assert client.get(f"/api/practice/runs/{run['id']}").json()["pulls"] == []
     assert client.get(f"/api/practice/runs/{uuid4()}").status_code == 404
+
+
+def test_heights_from_the_brief_to_the_debrief_without_a_word_of_the_truth(
+    client: TestClient, database: Database
+) -> None:
+    run = begun(client, "level-boards")
+    assert '8" above the benchmark' in run["task"]["brief"]
+    assert do(client, run, do="pull", start="A", end="B").status_code == 409
+    told = [json.dumps(run)]
+    for step in ({"do": "setup", "tool": "hose"}, {"do": "shoot", "at": "BM", "wait_s": 60},
+                 {"do": "shoot", "at": "A", "wait_s": 5}):  # fmt: skip
+        told.append(do(client, run, **step).text)
+    site = json.loads(told[-1])["level"]
+    assert site["shots"][0]["moving_mm"] < 1 < site["shots"][1]["moving_mm"]
+    with database.session() as session:
+        seed = session.scalars(select(PracticeRunRow.seed).where(PracticeRunRow.id == run["id"])).one()
+    yard = LevelYard(TaskKey.LEVEL_BOARDS, seed)
+    hidden = [seed, *(f"{yard.heights[top]:.4f}" for top in "ABCD"), "bubble", "air_mm"]
+    assert [one for one in hidden if one in " ".join(told)] == []
+    do(client, run, do="write", pull=0, reading=site["shots"][0]["shows_text"], units="ft-in")
+    run = do(client, run, do="set", at="A", up='-1/2"', units="ft-in").json()
+    assert run["moved"] == ['A: 1/2" down']
+    run = do(client, run, do="accept").json()
+    assert (run["debrief"]["outcome"], len(run["debrief"]["pulls"])) == ("wrong", 2)
+    assert client.get("/api/practice/runs").json()[0]["ended"] == "not at height"
+
+
+def test_a_lying_level_is_told_in_the_units_of_the_brief(client: TestClient, database: Database) -> None:
+    """Said over 30 m in a metric run, kept over the hundred feet of the task."""
+    answer = client.post("/api/practice/runs", json={"id": str(uuid4()), "task": "peg-test", "units": "m"})
+    run = answer.json()
+    assert "on 30 m" in run["task"]["brief"]
+    with database.session() as session:
+        seed = session.scalars(select(PracticeRunRow.seed).where(PracticeRunRow.id == run["id"])).one()
+    error = LevelYard(TaskKey.PEG_TEST, seed).error_mm(Tool.OPTICAL, 30_000.0)
+    run = do(client, run, do="say", too_much=f"{error:.2f} mm", units="m").json()
+    assert run["debrief"]["outcome"] == "lucky"
+    assert run["debrief"]["lessons"] == ["one-stand"]

@@ -8,13 +8,28 @@ from anvilhead.core.geometry.footprint import Side
 from anvilhead.core.messages.made import practice_words as say
 from anvilhead.core.messages.spoken import spoken
 from anvilhead.core.practice.debrief import debrief
+from anvilhead.core.practice.level_debrief import level_debrief
+from anvilhead.core.practice.level_tasks import LEVEL_TASKS
+from anvilhead.core.practice.level_yard import LevelYard, level_steps
 from anvilhead.core.practice.practice_yard import PracticeYard, Step, steps_of
 from anvilhead.core.practice.tasks import TASKS, TaskKey
 from anvilhead.core.units.errors import InputError
 from anvilhead.core.units.length_printing import print_difference, print_length
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.written.writing import place, tidy
-from anvilhead.service.asked.practice_documents import AcceptStep, MoveStep, PullStep, RunBegin, WriteStep
+from anvilhead.service.asked.practice_documents import (
+    AcceptStep,
+    BleedStep,
+    MoveStep,
+    PullStep,
+    RunBegin,
+    SetStep,
+    SetupStep,
+    ShootStep,
+    StepCreate,
+    WriteStep,
+)
+from anvilhead.service.level_practice import debrief_view, said_mm, site_view, told_steps
 from anvilhead.service.views.practice_views import (
     DebriefView,
     PlannedLength,
@@ -35,11 +50,13 @@ MOST_STEPS = 500
 MOST_RUNS = 40
 CALLED = (TaskKey.FIND_SLIP,)
 """Tasks in which a helper calls the number; in the others one reads the tape oneself."""
+_AT_STRINGS = ("pull", "write", "move", "accept")
+_AT_LEVELS = ("setup", "shoot", "write", "set", "bleed", "say", "accept")
 
 
 def tasks(units: Units) -> list[TaskView]:
     """Every task, in the order of a learner's path."""
-    return [_task_view(key, units) for key in TASKS]
+    return [_task_view(key, units) for key in TaskKey]
 
 
 @again_when_busy
@@ -73,9 +90,7 @@ def path_of(database: Database, who: str) -> list[RunSummary]:
 
 
 @again_when_busy
-def take_step(
-    database: Database, run_id: str, document: PullStep | WriteStep | MoveStep | AcceptStep, by: By
-) -> RunView:
+def take_step(database: Database, run_id: str, document: StepCreate, by: By) -> RunView:
     """Do one thing in a run; the same thing sent twice is done once.
 
     Raises:
@@ -86,44 +101,80 @@ def take_step(
         if any(step.id == str(document.id) for step in row.steps):
             return _view(row)
         if len(row.steps) >= MOST_STEPS:
-            raise Conflict("This run has as many steps as one may have. Accept the strings, then begin another.")
+            raise Conflict("This run has as many steps as one may have. Accept it, then begin another.")
         step = _step(document)
-        try:
-            _yard(row).take([Step(**step)])
-        except InputError as error:
-            raise Conflict(error.message) from error
+        if step["do"] not in (_AT_LEVELS if TaskKey(row.task) in LEVEL_TASKS else _AT_STRINGS):
+            raise Conflict("That is not done in this task.")
         kept = PracticeStepRow(id=str(document.id), run_id=row.id, document=step, at=by.at)
         row.steps.append(kept)
+        try:
+            _yard(row)
+        except InputError as error:
+            raise Conflict(error.message) from error
         store.add(session, kept, "This was done already.")
         return _view(row)
 
 
-def _step(document: PullStep | WriteStep | MoveStep | AcceptStep) -> dict[str, Any]:
-    if isinstance(document, PullStep):
-        return {"do": "pull", "start": document.start, "end": document.end}
+def _step(document: StepCreate) -> dict[str, Any]:
+    """A step as it is kept."""
+    if isinstance(document, PullStep | ShootStep | SetupStep | AcceptStep | BleedStep):
+        return document.model_dump(mode="json", exclude={"id"})
     if isinstance(document, WriteStep):
         return {"do": "write", "pull": document.pull, "reading_mm": document.reading.mm}
     if isinstance(document, MoveStep):
         return {"do": "move", "board": document.board, "inward_mm": document.inward.mm}
-    return {"do": "accept"}
+    if isinstance(document, SetStep):
+        return {"do": "set", "at": document.at, "by_mm": document.up.mm}
+    return {"do": "say", "by_mm": said_mm(document.too_much.mm, document.units)}
 
 
-def _yard(row: PracticeRunRow) -> PracticeYard:
-    return PracticeYard(TaskKey(row.task), row.seed).take(steps_of([step.document for step in row.steps]))
+def _yard(row: PracticeRunRow) -> PracticeYard | LevelYard:
+    key, steps = TaskKey(row.task), [step.document for step in row.steps]
+    if key in LEVEL_TASKS:
+        return LevelYard(key, row.seed).take(level_steps(steps))
+    return PracticeYard(key, row.seed).take(steps_of(steps))
 
 
 def _task_view(key: TaskKey, units: Units) -> TaskView:
-    return TaskView(key=key, title=say.TITLE[key], brief=say.brief_text(TASKS[key], units))
+    brief = say.level_brief_text(LEVEL_TASKS[key], units) if key in LEVEL_TASKS else say.brief_text(TASKS[key], units)
+    return TaskView(key=key, title=say.TITLE[key], brief=brief)
 
 
 def _view(row: PracticeRunRow) -> RunView:
-    yard, units, key = _yard(row), Units(row.units), TaskKey(row.task)
+    yard, units = _yard(row), Units(row.units)
+    head = {
+        "id": row.id,
+        "task": _task_view(TaskKey(row.task), units),
+        "units": units,
+        "at": row.at,
+        "minutes": round(yard.seconds / 60, 1),
+        "minutes_left": round(yard.task.minutes - yard.seconds / 60, 1),
+    }
+    return _of_heights(row, yard, head) if isinstance(yard, LevelYard) else _of_strings(row, yard, head)
+
+
+def _of_heights(row: PracticeRunRow, yard: LevelYard, head: dict[str, Any]) -> RunView:
+    units = Units(row.units)
+    return RunView(
+        **head,
+        tolerance_text=print_difference(yard.task.tolerance_mm, units),
+        corners={},
+        sides=[],
+        diagonals=[],
+        boards=[],
+        pulls=[],
+        moved=told_steps(level_steps([step.document for step in row.steps]), units),
+        pulls_left=yard.task.shots - len(yard.shots),
+        level=site_view(yard, units),
+        debrief=debrief_view(yard, units) if yard.accepted else None,
+    )
+
+
+def _of_strings(row: PracticeRunRow, yard: PracticeYard, head: dict[str, Any]) -> RunView:
+    units, key = Units(row.units), TaskKey(row.task)
     task, footprint = yard.task, yard.task.set_out.footprint
     return RunView(
-        id=row.id,
-        task=_task_view(key, units),
-        units=units,
-        at=row.at,
+        **head,
         tolerance_text=print_difference(task.set_out.tolerance_mm, units),
         corners={name: place(point) for name, point in footprint.corners.items()},
         sides=[_planned(side, units) for side in footprint.sides],
@@ -143,8 +194,6 @@ def _view(row: PracticeRunRow) -> RunView:
             for number, one in enumerate(yard.pulled)
         ],
         moved=[_moved(step, units) for step in steps_of([one.document for one in row.steps]) if step.do == "move"],
-        minutes=round(yard.seconds / 60, 1),
-        minutes_left=round(task.minutes - yard.seconds / 60, 1),
         pulls_left=task.pulls - len(yard.pulled),
         debrief=_debrief(yard, units) if yard.accepted else None,
     )
@@ -188,12 +237,16 @@ def _believed(check: SquareCheck | None) -> dict[str, Any] | None:
 
 
 def _summary(row: PracticeRunRow) -> RunSummary:
-    yard = _yard(row)
+    yard, units, key = _yard(row), Units(row.units), TaskKey(row.task)
+    outcome = None
+    if yard.accepted:
+        outcome = level_debrief(yard).outcome if isinstance(yard, LevelYard) else debrief(yard, units).outcome
     return RunSummary(
         id=row.id,
-        title=say.TITLE[TaskKey(row.task)],
+        title=say.TITLE[key],
         at=row.at,
-        outcome=debrief(yard, Units(row.units)).outcome if yard.accepted else None,
-        pulls=len(yard.pulled),
+        outcome=outcome,
+        ended=outcome and say.ended_text(key, outcome),
+        pulls=len(yard.shots if isinstance(yard, LevelYard) else yard.pulled),
         minutes=round(yard.seconds / 60, 1),
     )

@@ -14,11 +14,11 @@ from anvilhead.core.units.units import SIXTEENTH_MM, Units
 class Outcome(StrEnum):
     """How it ended."""
 
-    SQUARE = "square"
+    RIGHT = "right"
     """Accepted, proved, and so it is."""
     LUCKY = "lucky"
     """So it is, but nothing that was written proves it."""
-    NOT_SQUARE = "not-square"
+    WRONG = "wrong"
 
 
 class Lesson(StrEnum):
@@ -34,6 +34,21 @@ class Lesson(StrEnum):
     """A number was written that the tape did not show."""
     NOT_LOOKED_AGAIN = "not-looked-again"
     """Nails were moved, and nothing was pulled after."""
+    NO_BENCHMARK = "no-benchmark"
+    """Tops were shot from a setup that no height was given to."""
+    NOT_ALL_SHOT = "not-all-shot"
+    NOT_SHOT_AGAIN = "not-shot-again"
+    """A top was set and not read after."""
+    NOT_CLOSED = "not-closed"
+    """A laser was taken down without a last look at the benchmark."""
+    UNSETTLED = "unsettled"
+    """Water was read that still swung."""
+    AIR_LEFT = "air-left"
+    AIR_FOUND = "air-found"
+    NOT_TURNED = "not-turned"
+    """A line level was read one way round alone."""
+    ONE_STAND = "one-stand"
+    """A level was judged without both stands of the peg test."""
     OVER_PURSE = "over-purse"
 
 
@@ -62,7 +77,7 @@ def debrief(yard: PracticeYard, units: Units) -> Debrief:
     check = yard.believed(units)
     is_square = yard.worst_mm <= yard.task.set_out.tolerance_mm + NOTHING_MM
     proved = check is not None and check.verdict is Verdict.SQUARE and check.fit.redundancy >= 1
-    outcome = Outcome.NOT_SQUARE if not is_square else Outcome.SQUARE if proved else Outcome.LUCKY
+    outcome = Outcome.WRONG if not is_square else Outcome.RIGHT if proved else Outcome.LUCKY
     minutes = yard.seconds / 60
     return Debrief(
         outcome, tuple(_lessons(yard, check, minutes)), yard.worst_mm, yard.corners, check, tuple(yard.pulled), minutes

@@ -19,6 +19,8 @@ class TaskKey(StrEnum):
     SQUARE_SLAB = "square-slab"
     EQUAL_DIAGONALS = "equal-diagonals"
     FIND_SLIP = "find-slip"
+    LEVEL_BOARDS = "level-boards"
+    PEG_TEST = "peg-test"
 
 
 @dataclass(frozen=True)

@@ -144,6 +144,15 @@ class Hose:
             rest = math.cosh(slow * seconds) + (decay / slow * math.sinh(slow * seconds) if slow else decay * seconds)
         return self.bubble_mm + begun_mm * math.exp(-decay * seconds) * rest
 
+    def swings_mm(self, begun_mm: float, seconds: float) -> float:
+        """How far to either side of its rest an end may still stand after so many seconds.
+
+        Args:
+            begun_mm: how far off it was set down.
+            seconds: since.
+        """
+        return abs(begun_mm) * math.exp(-4 * WATER_MM2_S / (self.bore_mm / 2) ** 2 * seconds)
+
     def settled_s(self, begun_mm: float, within_mm: float) -> float:
         """Seconds until the swing stays within so much.
 

@@ -5,6 +5,8 @@ from uuid import UUID
 
 from pydantic import Field
 
+from anvilhead.core.practice.level_tasks import Stand, Tool
+from anvilhead.core.practice.level_yard import LONGEST_WAIT_S
 from anvilhead.core.practice.tasks import TaskKey
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.lengths import PositiveLength, SignedLength, Strict
@@ -55,4 +57,50 @@ class AcceptStep(Strict):
     do: Literal["accept"]
 
 
-StepCreate = Annotated[PullStep | WriteStep | MoveStep | AcceptStep, Field(discriminator="do")]
+class SetupStep(Strict):
+    """Set an instrument for heights up."""
+
+    id: UUID
+    do: Literal["setup"]
+    tool: Tool
+    stand: Stand = Stand.MIDDLE
+
+
+class ShootStep(Strict):
+    """Read a point; see `LevelStep`."""
+
+    id: UUID
+    do: Literal["shoot"]
+    at: Corner
+    wait_s: Annotated[float, Field(ge=0, le=LONGEST_WAIT_S, allow_inf_nan=False)] = 0.0
+    turned: bool = False
+
+
+class SetStep(InJobUnits, Strict):
+    """Set a top, above zero upward."""
+
+    id: UUID
+    do: Literal["set"]
+    at: Corner
+    up: SignedLength
+
+
+class BleedStep(Strict):
+    """Let the air out of the hose."""
+
+    id: UUID
+    do: Literal["bleed"]
+
+
+class SayStep(InJobUnits, Strict):
+    """Say by how much an instrument reads too much over the distance of the brief: the run is over."""
+
+    id: UUID
+    do: Literal["say"]
+    too_much: SignedLength
+
+
+StepCreate = Annotated[
+    PullStep | WriteStep | MoveStep | AcceptStep | SetupStep | ShootStep | SetStep | BleedStep | SayStep,
+    Field(discriminator="do"),
+]

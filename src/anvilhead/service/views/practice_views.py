@@ -4,6 +4,7 @@ from datetime import datetime
 from uuid import UUID
 
 from anvilhead.core.practice.debrief import Lesson, Outcome
+from anvilhead.core.practice.level_tasks import Tool
 from anvilhead.core.practice.tasks import TaskKey
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.results.result_parts import Place, Result
@@ -60,8 +61,56 @@ class DebriefView(Result):
     pulls: list[TruthView]
 
 
+class Named(Result):
+    """Something to choose, and what it is called."""
+
+    key: str
+    name: str
+
+
+class PracticeShot(Result):
+    """A reading of heights: what it shows, and how far the water still swings about that.
+
+    `dead_mm`: how far off its beam a receiver still sounds level, `window_mm`: and how far it catches it at all; null
+    for what is no receiver.
+    """
+
+    number: int
+    at: str
+    setup: int
+    tool: Tool
+    turned: bool
+    shows_mm: float
+    shows_text: str
+    moving_mm: float
+    dead_mm: float | None
+    window_mm: float | None
+    written: str | None
+
+
+class LevelSiteView(Result):
+    """A yard of heights: points, what is at hand, what stands, what was read and set.
+
+    Attributes:
+        tops: what is to be set, each to `target_text` above the benchmark; none where an instrument is judged.
+        over_text: over which distance its error is said; null where none is asked for.
+        setups: each as it is called; shots: in order.
+    """
+
+    places: dict[str, Place]
+    tops: list[str]
+    target_text: str | None
+    over_text: str | None
+    tools: list[Named]
+    stands: list[Named]
+    setups: list[str]
+    tool: Tool | None
+    stands_at: Place | None
+    shots: list[PracticeShot]
+
+
 class RunView(Result):
-    """A run as far as it is; `debrief` once the strings were accepted."""
+    """A run as far as it is; `debrief` once it is over; `level` where heights are practised."""
 
     id: UUID
     task: TaskView
@@ -77,15 +126,17 @@ class RunView(Result):
     minutes: float
     minutes_left: float
     pulls_left: int
+    level: LevelSiteView | None = None
     debrief: DebriefView | None = None
 
 
 class RunSummary(Result):
-    """A run on somebody's path: how it ended, null while it goes on."""
+    """A run on somebody's path: how it ended, also in words, null while it goes on."""
 
     id: UUID
     title: str
     at: datetime
     outcome: Outcome | None
+    ended: str | None
     pulls: int
     minutes: float

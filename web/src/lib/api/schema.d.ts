@@ -2601,6 +2601,22 @@ export interface components {
             count: number;
         };
         /**
+         * BleedStep
+         * @description Let the air out of the hose.
+         */
+        BleedStep: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "bleed";
+        };
+        /**
          * BoardHeightResult
          * @description A board in height, above the datum; `short_mm` is how much the longest stake at hand falls short.
          */
@@ -6205,7 +6221,7 @@ export interface components {
          * @description What there is to learn from a run.
          * @enum {string}
          */
-        Lesson: "diagonals-alone" | "unproved" | "slip-left" | "slip-caught" | "misread" | "not-looked-again" | "over-purse";
+        Lesson: "diagonals-alone" | "unproved" | "slip-left" | "slip-caught" | "misread" | "not-looked-again" | "no-benchmark" | "not-all-shot" | "not-shot-again" | "not-closed" | "unsettled" | "air-left" | "air-found" | "not-turned" | "one-stand" | "over-purse";
         /**
          * LevelAsked
          * @description A reading as it is being typed, and what it is read for, so that it can be told what it would mean.
@@ -6438,6 +6454,37 @@ export interface components {
              */
             taken: string;
             struck: components["schemas"]["StrikeView"] | null;
+        };
+        /**
+         * LevelSiteView
+         * @description A yard of heights: points, what is at hand, what stands, what was read and set.
+         *
+         *     Attributes:
+         *         tops: what is to be set, each to `target_text` above the benchmark; none where an instrument is judged.
+         *         over_text: over which distance its error is said; null where none is asked for.
+         *         setups: each as it is called; shots: in order.
+         */
+        LevelSiteView: {
+            /** Places */
+            places: {
+                [key: string]: components["schemas"]["Place"];
+            };
+            /** Tops */
+            tops: string[];
+            /** Target Text */
+            target_text: string | null;
+            /** Over Text */
+            over_text: string | null;
+            /** Tools */
+            tools: components["schemas"]["Named"][];
+            /** Stands */
+            stands: components["schemas"]["Named"][];
+            /** Setups */
+            setups: string[];
+            tool: components["schemas"]["Tool"] | null;
+            stands_at: components["schemas"]["Place"] | null;
+            /** Shots */
+            shots: components["schemas"]["PracticeShot"][];
         };
         /**
          * LevelSuspectResult
@@ -7271,6 +7318,16 @@ export interface components {
             text: string;
         };
         /**
+         * Named
+         * @description Something to choose, and what it is called.
+         */
+        Named: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * Names
          * @description What pulls can name.
          *
@@ -7584,7 +7641,7 @@ export interface components {
          * @description How it ended.
          * @enum {string}
          */
-        Outcome: "square" | "lucky" | "not-square";
+        Outcome: "right" | "lucky" | "wrong";
         /**
          * OutcomeResult
          * @description What became of the moves; `nails` are those that did not do as told, the oddest first.
@@ -8434,6 +8491,36 @@ export interface components {
             written: string | null;
             /** After Moves */
             after_moves: number;
+        };
+        /**
+         * PracticeShot
+         * @description A reading of heights: what it shows, and how far the water still swings about that.
+         *
+         *     `dead_mm`: how far off its beam a receiver still sounds level, `window_mm`: and how far it catches it at all; null
+         *     for what is no receiver.
+         */
+        PracticeShot: {
+            /** Number */
+            number: number;
+            /** At */
+            at: string;
+            /** Setup */
+            setup: number;
+            tool: components["schemas"]["Tool"];
+            /** Turned */
+            turned: boolean;
+            /** Shows Mm */
+            shows_mm: number;
+            /** Shows Text */
+            shows_text: string;
+            /** Moving Mm */
+            moving_mm: number;
+            /** Dead Mm */
+            dead_mm: number | null;
+            /** Window Mm */
+            window_mm: number | null;
+            /** Written */
+            written: string | null;
         };
         /**
          * PredictedPull
@@ -9663,7 +9750,7 @@ export interface components {
         };
         /**
          * RunSummary
-         * @description A run on somebody's path: how it ended, null while it goes on.
+         * @description A run on somebody's path: how it ended, also in words, null while it goes on.
          */
         RunSummary: {
             /**
@@ -9679,6 +9766,8 @@ export interface components {
              */
             at: string;
             outcome: components["schemas"]["Outcome"] | null;
+            /** Ended */
+            ended: string | null;
             /** Pulls */
             pulls: number;
             /** Minutes */
@@ -9686,7 +9775,7 @@ export interface components {
         };
         /**
          * RunView
-         * @description A run as far as it is; `debrief` once the strings were accepted.
+         * @description A run as far as it is; `debrief` once it is over; `level` where heights are practised.
          */
         RunView: {
             /**
@@ -9723,6 +9812,7 @@ export interface components {
             minutes_left: number;
             /** Pulls Left */
             pulls_left: number;
+            level: components["schemas"]["LevelSiteView"] | null;
             debrief: components["schemas"]["DebriefView"] | null;
         };
         /**
@@ -9747,6 +9837,31 @@ export interface components {
          * @enum {string}
          */
         Runs: "centre" | "inside" | "outside";
+        /**
+         * SayStep
+         * @description Say by how much an instrument reads too much over the distance of the brief: the run is over.
+         */
+        SayStep: {
+            units: components["schemas"]["Units"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "say";
+            /**
+             * Too Much
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            too_much: string | number;
+        };
         /**
          * SealEntry
          * @description A link of the chain; `rows`: what was written together, each by table, key and hash.
@@ -9888,6 +10003,33 @@ export interface components {
             station: string | number;
         };
         /**
+         * SetStep
+         * @description Set a top, above zero upward.
+         */
+        SetStep: {
+            units: components["schemas"]["Units"];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "set";
+            /** At */
+            at: string;
+            /**
+             * Up
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            up: string | number;
+        };
+        /**
          * SettingOutResult
          * @description The sheet in hand for one method.
          *
@@ -10013,6 +10155,25 @@ export interface components {
             reaches: components["schemas"]["ReachResult"][];
             /** Shots */
             shots: components["schemas"]["ShotResult"][];
+        };
+        /**
+         * SetupStep
+         * @description Set an instrument for heights up.
+         */
+        SetupStep: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "setup";
+            tool: components["schemas"]["Tool"];
+            /** @default middle */
+            stand?: components["schemas"]["Stand"];
         };
         /**
          * ShapeView
@@ -10194,6 +10355,34 @@ export interface components {
             sample: boolean;
             /** Instruments */
             instruments: components["schemas"]["ShelfInstrumentView"][];
+        };
+        /**
+         * ShootStep
+         * @description Read a point; see `LevelStep`.
+         */
+        ShootStep: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "shoot";
+            /** At */
+            at: string;
+            /**
+             * Wait S
+             * @default 0
+             */
+            wait_s?: number;
+            /**
+             * Turned
+             * @default false
+             */
+            turned?: boolean;
         };
         /**
          * ShotCreate
@@ -10907,6 +11096,12 @@ export interface components {
              */
             can_merge: boolean;
         };
+        /**
+         * Stand
+         * @description Where an instrument stands.
+         * @enum {string}
+         */
+        Stand: "middle" | "near-a";
         /**
          * StandInLink
          * @description Readings come from a stand-in in a simulated yard, which the seed makes.
@@ -12084,7 +12279,7 @@ export interface components {
          * @description Tasks by name, in the order of a learner's path.
          * @enum {string}
          */
-        TaskKey: "square-slab" | "equal-diagonals" | "find-slip";
+        TaskKey: "square-slab" | "equal-diagonals" | "find-slip" | "level-boards" | "peg-test";
         /**
          * TaskPlan
          * @description Something that takes time.
@@ -12353,6 +12548,12 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * Tool
+         * @description What a height is read with.
+         * @enum {string}
+         */
+        Tool: "laser" | "hose" | "line" | "optical";
         /**
          * TopStep
          * @description From a post on, counted from the first, the tops lie lower by `drop`; higher where it is below zero.
@@ -22859,7 +23060,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PullStep"] | components["schemas"]["WriteStep"] | components["schemas"]["MoveStep-Input"] | components["schemas"]["AcceptStep"];
+                "application/json": components["schemas"]["PullStep"] | components["schemas"]["WriteStep"] | components["schemas"]["MoveStep-Input"] | components["schemas"]["AcceptStep"] | components["schemas"]["SetupStep"] | components["schemas"]["ShootStep"] | components["schemas"]["SetStep"] | components["schemas"]["BleedStep"] | components["schemas"]["SayStep"];
             };
         };
         responses: {

@@ -7,7 +7,14 @@ type Done =
 	| { do: 'pull'; start: string; end: string }
 	| { do: 'write'; pull: number; reading: string }
 	| { do: 'move'; board: string; inward: string }
+	| { do: 'setup'; tool: string; stand: string }
+	| { do: 'shoot'; at: string; wait_s: number; turned: boolean }
+	| { do: 'set'; at: string; up: string }
+	| { do: 'bleed' }
+	| { do: 'say'; too_much: string }
 	| { do: 'accept' };
+/** What holds a length that was typed. */
+const TYPED = ['reading', 'inward', 'up', 'too_much'];
 
 /** One run of a task: everything done is asked of the server, which alone knows the site. */
 export class PracticeRun {
@@ -25,7 +32,7 @@ export class PracticeRun {
 	async take(done: Done): Promise<boolean> {
 		const run = this.run;
 		if (!run || !(await person.ensure())) return false;
-		const units = 'reading' in done || 'inward' in done ? { units: run.units } : {};
+		const units = TYPED.some((key) => key in done) ? { units: run.units } : {};
 		return this.#asked(() =>
 			answer(
 				api.POST('/api/practice/runs/{run_id}/steps', {

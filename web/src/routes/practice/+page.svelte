@@ -14,7 +14,6 @@
 	let tasks = $state.raw<Schemas['TaskView'][]>([]);
 	let path = $state.raw<Schemas['RunSummary'][]>([]);
 	let trouble = $state('');
-	const ENDED = { square: 'square, proved', lucky: 'square by luck', 'not-square': 'not square' };
 	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
 	async function trying(work: () => Promise<void>) {
@@ -79,7 +78,7 @@
 						<a class="inline-flex min-h-11 items-center underline" href="/practice/{run.id}"
 							>{run.title}</a
 						>
-						<span class="font-semibold">{run.outcome ? ENDED[run.outcome] : 'not finished'}</span>
+						<span class="font-semibold">{run.ended ?? 'not finished'}</span>
 						<span class="text-ink-soft"
 							>{run.pulls}
 							{run.pulls === 1 ? 'pull' : 'pulls'}, {run.minutes} minutes of the yard’s time, {when.format(

@@ -3,6 +3,8 @@
 	import { page } from '$app/state';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
+	import LevelRun from '$lib/practice/levels/LevelRun.svelte';
+	import LevelSite from '$lib/practice/levels/LevelSite.svelte';
 	import ReadTape from '$lib/practice/ReadTape.svelte';
 	import { PracticeRun } from '$lib/practice/run.svelte';
 	import YardDrawing from '$lib/practice/YardDrawing.svelte';
@@ -18,6 +20,9 @@
 	let board = $state('');
 	let amount = $state('');
 	let way = $state<'in' | 'out'>('in');
+	const openShot = $derived(run?.level?.shots.find((one) => one.written === null));
+	let wait = $state(30);
+	let turned = $state(false);
 	const WAYS = [
 		{ value: 'in', label: 'in' },
 		{ value: 'out', label: 'out' }
@@ -54,7 +59,8 @@
 		{#if run && !run.debrief}
 			<span class="ml-auto text-lg"
 				><b class="numbers" class:text-string={run.minutes_left < 0}>{run.minutes_left}</b> minutes
-				and <b class="numbers" class:text-string={run.pulls_left < 0}>{run.pulls_left}</b> pulls left</span
+				and <b class="numbers" class:text-string={run.pulls_left < 0}>{run.pulls_left}</b>
+				{run.level ? 'readings' : 'pulls'} left</span
 			>
 		{/if}
 	</header>
@@ -67,7 +73,9 @@
 				{#if run.debrief}
 					<section aria-labelledby="ended">
 						<h2 id="ended" class="text-xl font-bold"><Words text={run.debrief.text} /></h2>
-						<p class="mt-1 text-lg"><Words text={run.debrief.coach} /></p>
+						{#if run.debrief.coach}<p class="mt-1 text-lg">
+								<Words text={run.debrief.coach} />
+							</p>{/if}
 						<ul class="mt-2 grid gap-2">
 							{#each run.debrief.lesson_texts as lesson (lesson)}<li class="caution">
 									{lesson}
@@ -75,6 +83,16 @@
 						</ul>
 						<p class="mt-3"><a class="board-button" href="/practice">The next task</a></p>
 					</section>
+				{:else if run.level}
+					<LevelRun
+						{practice}
+						{run}
+						site={run.level}
+						{wait}
+						{turned}
+						onWait={(next) => (wait = next)}
+						onTurned={(next) => (turned = next)}
+					/>
 				{:else}
 					<p><Words text={run.task.brief} /></p>
 					{#if open}
@@ -143,6 +161,37 @@
 						>
 					</p>
 				{/if}
+				{#if run.level?.shots.length}
+					<table class="w-full">
+						<caption class="text-left font-bold">Your book</caption>
+						<thead
+							><tr
+								><th class="text-left" scope="col">Point</th><th class="text-left" scope="col"
+									>Setup</th
+								><th class="text-right" scope="col">Written</th>{#if run.debrief}<th
+										class="text-right"
+										scope="col">True</th
+									>{/if}</tr
+							></thead
+						>
+						<tbody>
+							{#each run.level.shots as one (one.number)}
+								{@const truth = run.debrief?.pulls[one.number]}
+								<tr class="border-t border-rule">
+									<th scope="row" class="py-1 text-left">{one.at}{one.turned ? ', turned' : ''}</th>
+									<td>{one.setup + 1}</td>
+									<td class="numbers text-right text-lg"><Words text={one.written ?? '—'} /></td>
+									{#if truth}<td class="numbers text-right text-lg"
+											><Words text={truth.true_text} /></td
+										>{/if}
+								</tr>
+								{#if truth}<tr
+										><td colspan="4" class="pb-1 text-sm"><Words text={truth.text} /></td></tr
+									>{/if}
+							{/each}
+						</tbody>
+					</table>
+				{/if}
 				{#if run.pulls.length}
 					<table class="w-full">
 						<caption class="text-left font-bold">Your book</caption>
@@ -178,11 +227,27 @@
 				{/if}
 			</div>
 			<div class="order-first">
-				<YardDrawing
-					{run}
-					current={open ? [open.start, open.end] : undefined}
-					onPull={(start, end) => void pull(start, end)}
-				/>
+				{#if run.level}
+					{@const site = run.level}
+					<LevelSite
+						{site}
+						current={openShot?.at ?? ''}
+						ready={Boolean(site.tool) && !openShot && !run.debrief && !practice.isBusy}
+						onShoot={(at) =>
+							void practice.take({
+								do: 'shoot',
+								at: turned && site.tool === 'hose' ? 'BM' : at,
+								wait_s: site.tool === 'hose' ? wait : 0,
+								turned: turned && site.tool !== 'laser' && site.tool !== 'optical'
+							})}
+					/>
+				{:else}
+					<YardDrawing
+						{run}
+						current={open ? [open.start, open.end] : undefined}
+						onPull={(start, end) => void pull(start, end)}
+					/>
+				{/if}
 			</div>
 		</main>
 	{/if}

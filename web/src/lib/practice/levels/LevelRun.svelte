@@ -1,0 +1,172 @@
+<!-- Work of a task with levels: set up, read, write down, set tops, accept or say. -->
+<script lang="ts">
+	import LengthField from '$lib/lengths/LengthField.svelte';
+	import Words from '$lib/lengths/Words.svelte';
+	import type { PracticeRun, Run } from '$lib/practice/run.svelte';
+	import Checkbox from '$lib/ui/Checkbox.svelte';
+	import Choice from '$lib/ui/Choice.svelte';
+	import Hose from './Hose.svelte';
+	import Receiver from './Receiver.svelte';
+	import Sight from './Sight.svelte';
+	import StringLevel from './StringLevel.svelte';
+
+	interface Props {
+		practice: PracticeRun;
+		run: Run;
+		site: NonNullable<Run['level']>;
+		/** How long a hose is left, and whether the level or the hose's end is turned. */
+		wait: number;
+		turned: boolean;
+		onWait: (seconds: number) => void;
+		onTurned: (turned: boolean) => void;
+	}
+	let { practice, run, site, wait, turned, onWait, onTurned }: Props = $props();
+
+	const WAITS = [
+		{ value: '10', label: '10 s' },
+		{ value: '30', label: '30 s' },
+		{ value: '60', label: '1 min' },
+		{ value: '120', label: '2 min' }
+	];
+	const WAYS = [
+		{ value: 'up', label: 'up' },
+		{ value: 'down', label: 'down' }
+	] as const;
+	const last = $derived(site.shots.at(-1));
+	const open = $derived(last && last.written === null ? last : undefined);
+	let stand = $state('middle');
+	let reading = $state('');
+	let top = $state('');
+	let amount = $state('');
+	let way = $state<'up' | 'down'>('up');
+	let said = $state('');
+
+	async function write(event: SubmitEvent) {
+		event.preventDefault();
+		if (!open || !reading.trim()) return;
+		if (await practice.take({ do: 'write', pull: open.number, reading })) reading = '';
+	}
+	async function set(event: SubmitEvent) {
+		event.preventDefault();
+		const up = way === 'up' ? amount.trim() : `-${amount.trim()}`;
+		if (await practice.take({ do: 'set', at: top, up })) amount = '';
+	}
+</script>
+
+<p><Words text={run.task.brief} /></p>
+{#if open}
+	<form onsubmit={write} aria-label="Write down {open.at}">
+		<h2 class="text-xl font-bold">{open.at}{open.turned ? ', turned' : ''}</h2>
+		{#key open.number}
+			{#if open.tool === 'laser'}<Receiver shot={open} units={run.units} />
+			{:else if open.tool === 'hose'}<Hose shot={open} units={run.units} />
+			{:else if open.tool === 'line'}<StringLevel shot={open} units={run.units} />
+			{:else}<Sight shot={open} units={run.units} />{/if}
+		{/key}
+		<LengthField
+			label="What you write down"
+			value={reading}
+			units={run.units}
+			onInput={(text) => (reading = text)}
+		/>
+		<button class="board-button" disabled={!reading.trim() || practice.isBusy}>Write it down</button
+		>
+	</form>
+{/if}
+<section class="border-t border-rule pt-2" aria-label="Instruments">
+	<p class="text-lg">
+		{#if site.setups.length}<b>{site.setups.at(-1)}</b> stands. Tap a point to read it.
+		{:else}Nothing stands yet.{/if}
+	</p>
+	{#if site.stands.length > 1}
+		<label class="font-semibold"
+			>Stand
+			<select class="field mt-1" bind:value={stand}>
+				{#each site.stands as one (one.key)}<option value={one.key}>{one.name}</option>{/each}
+			</select></label
+		>
+	{/if}
+	<div class="mt-1 flex flex-wrap gap-2">
+		{#each site.tools as tool (tool.key)}
+			<button
+				class="board-button plain"
+				disabled={practice.isBusy}
+				onclick={() => practice.take({ do: 'setup', tool: tool.key, stand })}
+				>Set up the {tool.name}</button
+			>
+		{/each}
+	</div>
+	{#if site.tool === 'hose'}
+		<p class="mt-2 font-semibold">Let the water rest for</p>
+		<Choice
+			label="Wait"
+			options={WAITS}
+			value={String(wait)}
+			onValue={(next) => onWait(Number(next))}
+			loose
+		/>
+		<Checkbox checked={turned} onChecked={onTurned}
+			>hold the walking end beside the other, at the benchmark</Checkbox
+		>
+		<button
+			class="min-h-11 underline"
+			disabled={practice.isBusy}
+			onclick={() => practice.take({ do: 'bleed' })}>let the air out of the hose</button
+		>
+	{:else if site.tool === 'line'}
+		<Checkbox checked={turned} onChecked={onTurned}>turn the level end for end</Checkbox>
+	{/if}
+</section>
+{#if site.tops.length}
+	<form class="border-t border-rule pt-2" onsubmit={set} aria-label="Set a top">
+		<h2 class="font-bold">Set a top</h2>
+		<div class="grid grid-cols-2 gap-3">
+			<label
+				><span class="font-semibold">Which</span>
+				<select class="field mt-1" bind:value={top} required>
+					<option value="" disabled>choose</option>
+					{#each site.tops as one (one)}<option value={one}>{one}</option>{/each}
+				</select></label
+			>
+			<LengthField
+				label="By"
+				value={amount}
+				units={run.units}
+				onInput={(text) => (amount = text)}
+			/>
+		</div>
+		<div class="flex flex-wrap gap-3">
+			<Choice loose label="Which way" options={WAYS} value={way} onValue={(v) => (way = v)} />
+			<button class="board-button plain" disabled={!top || !amount.trim() || practice.isBusy}
+				>Set it</button
+			>
+		</div>
+		{#each run.moved as told, i (i)}<p><Words text={told} /></p>{/each}
+	</form>
+	<p class="border-t border-rule pt-3">
+		<button
+			class="board-button"
+			disabled={practice.isBusy}
+			onclick={() => practice.take({ do: 'accept' })}>They are at height: accept</button
+		>
+	</p>
+{:else}
+	<form
+		class="border-t border-rule pt-2"
+		aria-label="Say what it does"
+		onsubmit={(event) => {
+			event.preventDefault();
+			void practice.take({ do: 'say', too_much: said.trim() });
+		}}
+	>
+		<LengthField
+			label="On {site.over_text} it reads too much by"
+			value={said}
+			units={run.units}
+			signed
+			hint="0 if it is true; with a minus if it reads too little"
+			onInput={(text) => (said = text)}
+		/>
+		<button class="board-button" disabled={!said.trim() || practice.isBusy}>Say so</button>
+	</form>
+{/if}

@@ -98,8 +98,9 @@ def test_nonsense_is_refused(client: TestClient, step: dict[str, Any], status: i
 
 
 def test_heights_from_the_brief_to_the_debrief_without_a_word_of_the_truth(
-    client: TestClient, database: Database
+    client: TestClient, database: Database, monkeypatch: pytest.MonkeyPatch
 ) -> None:
+    monkeypatch.setattr("anvilhead.service.practice.secrets.token_hex", lambda _: "one site")
     run = begun(client, "level-boards")
     assert '8" above the benchmark' in run["task"]["brief"]
     assert do(client, run, do="pull", start="A", end="B").status_code == 409

@@ -2,8 +2,9 @@
 
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.levels.level_instrument import CLASSES
-from anvilhead.core.messages.made import practice_words as say
 from anvilhead.core.messages.made.trend_words import SHOWN_OVER_MM
+from anvilhead.core.messages.practised import height_words as say
+from anvilhead.core.messages.practised.lessons import lesson_text
 from anvilhead.core.practice.level_debrief import level_debrief
 from anvilhead.core.practice.level_tasks import KINDS, OVER_MM, Tool
 from anvilhead.core.practice.level_yard import LevelStep, LevelYard, Shot
@@ -22,8 +23,8 @@ def site_view(yard: LevelYard, units: Units) -> LevelSiteView:
     return LevelSiteView(
         places={name: place(at) for name, at in task.places.items()},
         tops=task.tops,
-        target_text=None if task.target_mm is None else print_difference(task.target_mm, units),
-        over_text=print_distance(SHOWN_OVER_MM[units], units) if task.target_mm is None else None,
+        targets=[Named(key=top, name=print_difference(mm, units)) for top, mm in task.targets.items()],
+        over_text=None if task.targets else print_distance(SHOWN_OVER_MM[units], units),
         tools=[Named(key=tool, name=say.TOOL_NAMES[tool]) for tool in task.tools],
         stands=[Named(key=stand, name=say.STAND_NAMES[stand]) for stand in task.stands],
         setups=[
@@ -67,15 +68,15 @@ def told_steps(steps: list[LevelStep], units: Units) -> list[str]:
 def debrief_view(yard: LevelYard, units: Units) -> DebriefView:
     """What a run came to; only for one that is over."""
     found = level_debrief(yard)
-    target = yard.task.target_mm
+    targets = yard.task.targets
     return DebriefView(
         outcome=found.outcome,
         text=say.tops_text(found, units),
         lessons=list(found.lessons),
-        lesson_texts=[say.lesson_text(lesson) for lesson in found.lessons],
+        lesson_texts=[lesson_text(lesson) for lesson in found.lessons],
         corners={},
         believed=None,
-        coach="" if target is None else say.tops_believed_text(found, target, units),
+        coach=say.tops_believed_text(found, targets, units) if targets else "",
         pulls=[
             TruthView(
                 number=number,

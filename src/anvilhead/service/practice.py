@@ -3,11 +3,16 @@
 import secrets
 from typing import Any
 
+from sqlalchemy.orm import Session
+
 from anvilhead.core.check.squaring import SquareCheck
 from anvilhead.core.geometry.footprint import Side
-from anvilhead.core.messages.made import practice_words as say
+from anvilhead.core.messages.practised import string_words as say
+from anvilhead.core.messages.practised.briefs import TITLE, brief_text, ended_text, level_brief_text
+from anvilhead.core.messages.practised.height_words import level_hint_text
+from anvilhead.core.messages.practised.lessons import lesson_text
 from anvilhead.core.messages.spoken import spoken
-from anvilhead.core.practice.debrief import debrief
+from anvilhead.core.practice.debrief import Outcome, debrief
 from anvilhead.core.practice.level_debrief import level_debrief
 from anvilhead.core.practice.level_tasks import LEVEL_TASKS
 from anvilhead.core.practice.level_yard import LevelYard, level_steps
@@ -50,8 +55,8 @@ MOST_STEPS = 500
 MOST_RUNS = 40
 CALLED = (TaskKey.FIND_SLIP,)
 """Tasks in which a helper calls the number; in the others one reads the tape oneself."""
-_AT_STRINGS = ("pull", "write", "move", "accept")
-_AT_LEVELS = ("setup", "shoot", "write", "set", "bleed", "say", "accept")
+_AT_STRINGS = ("pull", "write", "move", "hint", "accept", "restake")
+_AT_LEVELS = ("setup", "shoot", "write", "set", "bleed", "hint", "say", "accept")
 
 
 def tasks(units: Units) -> list[TaskView]:
@@ -80,7 +85,20 @@ def begin(database: Database, document: RunBegin, by: By) -> RunView:
 def get_run(database: Database, run_id: str) -> RunView:
     """A run as far as it is."""
     with database.session() as session:
-        return _view(run_by_id(session, run_id))
+        return _with_next(session, run_by_id(session, run_id))
+
+
+def _with_next(session: Session, row: PracticeRunRow) -> RunView:
+    """A run, and once it is over the first task of the path that whoever did it has not ended right yet."""
+    view = _view(row)
+    if view.debrief is None:
+        return view
+    done = {TaskKey(one.task) for one in runs_of(session, row.who, MOST_RUNS) if _outcome(one) is Outcome.RIGHT}
+    path = list(TaskKey)
+    at = path.index(TaskKey(row.task))
+    key = next((one for one in path[at:] + path[:at] if one not in done), None)
+    following = view.debrief.model_copy(update={"next_task": key, "next_title": key and TITLE[key]})
+    return view.model_copy(update={"debrief": following})
 
 
 def path_of(database: Database, who: str) -> list[RunSummary]:
@@ -112,7 +130,7 @@ def take_step(database: Database, run_id: str, document: StepCreate, by: By) -> 
         except InputError as error:
             raise Conflict(error.message) from error
         store.add(session, kept, "This was done already.")
-        return _view(row)
+        return _with_next(session, row)
 
 
 def _step(document: StepCreate) -> dict[str, Any]:
@@ -136,8 +154,8 @@ def _yard(row: PracticeRunRow) -> PracticeYard | LevelYard:
 
 
 def _task_view(key: TaskKey, units: Units) -> TaskView:
-    brief = say.level_brief_text(LEVEL_TASKS[key], units) if key in LEVEL_TASKS else say.brief_text(TASKS[key], units)
-    return TaskView(key=key, title=say.TITLE[key], brief=brief)
+    brief = level_brief_text(LEVEL_TASKS[key], units) if key in LEVEL_TASKS else brief_text(TASKS[key], units)
+    return TaskView(key=key, title=TITLE[key], brief=brief)
 
 
 def _view(row: PracticeRunRow) -> RunView:
@@ -149,8 +167,16 @@ def _view(row: PracticeRunRow) -> RunView:
         "at": row.at,
         "minutes": round(yard.seconds / 60, 1),
         "minutes_left": round(yard.task.minutes - yard.seconds / 60, 1),
+        "hint": _hint(row, yard, units),
     }
     return _of_heights(row, yard, head) if isinstance(yard, LevelYard) else _of_strings(row, yard, head)
+
+
+def _hint(row: PracticeRunRow, yard: PracticeYard | LevelYard, units: Units) -> str | None:
+    """What somebody says who was asked over with the last step."""
+    if not row.steps or row.steps[-1].document["do"] != "hint":
+        return None
+    return level_hint_text(yard) if isinstance(yard, LevelYard) else say.hint_text(yard, units)
 
 
 def _of_heights(row: PracticeRunRow, yard: LevelYard, head: dict[str, Any]) -> RunView:
@@ -178,8 +204,11 @@ def _of_strings(row: PracticeRunRow, yard: PracticeYard, head: dict[str, Any]) -
         tolerance_text=print_difference(task.set_out.tolerance_mm, units),
         corners={name: place(point) for name, point in footprint.corners.items()},
         sides=[_planned(side, units) for side in footprint.sides],
-        diagonals=[_planned(one, units) for one in footprint.diagonals],
-        boards=[board.name for board in task.set_out.boards],
+        diagonals=[_planned(one, units) for one in footprint.diagonals] if task.tells_diagonals else [],
+        boards=[board.name for board in task.set_out.boards if task.at in ("", board.corner)],
+        burn_text=print_length(task.burn_mm, units).text if task.burn_mm else None,
+        swings_to=[side.name for side in footprint.sides] if task.swings else [],
+        can_restake=task.restakes,
         pulls=[
             PracticePull(
                 number=number,
@@ -190,6 +219,7 @@ def _of_strings(row: PracticeRunRow, yard: PracticeYard, head: dict[str, Any]) -
                 called=print_length(one.shows_mm, units).text if key in CALLED else None,
                 written=None if one.written_mm is None else print_length(one.written_mm, units).text,
                 after_moves=one.after,
+                swing=one.swing,
             )
             for number, one in enumerate(yard.pulled)
         ],
@@ -212,18 +242,20 @@ def _debrief(yard: PracticeYard, units: Units) -> DebriefView:
     found = debrief(yard, units)
     return DebriefView(
         outcome=found.outcome,
-        text=say.outcome_text(found, units),
+        text=say.outcome_text(found, units, restaked=yard.restaked, swings=yard.task.swings),
         lessons=list(found.lessons),
-        lesson_texts=[say.lesson_text(lesson) for lesson in found.lessons],
+        lesson_texts=[lesson_text(lesson) for lesson in found.lessons],
         corners={name: place(point) for name, point in found.corners.items()},
         believed=_believed(found.check),
-        coach=say.coach_text(found, yard.task, units),
+        coach="" if yard.task.swings else say.coach_text(found, yard.task, units),
         pulls=[
             TruthView(
                 number=number,
                 true_text=print_length(one.true_mm, units).text,
                 off_mm=tidy(one.shows_mm - one.true_mm),
                 text=say.truth_text(one, units),
+                minutes=round(one.seconds / 60, 1),
+                coach=say.coach_pull_text(one, yard.coach_pulls(number, units)),
             )
             for number, one in enumerate(found.pulled)
         ],
@@ -237,16 +269,25 @@ def _believed(check: SquareCheck | None) -> dict[str, Any] | None:
 
 
 def _summary(row: PracticeRunRow) -> RunSummary:
-    yard, units, key = _yard(row), Units(row.units), TaskKey(row.task)
-    outcome = None
-    if yard.accepted:
-        outcome = level_debrief(yard).outcome if isinstance(yard, LevelYard) else debrief(yard, units).outcome
+    yard, key = _yard(row), TaskKey(row.task)
+    outcome = _ended(yard, Units(row.units))
     return RunSummary(
         id=row.id,
-        title=say.TITLE[key],
+        title=TITLE[key],
         at=row.at,
         outcome=outcome,
-        ended=outcome and say.ended_text(key, outcome),
+        ended=outcome and ended_text(key, outcome),
         pulls=len(yard.shots if isinstance(yard, LevelYard) else yard.pulled),
         minutes=round(yard.seconds / 60, 1),
     )
+
+
+def _outcome(row: PracticeRunRow) -> Outcome | None:
+    """How a run ended; None while it goes on."""
+    return _ended(_yard(row), Units(row.units))
+
+
+def _ended(yard: PracticeYard | LevelYard, units: Units) -> Outcome | None:
+    if not yard.accepted:
+        return None
+    return level_debrief(yard).outcome if isinstance(yard, LevelYard) else debrief(yard, units).outcome

@@ -13,7 +13,6 @@ from anvilhead.core.units.errors import InputError
 from anvilhead.core.units.units import INCH_MM, SIXTEENTH_MM
 
 Do = LevelStep
-TARGET_MM = 8 * INCH_MM
 SITES = range(60)
 
 
@@ -25,21 +24,28 @@ def shoot(yard: LevelYard, at: str, *, wait_s: float = 0.0, turned: bool = False
     return read
 
 
-def set_boards(
-    seed: int, tool: Tool, *, wait_s: float = 60.0, turns: bool = True, tests: bool = True, closes: bool = True
+def set_tops(
+    seed: int,
+    tool: Tool,
+    *,
+    key: TaskKey = TaskKey.LEVEL_BOARDS,
+    wait_s: float = 60.0,
+    turns: bool = True,
+    tests: bool = True,
+    closes: bool = True,
 ) -> LevelDebrief:
     """Shoot, set, shoot again."""
-    yard = LevelYard(TaskKey.LEVEL_BOARDS, f"site {seed}").take([Do("setup", tool=tool)])
+    yard = LevelYard(key, f"site {seed}").take([Do("setup", tool=tool)])
     wait_s = wait_s if tool is Tool.HOSE else 0.0
     back = shoot(yard, "BM", wait_s=wait_s)
     if tool is Tool.HOSE and tests and abs(shoot(yard, "BM", wait_s=wait_s, turned=True) - back) > INCH_MM / 8:
         yard.take([Do("bleed")])
     for last in (False, True):
-        for top in "ABCD":
+        for top, target in yard.task.targets.items():
             read = shoot(yard, top, wait_s=wait_s)
             if tool is Tool.LINE and turns:
                 read = (read + shoot(yard, top, turned=True)) / 2
-            up = TARGET_MM - (back - read)
+            up = target - (back - read)
             if not last and abs(up) > SIXTEENTH_MM:
                 yard.take([Do("set", at=top, by_mm=up)])
     if closes:
@@ -54,7 +60,7 @@ def test_every_task_is_somebodys() -> None:
 
 @pytest.mark.parametrize(("tool", "least"), [(Tool.LASER, 58), (Tool.HOSE, 50), (Tool.LINE, 54)])
 def test_boards_come_to_height_by_each_tool_used_well(tool: Tool, least: int) -> None:
-    ended = [set_boards(seed, tool) for seed in SITES]
+    ended = [set_tops(seed, tool) for seed in SITES]
     assert Counter(one.outcome for one in ended)[Outcome.RIGHT] >= least
     assert {lesson for one in ended for lesson in one.lessons} <= {Lesson.AIR_FOUND}
     task = LEVEL_TASKS[TaskKey.LEVEL_BOARDS]
@@ -62,18 +68,29 @@ def test_boards_come_to_height_by_each_tool_used_well(tool: Tool, least: int) ->
     assert max(len(one.shots) for one in ended) <= task.shots
 
 
+@pytest.mark.parametrize(("tool", "least"), [(Tool.LASER, 57), (Tool.HOSE, 48)])
+def test_posts_come_to_a_straight_rail_on_falling_ground(tool: Tool, least: int) -> None:
+    ended = [set_tops(seed, tool, key=TaskKey.FENCE) for seed in SITES]
+    assert Counter(one.outcome for one in ended)[Outcome.RIGHT] >= least
+    heights = [one.heights for one in ended if one.outcome is Outcome.RIGHT]
+    # each top three inches lower than the one before, give or take two eighths
+    for posts in heights:
+        falls = [posts[f"P{n}"] - posts[f"P{n + 1}"] for n in range(1, 5)]
+        assert all(abs(fall - 3 * INCH_MM) <= INCH_MM / 4 + 0.001 for fall in falls)
+
+
 def test_a_hose_read_in_haste_or_never_tested_leads_astray() -> None:
-    hasty = [set_boards(seed, Tool.HOSE, wait_s=8.0) for seed in SITES]
+    hasty = [set_tops(seed, Tool.HOSE, wait_s=8.0) for seed in SITES]
     assert all(Lesson.UNSETTLED in one.lessons for one in hasty)
-    untested = [set_boards(seed, Tool.HOSE, tests=False) for seed in SITES]
+    untested = [set_tops(seed, Tool.HOSE, tests=False) for seed in SITES]
     with_air = [one for one in untested if Lesson.AIR_LEFT in one.lessons]
     assert 10 <= len(with_air) <= 30  # a third of the sites
     assert all(one.outcome is Outcome.WRONG for one in with_air)
 
 
 def test_what_was_left_out_is_told() -> None:
-    assert Lesson.NOT_CLOSED in set_boards(1, Tool.LASER, closes=False).lessons
-    assert Lesson.NOT_TURNED in set_boards(1, Tool.LINE, turns=False).lessons
+    assert Lesson.NOT_CLOSED in set_tops(1, Tool.LASER, closes=False).lessons
+    assert Lesson.NOT_TURNED in set_tops(1, Tool.LINE, turns=False).lessons
     yard = LevelYard(TaskKey.LEVEL_BOARDS, "s").take([Do("setup", tool=Tool.LASER)])
     shoot(yard, "A")
     yard.take([Do("set", at="A", by_mm=5.0), Do("accept")])
@@ -115,7 +132,7 @@ def test_two_stands_find_what_a_level_lies_by() -> None:
 
 
 def test_a_seed_is_a_site() -> None:
-    one, same, other = (set_boards(seed, Tool.HOSE) for seed in (3, 3, 4))
+    one, same, other = (set_tops(seed, Tool.HOSE) for seed in (3, 3, 4))
     assert one == same
     assert one.heights != other.heights
 

@@ -49,6 +49,15 @@ class Lesson(StrEnum):
     """A line level was read one way round alone."""
     ONE_STAND = "one-stand"
     """A level was judged without both stands of the peg test."""
+    NOT_SWUNG = "not-swung"
+    """A parallel string was accepted without a swing from both its ends."""
+    BURN_OFF = "burn-off"
+    """The burn was taken off before a number was written down."""
+    STOOD_ALREADY = "stood-already"
+    """Nails were moved although everything was good as it was found."""
+    PAST_THE_BOARD = "past-the-board"
+    """A nail was moved farther than its board bears."""
+    STAKED_FOR_NOTHING = "staked-for-nothing"
     OVER_PURSE = "over-purse"
 
 
@@ -75,8 +84,14 @@ class Debrief:
 def debrief(yard: PracticeYard, units: Units) -> Debrief:
     """What a run came to; only for one that is over."""
     check = yard.believed(units)
-    is_square = yard.worst_mm <= yard.task.set_out.tolerance_mm + NOTHING_MM
-    proved = check is not None and check.verdict is Verdict.SQUARE and check.fit.redundancy >= 1
+    if yard.restaked:
+        is_square = yard.was is Verdict.RESTAKE
+        proved = check is not None and check.verdict is Verdict.RESTAKE
+    elif yard.task.swings:
+        is_square, proved = _parallel(yard)
+    else:
+        is_square = yard.worst_mm <= yard.task.set_out.tolerance_mm + NOTHING_MM
+        proved = check is not None and check.verdict is Verdict.SQUARE and check.fit.redundancy >= 1
     outcome = Outcome.WRONG if not is_square else Outcome.RIGHT if proved else Outcome.LUCKY
     minutes = yard.seconds / 60
     return Debrief(
@@ -84,12 +99,32 @@ def debrief(yard: PracticeYard, units: Units) -> Debrief:
     )
 
 
+def _parallel(yard: PracticeYard) -> tuple[bool, bool]:
+    """Whether the string over from the held one is parallel to it at its distance, and whether swings show that."""
+    footprint, within = yard.task.set_out.footprint, yard.task.set_out.tolerance_mm + NOTHING_MM
+    base = footprint.sides[0]
+    over = [name for name in footprint.names if name not in (base.start, base.end)]
+    plan, at = footprint.corners, yard.corners
+    along = (at[base.end] - at[base.start]).unit()
+    wide = {name: abs((plan[base.end] - plan[base.start]).unit().cross(plan[name] - plan[base.start])) for name in over}
+    is_so = all(abs(along.cross(at[name] - at[base.start]) - wide[name]) <= within for name in over)
+    swung = {
+        one.start: one.written_mm - one.burn_mm
+        for one in yard.pulled
+        if one.swing and one.written_mm is not None and one.after == yard.moved
+    }
+    return is_so, all(name in swung and abs(swung[name] - wide[name]) <= within for name in over)
+
+
 def _lessons(yard: PracticeYard, check: SquareCheck | None, minutes: float) -> list[Lesson]:
     found = []
     last = [one for one in yard.pulled if one.after == yard.moved]
     sides = {frozenset((side.start, side.end)) for side in yard.task.set_out.footprint.sides}
     pairs = {frozenset((one.start, one.end)) for one in yard.pulled}
-    if len(pairs) > 1 and not pairs & sides:
+    if yard.task.swings:
+        if last and not _parallel(yard)[1]:
+            found.append(Lesson.NOT_SWUNG)
+    elif len(pairs) > 1 and not pairs & sides:
         found.append(Lesson.DIAGONALS_ALONE)
     elif last and (check is None or check.loose or check.fit.redundancy < 1):
         found.append(Lesson.UNPROVED)
@@ -98,8 +133,18 @@ def _lessons(yard: PracticeYard, check: SquareCheck | None, minutes: float) -> l
         again = [one for one in yard.pulled if one is not slipped and {one.start, one.end} == pair]
         suspected = check is not None and any(s.certain for s in check.suspects)
         found.append(Lesson.SLIP_CAUGHT if again or suspected else Lesson.SLIP_LEFT)
-    if any(one.written_mm is not None and abs(one.written_mm - one.shows_mm) > SIXTEENTH_MM for one in yard.pulled):
+    off = [one.shows_mm - one.written_mm for one in yard.pulled if one.written_mm is not None]
+    burned = [yard.task.burn_mm > 0 and abs(one - yard.task.burn_mm) <= SIXTEENTH_MM for one in off]
+    if any(burned):
+        found.append(Lesson.BURN_OFF)
+    if any(abs(one) > SIXTEENTH_MM and not is_burn for one, is_burn in zip(off, burned, strict=True)):
         found.append(Lesson.MISREAD)
+    if yard.was is Verdict.SQUARE and yard.moved:
+        found.append(Lesson.STOOD_ALREADY)
+    if yard.was is Verdict.RESTAKE and yard.moved and not yard.restaked:
+        found.append(Lesson.PAST_THE_BOARD)
+    if yard.restaked and yard.was is not Verdict.RESTAKE:
+        found.append(Lesson.STAKED_FOR_NOTHING)
     if yard.moved and not last:
         found.append(Lesson.NOT_LOOKED_AGAIN)
     if minutes > yard.task.minutes or len(yard.pulled) > yard.task.pulls:

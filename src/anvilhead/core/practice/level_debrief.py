@@ -42,14 +42,14 @@ class LevelDebrief:
 def level_debrief(yard: LevelYard) -> LevelDebrief:
     """What a run came to; only for one that is over."""
     task, minutes = yard.task, yard.seconds / 60
-    if task.target_mm is None:
+    if not task.targets:
         error = yard.error_mm(task.tools[0], OVER_MM)
         off = abs((yard.said_mm or 0.0) - error)
         proved, right = _pegs_tell(yard), off <= task.tolerance_mm + NOTHING_MM
     else:
         error, off = None, yard.worst_mm
         believed = yard.believed()
-        near = [abs(height - task.target_mm) <= task.tolerance_mm + NOTHING_MM for height in believed.values()]
+        near = [abs(mm - task.targets[name]) <= task.tolerance_mm + NOTHING_MM for name, mm in believed.items()]
         proved, right = len(near) == len(task.tops) and all(near), off <= task.tolerance_mm + NOTHING_MM
     outcome = Outcome.WRONG if not right else Outcome.RIGHT if proved else Outcome.LUCKY
     return LevelDebrief(
@@ -78,7 +78,7 @@ def _pegs_tell(yard: LevelYard) -> bool:
 def _lessons(yard: LevelYard, minutes: float) -> list[Lesson]:
     found = []
     shots = _written(yard)
-    if yard.task.target_mm is None:
+    if not yard.task.targets:
         if not _pegs_tell(yard):
             found.append(Lesson.ONE_STAND)
     else:

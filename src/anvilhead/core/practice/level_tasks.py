@@ -18,6 +18,7 @@ LENGTH_MM, WIDTH_MM = 24 * FOOT_MM, 16 * FOOT_MM
 PEGS_MM = 200 * FOOT_MM
 NEAR_MM = 6 * FOOT_MM
 HOSE_MM = 60 * FOOT_MM
+BAY_MM, FALL_MM, POSTS = 8 * FOOT_MM, 3 * INCH_MM, range(1, 6)
 OVER_MM = 100 * FOOT_MM
 """Over which the error of a lying level is said."""
 SET_BY_EYE_MM = 1.2 * INCH_MM
@@ -65,7 +66,7 @@ class LevelTask:
 
     Attributes:
         places: points that are shot, the benchmark among them, in the plan frame.
-        target_mm: of tops above the benchmark; None where nothing is set.
+        targets: heights of tops above the benchmark; none where nothing is set.
         tolerance_mm: how near a top must be, or what is said of an instrument.
         tools: at hand; stands: where one may be set up.
         minutes, shots: the purse.
@@ -73,7 +74,7 @@ class LevelTask:
 
     key: TaskKey
     places: Mapping[str, Point]
-    target_mm: float | None
+    targets: Mapping[str, float]
     tolerance_mm: float
     tools: tuple[Tool, ...]
     stands: tuple[Stand, ...]
@@ -83,7 +84,7 @@ class LevelTask:
     @property
     def tops(self) -> list[str]:
         """What is to be set to height."""
-        return [name for name in self.places if name != BENCHMARK] if self.target_mm is not None else []
+        return list(self.targets)
 
     def stand_mm(self, stand: Stand) -> Point:
         """Where the instrument stands."""
@@ -122,7 +123,7 @@ LEVEL_TASKS: Mapping[TaskKey, LevelTask] = {
         LevelTask(
             TaskKey.LEVEL_BOARDS,
             _BOARDS,
-            target_mm=8 * INCH_MM,
+            targets=dict.fromkeys("ABCD", 8 * INCH_MM),
             tolerance_mm=INCH_MM / 8,
             tools=(Tool.LASER, Tool.HOSE, Tool.LINE),
             stands=(Stand.MIDDLE,),
@@ -132,12 +133,22 @@ LEVEL_TASKS: Mapping[TaskKey, LevelTask] = {
         LevelTask(
             TaskKey.PEG_TEST,
             {"A": Point(0.0, 0.0), "B": Point(PEGS_MM, 0.0)},
-            target_mm=None,
+            targets={},
             tolerance_mm=INCH_MM / 16,
             tools=(Tool.OPTICAL,),
             stands=(Stand.MIDDLE, Stand.NEAR_A),
             minutes=40,
             shots=8,
+        ),
+        LevelTask(
+            TaskKey.FENCE,
+            {BENCHMARK: Point(-5 * FOOT_MM, 3 * FOOT_MM), **{f"P{n}": Point((n - 1) * BAY_MM, 0.0) for n in POSTS}},
+            targets={f"P{n}": 48 * INCH_MM - (n - 1) * FALL_MM for n in POSTS},
+            tolerance_mm=INCH_MM / 8,
+            tools=(Tool.LASER, Tool.HOSE),
+            stands=(Stand.MIDDLE,),
+            minutes=50,
+            shots=28,
         ),
     )
 }
@@ -147,7 +158,7 @@ def level_site(task: LevelTask, noise: Random) -> LevelSite:
     """Put a site up as it really is."""
     tops = dict.fromkeys(task.places, 0.0)
     for name in task.tops:
-        tops[name] = (task.target_mm or 0.0) + noise.gauss(0, SET_BY_EYE_MM)
+        tops[name] = task.targets[name] + noise.gauss(0, SET_BY_EYE_MM)
     if task.key is TaskKey.PEG_TEST:
         tops["B"] = noise.uniform(-20, 20) * INCH_MM
     site = LevelSite(tops, {tool: LevelStandIn(KINDS[tool], CLASSES[KINDS[tool]], noise) for tool in task.tools})

@@ -11,6 +11,7 @@ from statistics import fmean
 from typing import Literal
 
 from anvilhead.core.practice.level_tasks import BENCHMARK, HOSE_MM, LEVEL_TASKS, LevelTask, Stand, Tool, level_site
+from anvilhead.core.practice.practice_yard import HINT_S
 from anvilhead.core.practice.tasks import TaskKey
 from anvilhead.core.units.errors import InputError
 from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
@@ -34,8 +35,8 @@ class LevelStep:
     """What was done.
 
     Attributes:
-        do: `setup` a tool at a stand, `shoot` a point, `write` what was read, `set` a top, `bleed` the hose, `say` an
-            instrument's error, `accept`.
+        do: `setup` a tool at a stand, `shoot` a point, `write` what was read, `set` a top, `bleed` the hose, ask for a
+            `hint`, `say` an instrument's error, `accept`.
         tool, stand: of a setup.
         at: which point; wait_s: how long a hose was left to settle; turned: a line level turned end for end, or the
             walking end of the hose held where the other one is.
@@ -43,7 +44,7 @@ class LevelStep:
         by_mm: a top goes up by so much, or an instrument reads so much too much.
     """
 
-    do: Literal["setup", "shoot", "write", "set", "bleed", "say", "accept"]
+    do: Literal["setup", "shoot", "write", "set", "bleed", "hint", "say", "accept"]
     tool: str = ""
     stand: str = Stand.MIDDLE
     at: str = ""
@@ -125,8 +126,7 @@ class LevelYard:
     @property
     def worst_mm(self) -> float:
         """Farthest that a top really is from its height."""
-        target = self.task.target_mm or 0.0
-        return max((abs(self.heights[name] - target) for name in self.task.tops), default=0.0)
+        return max((abs(self.heights[name] - target) for name, target in self.task.targets.items()), default=0.0)
 
     def believed(self) -> dict[str, float]:
         """Heights of tops by what was written since each was set, from the latest setup that shot the benchmark too."""
@@ -158,24 +158,32 @@ class LevelYard:
                 raise InputError("no-shot", f"There is no reading number {step.pull + 1} to write down.")
             self.shots[step.pull] = replace(self.shots[step.pull], written_mm=step.reading_mm)
         elif step.do == "set":
-            if step.at not in self.sets:
-                raise InputError("no-top", f"There is nothing to set at {step.at}.")
-            if abs(step.by_mm) < SMALLEST_MOVE_MM:
-                raise InputError("no-move", "That is less than a hand can set. Say how far the top goes up or down.")
-            self._site.heights[step.at] += step.by_mm
-            self.sets[step.at] += 1
-            self.seconds += SET_S
+            self._set(step)
         elif step.do == "bleed":
-            if Tool.HOSE not in self.task.tools:
-                raise InputError("no-hose", "There is no hose here.")
-            self._site.hose = Hose(HOSE_MM)
-            self.bled += 1
-            self.seconds += BLEED_S
+            self._bleed()
+        elif step.do == "hint":
+            self.seconds += HINT_S
         elif step.do == "say":
             self.said_mm = step.by_mm
             self.accepted = True
         else:
             self.accepted = True
+
+    def _set(self, step: LevelStep) -> None:
+        if step.at not in self.sets:
+            raise InputError("no-top", f"There is nothing to set at {step.at}.")
+        if abs(step.by_mm) < SMALLEST_MOVE_MM:
+            raise InputError("no-move", "That is less than a hand can set. Say how far the top goes up or down.")
+        self._site.heights[step.at] += step.by_mm
+        self.sets[step.at] += 1
+        self.seconds += SET_S
+
+    def _bleed(self) -> None:
+        if Tool.HOSE not in self.task.tools:
+            raise InputError("no-hose", "There is no hose here.")
+        self._site.hose = Hose(HOSE_MM)
+        self.bled += 1
+        self.seconds += BLEED_S
 
     def _setup(self, step: LevelStep) -> None:
         if step.tool not in self.task.tools or step.stand not in self.task.stands:

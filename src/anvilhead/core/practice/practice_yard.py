@@ -6,13 +6,14 @@ same whenever it is looked at.
 
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
+from itertools import combinations
 from random import Random
 from typing import Literal
 
 from anvilhead.core.check.slip_kinds import Slip
-from anvilhead.core.check.squaring import SquareCheck, check_square
+from anvilhead.core.check.squaring import SquareCheck, Verdict, check_square
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.measure.tape import Pull
+from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.measure.walking import walking_mm
 from anvilhead.core.practice.tasks import TASKS, TaskKey
 from anvilhead.core.units.errors import InputError
@@ -22,6 +23,8 @@ from anvilhead.core.world.coached_crew import MOVE_S, PULL_S, WALK_MM_S
 from anvilhead.core.world.length_stand_ins import LengthStandIn
 
 MISHEARD = {Slip.FOOT: FOOT_MM, Slip.INCH: INCH_MM}
+HINT_S = 300.0
+"""What asking costs: somebody has to come over."""
 FIRST_PULLS = 6
 """The helper mishears within these."""
 
@@ -31,14 +34,17 @@ class Step:
     """What was done.
 
     Attributes:
-        do: `pull` between two corners, `write` what was read of a pull, `move` a nail, or `accept` the strings.
-        start, end: of a pull; pull: number of the pull that is written, from 0; reading_mm: as written.
+        do: `pull` between two corners or by a swing to a line, `write` what was read of a pull, `move` a nail, ask for
+            a `hint`, `accept` the strings, or say that they must be staked anew, `restake`.
+        start, end: of a pull; swing: `end` is a line; pull: number of the pull that is written, from 0.
+        reading_mm: as written.
         board: whose nail moves; inward_mm: by so much.
     """
 
-    do: Literal["pull", "write", "move", "accept"]
+    do: Literal["pull", "write", "move", "hint", "accept", "restake"]
     start: str = ""
     end: str = ""
+    swing: bool = False
     pull: int = 0
     reading_mm: float = 0.0
     board: str = ""
@@ -52,7 +58,8 @@ class Pulled:
     Attributes:
         shows_mm: what the tape was held to, as it was called out; written_mm: as it was written down, None before.
         true_mm: what it would have read without any error; slip: by which it was called wrong.
-        after: how many nails had been moved before it.
+        after: how many nails had been moved before it; swing: it runs to a line; burn_mm: where the tape was started.
+        seconds: that it took, walking there included.
     """
 
     start: str
@@ -61,14 +68,24 @@ class Pulled:
     true_mm: float
     slip: Slip | None
     after: int
+    swing: bool = False
+    burn_mm: float = 0.0
+    seconds: float = 0.0
     written_mm: float | None = None
+
+    def as_pull(self, reading_mm: float) -> Pull:
+        """It as a pull with a reading."""
+        kind = PullKind.TO_LINE if self.swing else PullKind.POINTS
+        return Pull(self.start, self.end, reading_mm, self.burn_mm, kind=kind)
 
 
 class PracticeYard:
     """One run of a task.
 
     Attributes:
-        pulled: every pull, in order; moved: how many nails; seconds: that have passed; accepted: whether it is over.
+        pulled: every pull, in order; moved: how many nails; hints: how many were asked for.
+        seconds: that have passed; accepted: whether it is over; restaked: by saying that it must be staked anew.
+        was: what the coach would have said of the strings as they were found, had nothing been off in the pulls.
     """
 
     def __init__(self, key: TaskKey, seed: str) -> None:
@@ -80,8 +97,11 @@ class PracticeYard:
         self._noise = noise
         self.pulled: list[Pulled] = []
         self.moved = 0
+        self.hints = 0
         self.seconds = 0.0
         self.accepted = False
+        self.restaked = False
+        self.was = self._as_found() if self.task.restakes else None
 
     def take(self, steps: Iterable[Step]) -> "PracticeYard":
         """Do steps one after the other.
@@ -108,13 +128,37 @@ class PracticeYard:
 
         What was pulled again and written stands in place of what was read before.
         """
-        pulls = [
-            Pull(one.start, one.end, one.written_mm)
-            for one in self.pulled
-            if one.written_mm is not None and one.after == self.moved
-        ]
-        latest = {pull.pair: pull for pull in pulls}
+        written = [one for one in self.pulled if one.written_mm is not None and one.after == self.moved]
+        latest = {pull.key: pull for pull in (one.as_pull(one.written_mm or 0.0) for one in written)}
         return check_square(self.task.set_out, list(latest.values()), units) if latest else None
+
+    def coach_pulls(self, number: int, units: Units) -> str | None:
+        """What the coach would have pulled in place of a pull, by what had been read since the last move.
+
+        Args:
+            number: of the pull, from 0.
+            units: of the tape.
+
+        Returns:
+            Its name, empty where it would have pulled none; None where any will do, as for the first of a round.
+        """
+        after = self.pulled[number].after
+        before = [one.as_pull(one.shows_mm) for one in self.pulled[:number] if one.after == after]
+        if not before or self.task.swings:
+            return None
+        check = check_square(self.task.set_out, list({pull.key: pull for pull in before}.values()), units)
+        if check.verdict is Verdict.SQUARE:
+            return ""
+        if check.next_pull is not None:
+            return pull_pair(check.next_pull.start, check.next_pull.end)
+        return pull_pair(check.helpful[0].start, check.helpful[0].end) if check.helpful else ""
+
+    def _as_found(self) -> Verdict:
+        names = self.task.set_out.footprint.names
+        pulls = [Pull(one, other, 1.0) for one, other in combinations(names, 2)]
+        return check_square(
+            self.task.set_out, [replace(pull, reading_mm=self._lines.length_mm(pull)) for pull in pulls]
+        ).verdict
 
     def _do(self, step: Step) -> None:
         if self.accepted:
@@ -127,30 +171,51 @@ class PracticeYard:
             self.pulled[step.pull] = replace(self.pulled[step.pull], written_mm=step.reading_mm)
         elif step.do == "move":
             board = next((one for one in self.task.set_out.boards if one.name == step.board), None)
-            if board is None:
-                raise InputError("no-board", f"There is no board {step.board} here.")
+            if board is None or (self.task.at and board.corner != self.task.at):
+                raise InputError("no-board", f"There is no nail to move on a board {step.board} here.")
             if abs(step.inward_mm) < SMALLEST_MOVE_MM:
                 raise InputError("no-move", "That is less than a hand can set. Say by how much the nail moves.")
             self._lines.move(board, step.inward_mm)
             self.moved += 1
             self.seconds += MOVE_S
+        elif step.do == "hint":
+            self.hints += 1
+            self.seconds += HINT_S
+        elif step.do == "restake" and not self.task.restakes:
+            raise InputError("no-restake", "Staking anew is no way out of this task. Move what is off.")
         else:
-            self.accepted = True
+            self.accepted, self.restaked = True, step.do == "restake"
 
     def _pull(self, step: Step) -> None:
-        names = self.task.set_out.footprint.names
-        if step.start == step.end or not {step.start, step.end} <= set(names):
-            raise InputError("no-corner", f"A tape runs between two of the corners {', '.join(names)}.")
-        pull = Pull(step.start, step.end, 1.0)
-        at = self._lines.at
+        footprint = self.task.set_out.footprint
+        if step.swing:
+            side = footprint.sides_by_name.get(step.end) if self.task.swings else None
+            if side is None or step.start not in footprint.names or step.start in (side.start, side.end):
+                raise InputError("no-swing", "A tape is swung from a corner to a line that does not run through it.")
+        elif step.start == step.end or not {step.start, step.end} <= set(footprint.names):
+            raise InputError("no-corner", f"A tape runs between two of the corners {', '.join(footprint.names)}.")
+        burn = self.task.burn_mm
+        pull = Pulled(step.start, step.end, 0.0, 0.0, None, 0, step.swing, burn).as_pull(burn + 1.0)
         before = self.pulled[-1] if self.pulled else None
-        ends = [(at[one.start], at[one.end]) for one in (before, step) if one is not None]
-        self.seconds += PULL_S + (walking_mm(ends, 2) / WALK_MM_S if before else 0.0)
-        true, shows, slip = self._lines.length_mm(pull), self._tape.read(pull).reading_mm, None
+        ends = [self._ends(one) for one in (before, step) if one is not None]
+        took = PULL_S + (walking_mm(ends, 2) / WALK_MM_S if before else 0.0)
+        self.seconds += took
+        true, shows, slip = self._lines.length_mm(pull) + burn, self._tape.read(pull).reading_mm, None
         if len(self.pulled) == self._misheard_at:
             slip = self._noise.choice(list(MISHEARD))
             shows += self._noise.choice((-1, 1)) * MISHEARD[slip]
-        self.pulled.append(Pulled(step.start, step.end, shows, true, slip, self.moved))
+        self.pulled.append(Pulled(step.start, step.end, shows, true, slip, self.moved, step.swing, burn, took))
+
+    def _ends(self, pull: "Pulled | Step") -> tuple[Point, Point]:
+        """Where the two ends of a tape are held; at a line, where it starts."""
+        at = self._lines.at
+        end = self.task.set_out.footprint.sides_by_name[pull.end].start if pull.swing else pull.end
+        return at[pull.start], at[end]
+
+
+def pull_pair(start: str, end: str) -> str:
+    """Two ends of a tape as they are called."""
+    return f"{start}–{end}"
 
 
 def steps_of(documents: Sequence[Mapping[str, object]]) -> list[Step]:

@@ -24,12 +24,13 @@ class RunBegin(Strict):
 
 
 class PullStep(Strict):
-    """Hold the tape between two corners."""
+    """Hold the tape between two corners, or swing it from a corner to a line, which `end` then is."""
 
     id: UUID
     do: Literal["pull"]
     start: Corner
     end: Corner
+    swing: bool = False
 
 
 class WriteStep(InJobUnits, Strict):
@@ -51,10 +52,10 @@ class MoveStep(InJobUnits, Strict):
 
 
 class AcceptStep(Strict):
-    """Take the strings for square: the run is over."""
+    """Take it for good, or say that it must be staked anew: the run is over.  Or ask somebody over, for a hint."""
 
     id: UUID
-    do: Literal["accept"]
+    do: Literal["accept", "restake", "hint"]
 
 
 class SetupStep(Strict):

@@ -3,6 +3,8 @@
 from datetime import datetime
 from uuid import UUID
 
+from pydantic import Field
+
 from anvilhead.core.practice.debrief import Lesson, Outcome
 from anvilhead.core.practice.level_tasks import Tool
 from anvilhead.core.practice.tasks import TaskKey
@@ -37,15 +39,21 @@ class PracticePull(Result):
     called: str | None
     written: str | None
     after_moves: int
+    swing: bool
 
 
 class TruthView(Result):
-    """A pull against the truth: what it would have read without any error, and what was wrong with it."""
+    """A pull against the truth: what it would have read without any error, and what was wrong with it.
+
+    `minutes`: that it took; `coach`: what the coach would have pulled there, null where any will do.
+    """
 
     number: int
     true_text: str
     off_mm: float
     text: str
+    minutes: float | None = None
+    coach: str | None = None
 
 
 class DebriefView(Result):
@@ -59,6 +67,8 @@ class DebriefView(Result):
     believed: dict[str, Place] | None
     coach: str
     pulls: list[TruthView]
+    next_task: TaskKey | None = None
+    next_title: str | None = None
 
 
 class Named(Result):
@@ -92,14 +102,14 @@ class LevelSiteView(Result):
     """A yard of heights: points, what is at hand, what stands, what was read and set.
 
     Attributes:
-        tops: what is to be set, each to `target_text` above the benchmark; none where an instrument is judged.
+        tops: what is to be set; targets: how high above the benchmark; none where an instrument is judged.
         over_text: over which distance its error is said; null where none is asked for.
         setups: each as it is called; shots: in order.
     """
 
     places: dict[str, Place]
     tops: list[str]
-    target_text: str | None
+    targets: list[Named]
     over_text: str | None
     tools: list[Named]
     stands: list[Named]
@@ -110,7 +120,12 @@ class LevelSiteView(Result):
 
 
 class RunView(Result):
-    """A run as far as it is; `debrief` once it is over; `level` where heights are practised."""
+    """A run as far as it is; `debrief` once it is over; `level` where heights are practised.
+
+    Attributes:
+        burn_text: where tapes are started; swings_to: lines that a tape may be swung to.
+        hint: what somebody said who was just asked over.
+    """
 
     id: UUID
     task: TaskView
@@ -126,6 +141,10 @@ class RunView(Result):
     minutes: float
     minutes_left: float
     pulls_left: int
+    burn_text: str | None = None
+    swings_to: list[str] = Field(default_factory=list)
+    can_restake: bool = False
+    hint: str | None = None
     level: LevelSiteView | None = None
     debrief: DebriefView | None = None
 

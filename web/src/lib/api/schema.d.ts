@@ -2092,7 +2092,7 @@ export interface components {
     schemas: {
         /**
          * AcceptStep
-         * @description Take the strings for square: the run is over.
+         * @description Take it for good, or say that it must be staked anew: the run is over.  Or ask somebody over, for a hint.
          */
         AcceptStep: {
             /**
@@ -2104,7 +2104,7 @@ export interface components {
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            do: "accept";
+            do: "accept" | "restake" | "hint";
         };
         /**
          * Acceptance
@@ -3741,6 +3741,9 @@ export interface components {
             coach: string;
             /** Pulls */
             pulls: components["schemas"]["TruthView"][];
+            next_task: components["schemas"]["TaskKey"] | null;
+            /** Next Title */
+            next_title: string | null;
         };
         /**
          * DepthPlan
@@ -6221,7 +6224,7 @@ export interface components {
          * @description What there is to learn from a run.
          * @enum {string}
          */
-        Lesson: "diagonals-alone" | "unproved" | "slip-left" | "slip-caught" | "misread" | "not-looked-again" | "no-benchmark" | "not-all-shot" | "not-shot-again" | "not-closed" | "unsettled" | "air-left" | "air-found" | "not-turned" | "one-stand" | "over-purse";
+        Lesson: "diagonals-alone" | "unproved" | "slip-left" | "slip-caught" | "misread" | "not-looked-again" | "no-benchmark" | "not-all-shot" | "not-shot-again" | "not-closed" | "unsettled" | "air-left" | "air-found" | "not-turned" | "one-stand" | "not-swung" | "burn-off" | "stood-already" | "past-the-board" | "staked-for-nothing" | "over-purse";
         /**
          * LevelAsked
          * @description A reading as it is being typed, and what it is read for, so that it can be told what it would mean.
@@ -6460,7 +6463,7 @@ export interface components {
          * @description A yard of heights: points, what is at hand, what stands, what was read and set.
          *
          *     Attributes:
-         *         tops: what is to be set, each to `target_text` above the benchmark; none where an instrument is judged.
+         *         tops: what is to be set; targets: how high above the benchmark; none where an instrument is judged.
          *         over_text: over which distance its error is said; null where none is asked for.
          *         setups: each as it is called; shots: in order.
          */
@@ -6471,8 +6474,8 @@ export interface components {
             };
             /** Tops */
             tops: string[];
-            /** Target Text */
-            target_text: string | null;
+            /** Targets */
+            targets: components["schemas"]["Named"][];
             /** Over Text */
             over_text: string | null;
             /** Tools */
@@ -8491,6 +8494,8 @@ export interface components {
             written: string | null;
             /** After Moves */
             after_moves: number;
+            /** Swing */
+            swing: boolean;
         };
         /**
          * PracticeShot
@@ -8860,7 +8865,7 @@ export interface components {
         PullReason: "loose" | "unchecked" | "repeat" | "told";
         /**
          * PullStep
-         * @description Hold the tape between two corners.
+         * @description Hold the tape between two corners, or swing it from a corner to a line, which `end` then is.
          */
         PullStep: {
             /**
@@ -8877,6 +8882,11 @@ export interface components {
             start: string;
             /** End */
             end: string;
+            /**
+             * Swing
+             * @default false
+             */
+            swing?: boolean;
         };
         /**
          * PullView
@@ -9776,6 +9786,10 @@ export interface components {
         /**
          * RunView
          * @description A run as far as it is; `debrief` once it is over; `level` where heights are practised.
+         *
+         *     Attributes:
+         *         burn_text: where tapes are started; swings_to: lines that a tape may be swung to.
+         *         hint: what somebody said who was just asked over.
          */
         RunView: {
             /**
@@ -9812,6 +9826,17 @@ export interface components {
             minutes_left: number;
             /** Pulls Left */
             pulls_left: number;
+            /** Burn Text */
+            burn_text: string | null;
+            /** Swings To */
+            swings_to: string[];
+            /**
+             * Can Restake
+             * @default false
+             */
+            can_restake: boolean;
+            /** Hint */
+            hint: string | null;
             level: components["schemas"]["LevelSiteView"] | null;
             debrief: components["schemas"]["DebriefView"] | null;
         };
@@ -12279,7 +12304,7 @@ export interface components {
          * @description Tasks by name, in the order of a learner's path.
          * @enum {string}
          */
-        TaskKey: "square-slab" | "equal-diagonals" | "find-slip" | "level-boards" | "peg-test";
+        TaskKey: "square-slab" | "equal-diagonals" | "computed-diagonals" | "parallel-string" | "find-slip" | "lost-corner" | "accept-or-restake" | "ell" | "level-boards" | "peg-test" | "fence-falling";
         /**
          * TaskPlan
          * @description Something that takes time.
@@ -12774,6 +12799,8 @@ export interface components {
         /**
          * TruthView
          * @description A pull against the truth: what it would have read without any error, and what was wrong with it.
+         *
+         *     `minutes`: that it took; `coach`: what the coach would have pulled there, null where any will do.
          */
         TruthView: {
             /** Number */
@@ -12784,6 +12811,10 @@ export interface components {
             off_mm: number;
             /** Text */
             text: string;
+            /** Minutes */
+            minutes: number | null;
+            /** Coach */
+            coach: string | null;
         };
         /**
          * Trying

@@ -103,9 +103,13 @@
 			<b class="text-measured">Blue</b> dashes: what you could know.
 			<b class="text-string">Red</b>: where the strings really cross, both {factor} times as far off.
 		{:else if first}Now the corner where the other end is held.
-		{:else}Press two corners to pull between them. Sides <Len text={run.sides[0]?.text ?? ''} /> and <Len
-				text={run.sides[1]?.text ?? ''}
-			/>, diagonals <Len text={run.diagonals[0]?.text ?? ''} />.{/if}
+		{:else}Press two corners to pull between them.
+			{#if names.length === 4}Sides <Len text={run.sides[0]?.text ?? ''} /> and <Len
+					text={run.sides[1]?.text ?? ''}
+				/>{#if run.diagonals[0]}, diagonals <Len text={run.diagonals[0].text} />{/if}.
+			{:else}{#each [...run.sides, ...run.diagonals] as one (one.start + one.end)}<span
+						class="mr-3 inline-block">{one.start}–{one.end} <Len text={one.text} /></span
+					>{/each}{/if}{/if}
 	</p>
 </div>
 

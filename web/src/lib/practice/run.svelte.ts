@@ -4,7 +4,7 @@ import { newId } from '$lib/ui/newId';
 
 export type Run = Schemas['RunView'];
 type Done =
-	| { do: 'pull'; start: string; end: string }
+	| { do: 'pull'; start: string; end: string; swing: boolean }
 	| { do: 'write'; pull: number; reading: string }
 	| { do: 'move'; board: string; inward: string }
 	| { do: 'setup'; tool: string; stand: string }
@@ -12,7 +12,7 @@ type Done =
 	| { do: 'set'; at: string; up: string }
 	| { do: 'bleed' }
 	| { do: 'say'; too_much: string }
-	| { do: 'accept' };
+	| { do: 'accept' | 'hint' | 'restake' };
 /** What holds a length that was typed. */
 const TYPED = ['reading', 'inward', 'up', 'too_much'];
 
@@ -26,6 +26,15 @@ export class PracticeRun {
 		await this.#asked(() =>
 			answer(api.GET('/api/practice/runs/{run_id}', { params: { path: { run_id: id } } }))
 		);
+	}
+
+	/** Begin another task in the same units; answers its id, or ''. */
+	async begin(task: string): Promise<string> {
+		const run = this.run;
+		if (!run || !(await person.ensure())) return '';
+		const body = { id: newId(), task: task as Schemas['TaskKey'], units: run.units };
+		const done = await this.#asked(() => answer(api.POST('/api/practice/runs', { body })));
+		return done ? body.id : '';
 	}
 
 	/** Do one thing; answers whether it was done. */

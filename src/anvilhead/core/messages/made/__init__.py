@@ -5,5 +5,5 @@ slab; trench_words: what a digger is told; stake_words: stakes and marks that st
 day_words: days, tickets and tasks; danger_words: cautions and
 hold points; built_words: the as-built record; trend_words: what a crew's own rounds say of it;
 simulation_words: what simulated set-outs came to;
-practice_words: the practice yard; shelf_words: instruments on the shelf.
+shelf_words: instruments on the shelf.
 """

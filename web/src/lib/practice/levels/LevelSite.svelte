@@ -1,5 +1,6 @@
 <!-- A yard of heights from above: the benchmark, the tops or pegs, and what stands among them. -->
 <script lang="ts">
+	import Words from '$lib/lengths/Words.svelte';
 	import type { Run } from '$lib/practice/run.svelte';
 
 	interface Props {
@@ -79,6 +80,12 @@
 		{/each}
 	{/if}
 </div>
+{#if site.targets.length}
+	<p class="numbers flex flex-wrap gap-x-5 py-1 text-lg">
+		{#each site.targets as one (one.key)}<span>{one.key} <b><Words text={one.name} /></b></span
+			>{/each}
+	</p>
+{/if}
 
 <style>
 	.ground {

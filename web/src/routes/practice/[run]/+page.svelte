@@ -1,10 +1,11 @@
 <script lang="ts">
-	import { onMount } from 'svelte';
+	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import LevelRun from '$lib/practice/levels/LevelRun.svelte';
 	import LevelSite from '$lib/practice/levels/LevelSite.svelte';
+	import SwungTape from '$lib/practice/SwungTape.svelte';
 	import ReadTape from '$lib/practice/ReadTape.svelte';
 	import { PracticeRun } from '$lib/practice/run.svelte';
 	import YardDrawing from '$lib/practice/YardDrawing.svelte';
@@ -27,10 +28,16 @@
 		{ value: 'in', label: 'in' },
 		{ value: 'out', label: 'out' }
 	] as const;
-	onMount(() => void practice.load(page.params.run ?? ''));
+	$effect(() => void practice.load(page.params.run ?? ''));
 
-	async function pull(start: string, end: string) {
-		if (await practice.take({ do: 'pull', start, end })) reading = '';
+	async function pull(start: string, end: string, swing = false) {
+		if (await practice.take({ do: 'pull', start, end, swing })) reading = '';
+	}
+	let swingFrom = $state('');
+	let swingTo = $state('');
+	async function next(key: string) {
+		const begun = await practice.begin(key);
+		if (begun) await goto(`/practice/${begun}`);
 	}
 	async function write(event: SubmitEvent) {
 		event.preventDefault();
@@ -81,7 +88,17 @@
 									{lesson}
 								</li>{/each}
 						</ul>
-						<p class="mt-3"><a class="board-button" href="/practice">The next task</a></p>
+						<p class="mt-3 flex flex-wrap items-center gap-4">
+							{#if run.debrief.next_task}
+								{@const key = run.debrief.next_task}
+								<button class="board-button" disabled={practice.isBusy} onclick={() => next(key)}
+									>Next: {run.debrief.next_title}</button
+								>
+							{/if}
+							<a class="inline-flex min-h-11 items-center underline" href="/practice"
+								>All tasks, and your path</a
+							>
+						</p>
 					</section>
 				{:else if run.level}
 					<LevelRun
@@ -102,6 +119,13 @@
 								<p class="text-2xl">
 									Your helper calls: <b class="numbers"><Words text={open.called} /></b>
 								</p>
+							{:else if open.swing}
+								<SwungTape
+									mm={open.shows_mm}
+									units={run.units}
+									pair="{open.start}–{open.end}"
+									told={open.shows_text}
+								/>
 							{:else}
 								<ReadTape
 									mm={open.shows_mm}
@@ -118,6 +142,37 @@
 							/>
 							<button class="board-button" disabled={!reading.trim() || practice.isBusy}
 								>Write it down</button
+							>
+						</form>
+					{/if}
+					{#if run.burn_text}<p class="text-lg">
+							Started at <b class="numbers"><Words text={run.burn_text} /></b>: write what stands on
+							the tape.
+						</p>{/if}
+					{#if run.swings_to.length}
+						<form
+							class="grid grid-cols-[1fr_1fr_auto] items-end gap-3"
+							aria-label="Swing the tape"
+							onsubmit={(event) => {
+								event.preventDefault();
+								void pull(swingFrom, swingTo, true);
+							}}
+						>
+							<label class="font-semibold"
+								>Swing from
+								<select class="field mt-1" bind:value={swingFrom} required>
+									{#each Object.keys(run.corners) as name (name)}<option>{name}</option>{/each}
+								</select></label
+							>
+							<label class="font-semibold"
+								>to line
+								<select class="field mt-1" bind:value={swingTo} required>
+									{#each run.swings_to as name (name)}<option>{name}</option>{/each}
+								</select></label
+							>
+							<button
+								class="board-button plain"
+								disabled={!swingFrom || !swingTo || practice.isBusy || Boolean(open)}>Swing</button
 							>
 						</form>
 					{/if}
@@ -157,8 +212,27 @@
 						<button
 							class="board-button"
 							disabled={practice.isBusy}
-							onclick={() => practice.take({ do: 'accept' })}>They are square: accept</button
+							onclick={() => practice.take({ do: 'accept' })}
+							>{run.swings_to.length ? 'It is parallel: accept' : 'They are square: accept'}</button
 						>
+						{#if run.can_restake}
+							<button
+								class="board-button plain"
+								disabled={practice.isBusy}
+								onclick={() => practice.take({ do: 'restake' })}>It must be staked anew</button
+							>
+						{/if}
+					</p>
+				{/if}
+				{#if !run.debrief}
+					<p class="flex flex-wrap items-center gap-3">
+						<button
+							class="min-h-11 underline"
+							disabled={practice.isBusy}
+							onclick={() => practice.take({ do: 'hint' })}>ask somebody over, 5 minutes</button
+						>
+						{#if run.hint}<span class="caution grow" role="status"><Words text={run.hint} /></span
+							>{/if}
 					</p>
 				{/if}
 				{#if run.level?.shots.length}
@@ -207,7 +281,7 @@
 								{@const truth = run.debrief?.pulls[one.number]}
 								<tr class="border-t border-rule">
 									<th scope="row" class="py-1 text-left"
-										>{one.start}–{one.end}
+										>{one.start}–{one.end}{one.swing ? ', swung' : ''}
 										{#if one.after_moves}<span class="text-sm font-normal text-ink-soft"
 												>after {one.after_moves}
 												{one.after_moves === 1 ? 'move' : 'moves'}</span
@@ -219,7 +293,12 @@
 										>{/if}
 								</tr>
 								{#if truth}<tr
-										><td colspan="3" class="pb-1 text-sm"><Words text={truth.text} /></td></tr
+										><td colspan="3" class="pb-1 text-sm"
+											><Words text={truth.text} />
+											{#if truth.coach}<span>{truth.coach}</span>{/if}
+											{#if truth.minutes}<span class="text-ink-soft">{truth.minutes} min</span
+												>{/if}</td
+										></tr
 									>{/if}
 							{/each}
 						</tbody>

@@ -142,7 +142,7 @@ LEVEL_TASKS: Mapping[TaskKey, LevelTask] = {
         ),
         LevelTask(
             TaskKey.FENCE,
-            {BENCHMARK: Point(-5 * FOOT_MM, 3 * FOOT_MM), **{f"P{n}": Point((n - 1) * BAY_MM, 0.0) for n in POSTS}},
+            {BENCHMARK: Point(-9 * FOOT_MM, 7 * FOOT_MM), **{f"P{n}": Point((n - 1) * BAY_MM, 0.0) for n in POSTS}},
             targets={f"P{n}": 48 * INCH_MM - (n - 1) * FALL_MM for n in POSTS},
             tolerance_mm=INCH_MM / 8,
             tools=(Tool.LASER, Tool.HOSE),

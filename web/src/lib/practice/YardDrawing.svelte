@@ -40,6 +40,17 @@
 			Object.entries(places).map(([name, one]) => [name, { x: one.x_mm, y: one.y_mm }])
 		);
 	}
+	/** Where the other end of a tape is; at a line, the point of it nearest to the first. */
+	function endOf([start, end]: [string, string]): XY {
+		const corner = planned[end];
+		if (corner) return corner;
+		const side = run.sides.find((one) => `${one.start}${one.end}` === end);
+		const [from, to, one] = [planned[side?.start ?? ''], planned[side?.end ?? ''], planned[start]];
+		if (!from || !to || !one) return planned[start] ?? { x: 0, y: 0 };
+		const [dx, dy] = [to.x - from.x, to.y - from.y];
+		const share = ((one.x - from.x) * dx + (one.y - from.y) * dy) / (dx * dx + dy * dy);
+		return { x: from.x + share * dx, y: from.y + share * dy };
+	}
 	function off(one: XY | undefined, other: XY | undefined): number {
 		return one && other ? Math.hypot(one.x - other.x, one.y - other.y) : 0;
 	}
@@ -67,7 +78,7 @@
 		<polygon points={ring(planned)} class="ground" />
 		{#if current}
 			{@const one = at(planned[current[0]] as XY)}
-			{@const two = at(planned[current[1]] as XY)}
+			{@const two = at(endOf(current))}
 			<line x1={one.x} y1={one.y} x2={two.x} y2={two.y} class="tape" />
 		{/if}
 		{#if believed}<polygon points={ring(believed)} class="believed" />{/if}

@@ -57,7 +57,7 @@
 	}
 </script>
 
-<div class="grid grid-cols-[auto_1fr] items-center gap-x-4">
+<div class="flex flex-wrap items-center gap-4">
 	<RodScale mm={at} {units} reach={45} width={252}>
 		{#snippet children(y)}
 			<g transform="translate(0 {y(at)})">
@@ -81,7 +81,7 @@
 			</g>
 		{/snippet}
 	</RodScale>
-	<div class="grid gap-2">
+	<div class="grid min-w-56 flex-1 gap-2">
 		<p class="text-lg font-semibold" role="status">{SAID[sound]}</p>
 		{#if sound === 'on'}<p class="sr-only">The rod shows {shot.shows_text}</p>{/if}
 		<label class="font-semibold"

@@ -1,6 +1,7 @@
 """The practice yard over the wire: no truth before the end, nothing of it among jobs, done once when sent twice."""
 
 import json
+from collections.abc import Callable
 from typing import Any
 from uuid import uuid4
 
@@ -30,7 +31,9 @@ def do(client: TestClient, run: dict[str, Any], **step: Any) -> Any:
 
 
 def test_a_run_from_the_brief_to_the_debrief(client: TestClient) -> None:
-    assert [one["key"] for one in client.get("/api/practice/tasks").json()] == list(TaskKey)
+    assert [one["key"] for one in client.get("/api/practice/tasks").json()] == [
+        key for key in TaskKey if key is not TaskKey.OWN_PLAN
+    ]
     run = begun(client)
     assert "60 minutes and 24 pulls" in run["task"]["brief"]
     for number, (start, end) in enumerate(ROUND):
@@ -100,7 +103,7 @@ def test_nonsense_is_refused(client: TestClient, step: dict[str, Any], status: i
 def test_heights_from_the_brief_to_the_debrief_without_a_word_of_the_truth(
     client: TestClient, database: Database, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr("anvilhead.service.practice.secrets.token_hex", lambda _: "one site")
+    monkeypatch.setattr("anvilhead.service.practising.runs.secrets.token_hex", lambda _: "one site")
     run = begun(client, "level-boards")
     assert '8" above the benchmark' in run["task"]["brief"]
     assert do(client, run, do="pull", start="A", end="B").status_code == 409
@@ -134,3 +137,58 @@ def test_a_lying_level_is_told_in_the_units_of_the_brief(client: TestClient, dat
     run = do(client, run, do="say", too_much=f"{error:.2f} mm", units="m").json()
     assert run["debrief"]["outcome"] == "lucky"
     assert run["debrief"]["lessons"] == ["one-stand"]
+
+
+def test_a_lead_sets_a_task_and_sees_what_it_came_to(client: TestClient) -> None:
+    """Set by Ines for Tomas, begun and ended by him; neither sees the tasks of others."""
+    tomas, set_id = {"Anvilhead-Who": f"Tomas {uuid4().hex[:6]}"}, str(uuid4())
+    body = {
+        "id": set_id, "task": "find-slip", "units": "m", "for_who": f"  {tomas['Anvilhead-Who']} ", "note": "Thursday",
+    }  # fmt: skip
+    for _ in range(2):
+        assert client.post("/api/practice/set", json=body).status_code == 201
+    (for_him,) = client.get("/api/practice/set", headers=tomas).json()
+    assert (for_him["by"], for_him["note"], for_him["run"]) == ("Ines", "Thursday", None)
+    begin = {"id": str(uuid4()), "task": "square-slab", "units": "m", "set_task": set_id}
+    run = client.post("/api/practice/runs", json=begin, headers=tomas).json()
+    assert run["task"]["key"] == "find-slip"  # what was set, whatever else was said
+    again = client.post("/api/practice/runs", json={**begin, "id": str(uuid4())}, headers=tomas)
+    assert again.status_code == 409
+    do(client, run, do="accept")
+    mine = next(one for one in client.get("/api/practice/set").json() if one["id"] == set_id)
+    assert mine["run"]["ended"] in ("square by luck", "not square")
+    assert client.get("/api/practice/set", headers={"Anvilhead-Who": f"Oda {uuid4().hex[:6]}"}).json() == []
+    assert (
+        client.post("/api/practice/runs", json={**begin, "id": str(uuid4()), "set_task": str(uuid4())}).status_code
+        == 404
+    )
+
+
+def test_a_plan_of_ones_own_is_practised_as_it_was(client: TestClient, new_job: Callable[..., dict[str, Any]]) -> None:
+    store = new_job()["structures"][0]["id"]
+    begin = {"id": str(uuid4()), "task": "own-plan", "units": "ft-in", "structure": store}
+    run = client.post("/api/practice/runs", json=begin).json()
+    assert (run["task"]["title"], [side["text"] for side in run["sides"]][:2]) == ("Boat store", ["44' 0\"", "27' 6\""])
+    assert (run["pulls_left"], run["minutes_left"]) == (32, 64)
+    view = client.get(f"/api/structures/{store}").json()
+    plan = {**view["document"], "footprint": {"shape": "rectangle", "length": "40'", "width": "20'"}}
+    change = {"units": "ft-in", "base_revision": view["revision"], "plan": plan}
+    assert client.put(f"/api/structures/{store}/plan", json=change).status_code == 200
+    run = do(client, run, do="pull", start="A", end="B").json()
+    assert run["sides"][0]["text"] == "44' 0\""
+    run = do(client, run, do="accept").json()
+    assert run["debrief"]["next_task"] == "square-slab"
+    assert client.post("/api/practice/runs", json={**begin, "id": str(uuid4()), "structure": None}).status_code == 409
+    fence = {"kind": "fence", "footprint": {"shape": "run", "steps": [{"go": "30'"}]}}
+    other = new_job(structure={"id": str(uuid4()), "name_in_file": "fence", "plan": fence})["structures"][0]["id"]
+    open_line = client.post("/api/practice/runs", json={**begin, "id": str(uuid4()), "structure": other})
+    assert (open_line.status_code, "closed plan" in open_line.json()["detail"]) == (409, True)
+
+
+def test_a_hint_is_told_once_and_costs(client: TestClient) -> None:
+    run = begun(client)
+    run = do(client, run, do="hint").json()
+    assert run["hint"].startswith("Pull a whole round")
+    assert run["minutes_left"] == 55
+    run = do(client, run, do="pull", start="A", end="C").json()
+    assert run["hint"] is None

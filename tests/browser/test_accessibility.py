@@ -310,7 +310,7 @@ def test_practice_and_what_rounds_say_pass(browser: Browser, site: str, size: Vi
     expect(page.get_by_role("heading", name="A–C")).to_be_visible()
     look("tape")
     page.get_by_role("button", name="They are square: accept").click()
-    expect(page.get_by_role("link", name="The next task")).to_be_visible()
+    expect(page.get_by_role("link", name="All tasks, and your path")).to_be_visible()
     look("debrief")
     page.goto("/shelf")
     page.get_by_role("button", name="Put one on").click()

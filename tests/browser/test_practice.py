@@ -52,7 +52,7 @@ def test_equal_diagonals_teach_to_pull_the_sides(sized_page: Page) -> None:
     expect(page.get_by_role("heading", name=re.compile("Not square"))).to_be_visible()
     expect(page.get_by_text("Only diagonals were pulled.")).to_be_visible()
     expect(page.locator("polygon.truth")).to_have_count(1)
-    page.get_by_role("link", name="The next task").click()
+    page.get_by_role("link", name="All tasks, and your path").click()
     expect(page.get_by_role("listitem").filter(has_text="not square").first).to_contain_text("2 pulls")
     page.goto("/")
     expect(page.get_by_text("Equal diagonals")).to_have_count(0)
@@ -118,3 +118,53 @@ def test_set_outs_are_tried_out_and_stopped(sized_page: Page, stop: bool) -> Non
     expect(page.locator("path.cloud")).to_have_count(4)
     rounds = page.get_by_role("figure").filter(has_text="Rounds until square").locator("td.of")
     assert sum(int(text) for text in rounds.all_inner_texts()) == 50
+
+
+def test_a_lead_sets_a_task_and_a_helper_ends_it(browser: Browser, site: str, page: Page) -> None:
+    helper = open_page(browser, site, {"width": 390, "height": 844}, who="Pell the helper")
+    page.goto("/practice")
+    page.get_by_text("Set a task for somebody").click()
+    form = page.get_by_role("form", name="Set a task for somebody")
+    form.get_by_label("Task").select_option(label="Good enough?")
+    form.get_by_label("For whom").fill("Pell the helper")
+    form.get_by_label("A word with it").fill("before the pour")
+    form.get_by_role("button", name="Set it").click()
+    expect(page.get_by_role("heading", name="What you set")).to_be_visible()
+    helper.goto("/practice")
+    helper.get_by_role("button", name="Begin it").click()
+    helper.get_by_role("button", name="ask somebody over").click()
+    expect(helper.get_by_role("status").filter(has_text="Pull a whole round")).to_be_visible()
+    helper.get_by_role("button", name="It must be staked anew").click()
+    expect(helper.get_by_role("heading", name=re.compile("Staked anew"))).to_be_visible()
+    helper.get_by_role("button", name=re.compile("^Next: ")).click()
+    expect(helper.get_by_role("button", name="ask somebody over")).to_be_visible()
+    page.reload()
+    done = page.get_by_role("listitem").filter(has_text="for Pell the helper").first
+    expect(done.get_by_role("link")).to_contain_text(re.compile("square"))
+    helper.context.close()
+
+
+def test_a_parallel_string_is_swung_and_a_plan_of_ones_own_is_practised(sized_page: Page) -> None:
+    page = sized_page
+    begin(page, "A parallel string")
+    for corner in "CD":
+        page.get_by_label("Swing from").select_option(corner)
+        page.get_by_label("to line").select_option("AB")
+        page.get_by_role("button", name="Swing", exact=True).click()
+        slide = page.get_by_role("slider", name=re.compile("Swing the tape"))
+        expect(slide).to_have_attribute("aria-valuetext", "it reads more than the least")
+        slide.fill("0")
+        expect(slide).to_have_attribute("aria-valuetext", re.compile("the least: "))
+        write(page, shown(page))
+    page.get_by_role("button", name="It is parallel: accept").click()
+    expect(page.get_by_role("heading", name=re.compile("[Pp]arallel"))).to_be_visible()
+    expect(page.get_by_role("rowheader", name=re.compile("C–AB, swung"))).to_be_visible()
+    store = made_store(page, "Practised")
+    page.goto(f"{store}/methods")
+    page.get_by_role("button", name="Practise squaring this plan in the yard").click()
+    expect(page.get_by_role("heading", name="Boat store")).to_be_visible()
+    pull(page, "AC")
+    write(page, shown(page))
+    structure = store.rsplit("/", 1)[1]
+    readings = page.request.get(f"/api/structures/{structure}").json()["pulls"]
+    assert readings == []  # nothing of it among the job's readings

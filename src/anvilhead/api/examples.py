@@ -109,3 +109,10 @@ SHELF_TEST = {
 }
 KNOCK = {"id": "e0a9f7d3-5a1c-4c55-8d0e-1b7c6a4f3d06", "note": "Fell off the tailgate."}
 STEEL = {"units": "ft-in", "length": "90'", "temperature": 95, "pull": 12, "span": "0"}
+SET_TASK = {
+    "id": "6c0e4d1b-93c8-4a9f-a6a1-4f2e8b7d5c06",
+    "task": "find-slip",
+    "units": "ft-in",
+    "for_who": "Tomas",
+    "note": "Before we pour on Thursday.",
+}

@@ -20,7 +20,16 @@ from sqlalchemy.orm import Session, UOWTransaction
 
 from anvilhead.core.record.chain import FIRST, Broken, Seal, against, row_hash, sealed, walk
 from anvilhead.store.shelf_tables import ShelfInstrumentRow, ShelfTestRow, ShelfUseRow
-from anvilhead.store.tables import Base, InHandRow, JobRow, MediaRow, PracticeRunRow, PracticeStepRow, SealRow
+from anvilhead.store.tables import (
+    Base,
+    InHandRow,
+    JobRow,
+    MediaRow,
+    PracticeRunRow,
+    PracticeSetRow,
+    PracticeStepRow,
+    SealRow,
+)
 
 ROWS_A_SEAL = 2000
 """A job file of twenty thousand readings becomes several seals, none of them too long for one packet."""
@@ -29,7 +38,7 @@ KEYS_AT_A_TIME = 500
 
 _JOBS = Base.metadata.tables[JobRow.__tablename__]
 _SEALS = Base.metadata.tables[SealRow.__tablename__]
-_NO_JOBS = (InHandRow, PracticeRunRow, PracticeStepRow, ShelfInstrumentRow, ShelfTestRow, ShelfUseRow)
+_NO_JOBS = (InHandRow, PracticeRunRow, PracticeSetRow, PracticeStepRow, ShelfInstrumentRow, ShelfTestRow, ShelfUseRow)
 _NOT_SEALED = {_SEALS.name, *(row.__tablename__ for row in _NO_JOBS)}
 """Which pull is in hand passes; what is practised belongs to no job, nor does the shelf."""
 _PASSING = {_JOBS.name: {"changed_at"}, MediaRow.__tablename__: {"content", "thumbnail"}}

@@ -495,7 +495,10 @@ class SignOffRow(Base):
 
 
 class PracticeRunRow(Base):
-    """A task begun in the practice yard: no job, no record; its seed is what nobody is told before it is over."""
+    """A task begun in the practice yard: no job, no record; its seed is what nobody is told before it is over.
+
+    `plan`: a job file of one structure, where it is practised on a plan of one's own.
+    """
 
     __tablename__ = "practice_runs"
 
@@ -503,9 +506,27 @@ class PracticeRunRow(Base):
     task: Mapped[str] = mapped_column(String(40))
     units: Mapped[str] = mapped_column(String(8))
     seed: Mapped[str] = mapped_column(String(64))
+    plan: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
     who: Mapped[str] = mapped_column(String(80), index=True)
     at: Mapped[datetime] = mapped_column(UtcDateTime)
     steps: Mapped[list["PracticeStepRow"]] = relationship(order_by="PracticeStepRow.number")
+
+
+class PracticeSetRow(Base):
+    """A task that somebody set for somebody, and the run that it was begun with."""
+
+    __tablename__ = "practice_set"
+
+    id: Mapped[str] = mapped_column(Uuid, primary_key=True)
+    task: Mapped[str] = mapped_column(String(40))
+    units: Mapped[str] = mapped_column(String(8))
+    plan: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+    for_who: Mapped[str] = mapped_column(String(80), index=True)
+    note: Mapped[str] = mapped_column(String(500))
+    who: Mapped[str] = mapped_column(String(80), index=True)
+    at: Mapped[datetime] = mapped_column(UtcDateTime)
+    run_id: Mapped[str | None] = mapped_column(ForeignKey("practice_runs.id"))
+    run: Mapped[PracticeRunRow | None] = relationship()
 
 
 class PracticeStepRow(Base):

@@ -15,7 +15,7 @@ from anvilhead.core.check.squaring import SquareCheck, Verdict, check_square
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.measure.walking import walking_mm
-from anvilhead.core.practice.tasks import TASKS, TaskKey
+from anvilhead.core.practice.tasks import TASKS, PracticeTask, TaskKey
 from anvilhead.core.units.errors import InputError
 from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
 from anvilhead.core.units.units import FOOT_MM, INCH_MM, Units
@@ -80,7 +80,7 @@ class Pulled:
 
 
 class PracticeYard:
-    """One run of a task.
+    """One run of a task; one on a plan of somebody's own brings its task along.
 
     Attributes:
         pulled: every pull, in order; moved: how many nails; hints: how many were asked for.
@@ -88,8 +88,8 @@ class PracticeYard:
         was: what the coach would have said of the strings as they were found, had nothing been off in the pulls.
     """
 
-    def __init__(self, key: TaskKey, seed: str) -> None:
-        self.task = TASKS[key]
+    def __init__(self, key: TaskKey, seed: str, task: PracticeTask | None = None) -> None:
+        self.task = task or TASKS[key]
         noise = Random(seed)
         self._lines = self.task.site(self.task.set_out, noise)
         self._tape = LengthStandIn(self._lines, noise)

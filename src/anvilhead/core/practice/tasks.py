@@ -27,6 +27,8 @@ class TaskKey(StrEnum):
     LEVEL_BOARDS = "level-boards"
     PEG_TEST = "peg-test"
     FENCE = "fence-falling"
+    OWN_PLAN = "own-plan"
+    """Strings of a plan of one's own; no task of the path."""
 
 
 @dataclass(frozen=True)
@@ -56,6 +58,21 @@ class PracticeTask:
     swings: bool = False
     at: str = ""
     restakes: bool = False
+
+
+MINUTES_A_CORNER, PULLS_A_CORNER = 16, 8
+
+
+def own_task(set_out: SetOut) -> PracticeTask:
+    """Strings of any plan, put up by eye."""
+    corners = len(set_out.footprint.names)
+    return PracticeTask(
+        TaskKey.OWN_PLAN,
+        set_out,
+        put_up_by_eye,
+        minutes=MINUTES_A_CORNER * corners,
+        pulls=PULLS_A_CORNER * corners,
+    )
 
 
 LENGTH_MM, WIDTH_MM = 40 * FOOT_MM, 22 * FOOT_MM

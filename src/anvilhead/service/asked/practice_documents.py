@@ -16,11 +16,27 @@ Corner = Annotated[str, Field(min_length=1, max_length=8)]
 
 
 class RunBegin(Strict):
-    """A task to begin; the id is made by the client, so that beginning it twice begins one."""
+    """A task to begin; the id is made by the client, so that beginning it twice begins one.
+
+    `structure`: whose plan is practised, for `own-plan`; `set_task`: what somebody set, which is begun with it.
+    """
 
     id: UUID
     task: TaskKey
     units: Units
+    structure: UUID | None = None
+    set_task: UUID | None = None
+
+
+class SetTask(Strict):
+    """A task set for somebody; `structure`: whose plan is practised, for `own-plan`."""
+
+    id: UUID
+    task: TaskKey
+    units: Units
+    for_who: Annotated[str, Field(min_length=1, max_length=80)]
+    note: Annotated[str, Field(max_length=500)] = ""
+    structure: UUID | None = None
 
 
 class PullStep(Strict):

@@ -159,3 +159,17 @@ class RunSummary(Result):
     ended: str | None
     pulls: int
     minutes: float
+
+
+class SetView(Result):
+    """A task that somebody set for somebody, and the run it was begun with."""
+
+    id: UUID
+    task: TaskKey
+    title: str
+    units: Units
+    for_who: str
+    by: str
+    note: str
+    at: datetime
+    run: RunSummary | None

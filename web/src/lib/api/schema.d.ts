@@ -1640,6 +1640,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/set": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tasks Set
+         * @description The latest tasks that were set for whoever asks, or by them, with what they came to.
+         */
+        get: operations["tasks_set_api_practice_set_get"];
+        put?: never;
+        /**
+         * Set Task
+         * @description Set a task for somebody: a lead for a helper.
+         */
+        post: operations["set_task_api_practice_set_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practice/runs/{run_id}": {
         parameters: {
             query?: never;
@@ -9533,6 +9557,8 @@ export interface components {
         /**
          * RunBegin
          * @description A task to begin; the id is made by the client, so that beginning it twice begins one.
+         *
+         *     `structure`: whose plan is practised, for `own-plan`; `set_task`: what somebody set, which is begun with it.
          */
         RunBegin: {
             /**
@@ -9542,6 +9568,10 @@ export interface components {
             id: string;
             task: components["schemas"]["TaskKey"];
             units: components["schemas"]["Units"];
+            /** Structure */
+            structure?: string | null;
+            /** Set Task */
+            set_task?: string | null;
         };
         /**
          * RunFall
@@ -10053,6 +10083,55 @@ export interface components {
              * @example 8394.7
              */
             up: string | number;
+        };
+        /**
+         * SetTask
+         * @description A task set for somebody; `structure`: whose plan is practised, for `own-plan`.
+         */
+        SetTask: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            task: components["schemas"]["TaskKey"];
+            units: components["schemas"]["Units"];
+            /** For Who */
+            for_who: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Structure */
+            structure?: string | null;
+        };
+        /**
+         * SetView
+         * @description A task that somebody set for somebody, and the run it was begun with.
+         */
+        SetView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            task: components["schemas"]["TaskKey"];
+            /** Title */
+            title: string;
+            units: components["schemas"]["Units"];
+            /** For Who */
+            for_who: string;
+            /** By */
+            by: string;
+            /** Note */
+            note: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            run: components["schemas"]["RunSummary"] | null;
         };
         /**
          * SettingOutResult
@@ -12304,7 +12383,7 @@ export interface components {
          * @description Tasks by name, in the order of a learner's path.
          * @enum {string}
          */
-        TaskKey: "square-slab" | "equal-diagonals" | "computed-diagonals" | "parallel-string" | "find-slip" | "lost-corner" | "accept-or-restake" | "ell" | "level-boards" | "peg-test" | "fence-falling";
+        TaskKey: "square-slab" | "equal-diagonals" | "computed-diagonals" | "parallel-string" | "find-slip" | "lost-corner" | "accept-or-restake" | "ell" | "level-boards" | "peg-test" | "fence-falling" | "own-plan";
         /**
          * TaskPlan
          * @description Something that takes time.
@@ -22941,6 +23020,168 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RunView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    tasks_set_api_practice_set_get: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetView"][];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    set_task_api_practice_set_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Who holds the tape, percent-encoded UTF-8. */
+                "Anvilhead-Who"?: string | null;
+                /** @description When it was done, by the device's clock, ISO 8601 with its zone. */
+                "Anvilhead-At"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetTask"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetView"];
                 };
             };
             /** @description Something is missing */

@@ -6,6 +6,7 @@
 	import { UNITS } from '$lib/job/session.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import { person } from '$lib/person/person.svelte';
+	import SetTasks from '$lib/practice/SetTasks.svelte';
 	import Choice from '$lib/ui/Choice.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import { newId } from '$lib/ui/newId';
@@ -70,6 +71,7 @@
 				</li>
 			{/each}
 		</ol>
+		<SetTasks {tasks} {units} />
 		{#if path.length}
 			<h2 class="mt-7 text-xl font-bold">What you did here</h2>
 			<ul>

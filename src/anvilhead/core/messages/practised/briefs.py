@@ -19,6 +19,7 @@ TITLE = {
     TaskKey.LEVEL_BOARDS: "Boards to height",
     TaskKey.PEG_TEST: "A level that may lie",
     TaskKey.FENCE: "A fence on falling ground",
+    TaskKey.OWN_PLAN: "A plan of your own",
 }
 _BRIEF = {
     TaskKey.SQUARE_SLAB: "Strings for a slab hang as the eye has put them. Line AB stays. Pull what you need, move "
@@ -43,6 +44,8 @@ _BRIEF = {
     "know that every top is good.",
     TaskKey.PEG_TEST: "Two pegs stand {apart} apart. Find out whether this optical level tells the truth, and say by "
     "how much it reads too much on {over}; nothing if it is true.",
+    TaskKey.OWN_PLAN: "Strings of this plan hang as the eye has put them. Line {held} stays. Pull what you need, move "
+    "nails, pull again, and accept once you know that every corner is good.",
     TaskKey.FENCE: "Five posts stand in line on falling ground, their tops as the eye has cut them. The first belongs "
     "{height} above the benchmark, each further one {fall} lower than the one before, so that a rail lies straight. "
     "Bring them to it and accept.",
@@ -57,6 +60,7 @@ def brief_text(task: PracticeTask, units: Units) -> str:
         burn=print_length(task.burn_mm, units).text,
         wide=print_length(task.set_out.footprint.sides[1].length_mm, units).text,
         restake=print_difference(task.set_out.restake_over_mm, units),
+        held="".join(task.set_out.held_line),
     )
     return f"{brief} Within {within}; {task.minutes} minutes and {task.pulls} pulls are in the purse."
 

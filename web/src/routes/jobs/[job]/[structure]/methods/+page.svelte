@@ -3,6 +3,7 @@
 	import { useEditor } from '$lib/plan/editor.svelte';
 	import KeepBar from '$lib/plan/KeepBar.svelte';
 	import Plan from '$lib/drawing/Plan.svelte';
+	import PractisePlan from '$lib/practice/PractisePlan.svelte';
 	import CornerMethods from '$lib/square/methods/CornerMethods.svelte';
 	import CrewFields from '$lib/square/methods/CrewFields.svelte';
 	import MethodTable from '$lib/square/methods/MethodTable.svelte';
@@ -57,6 +58,7 @@
 		<div class="mt-2"><KeepBar {editor} structure={here.structure} {units} /></div>
 		{#if result.setting_out}<SettingOut sheet={result.setting_out} />{/if}
 		<RoundedCost {calls} {units} />
+		<PractisePlan structure={here.structure.id} {units} />
 		<TriedOut {trial} structure={here.structure.id} />
 	</form>
 	<div class="pane">

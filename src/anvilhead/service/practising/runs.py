@@ -5,23 +5,18 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
-from anvilhead.core.check.squaring import SquareCheck
-from anvilhead.core.geometry.footprint import Side
 from anvilhead.core.messages.practised import string_words as say
 from anvilhead.core.messages.practised.briefs import TITLE, brief_text, ended_text, level_brief_text
 from anvilhead.core.messages.practised.height_words import level_hint_text
-from anvilhead.core.messages.practised.lessons import lesson_text
-from anvilhead.core.messages.spoken import spoken
 from anvilhead.core.practice.debrief import Outcome, debrief
 from anvilhead.core.practice.level_debrief import level_debrief
 from anvilhead.core.practice.level_tasks import LEVEL_TASKS
 from anvilhead.core.practice.level_yard import LevelYard, level_steps
-from anvilhead.core.practice.practice_yard import PracticeYard, Step, steps_of
-from anvilhead.core.practice.tasks import TASKS, TaskKey
+from anvilhead.core.practice.practice_yard import PracticeYard, steps_of
+from anvilhead.core.practice.tasks import TASKS, TaskKey, own_task
 from anvilhead.core.units.errors import InputError
-from anvilhead.core.units.length_printing import print_difference, print_length
+from anvilhead.core.units.length_printing import print_difference
 from anvilhead.core.units.units import Units
-from anvilhead.jobfile.written.writing import place, tidy
 from anvilhead.service.asked.practice_documents import (
     AcceptStep,
     BleedStep,
@@ -29,39 +24,45 @@ from anvilhead.service.asked.practice_documents import (
     PullStep,
     RunBegin,
     SetStep,
+    SetTask,
     SetupStep,
     ShootStep,
     StepCreate,
     WriteStep,
 )
-from anvilhead.service.level_practice import debrief_view, said_mm, site_view, told_steps
+from anvilhead.service.practising.height_view import debrief_view, said_mm, site_view, told_steps
+from anvilhead.service.practising.own_plan import own_plan, set_out_of
+from anvilhead.service.practising.string_view import of_strings
 from anvilhead.service.views.practice_views import (
-    DebriefView,
-    PlannedLength,
-    PracticePull,
     RunSummary,
     RunView,
+    SetView,
     TaskView,
-    TruthView,
 )
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict
 from anvilhead.store.people import By
-from anvilhead.store.practice import run_by_id, runs_of
-from anvilhead.store.tables import PracticeRunRow, PracticeStepRow
+from anvilhead.store.practice import run_by_id, runs_of, set_by_id, set_of
+from anvilhead.store.tables import PracticeRunRow, PracticeSetRow, PracticeStepRow
 
 MOST_STEPS = 500
 MOST_RUNS = 40
-CALLED = (TaskKey.FIND_SLIP,)
-"""Tasks in which a helper calls the number; in the others one reads the tape oneself."""
 _AT_STRINGS = ("pull", "write", "move", "hint", "accept", "restake")
 _AT_LEVELS = ("setup", "shoot", "write", "set", "bleed", "hint", "say", "accept")
 
 
 def tasks(units: Units) -> list[TaskView]:
     """Every task, in the order of a learner's path."""
-    return [_task_view(key, units) for key in TaskKey]
+    return [
+        TaskView(
+            key=key,
+            title=TITLE[key],
+            brief=level_brief_text(LEVEL_TASKS[key], units) if key in LEVEL_TASKS else brief_text(TASKS[key], units),
+        )
+        for key in TaskKey
+        if key is not TaskKey.OWN_PLAN
+    ]
 
 
 @again_when_busy
@@ -70,16 +71,66 @@ def begin(database: Database, document: RunBegin, by: By) -> RunView:
     run_id = str(document.id)
     with database.session() as session:
         if session.get(PracticeRunRow, run_id) is None:
+            was_set = set_by_id(session, str(document.set_task)) if document.set_task else None
+            if was_set is not None and was_set.run_id is not None:
+                raise Conflict("This task was begun already. Go on with it, or begin another.")
             row = PracticeRunRow(
                 id=run_id,
-                task=document.task,
+                task=was_set.task if was_set else document.task,
                 units=document.units,
                 seed=secrets.token_hex(16),
+                plan=was_set.plan if was_set else own_plan(session, document.task, document.structure),
                 who=by.who,
                 at=by.at,
             )
             store.add(session, row, "This run was begun already.")
+            if was_set is not None:
+                was_set.run_id = run_id
     return get_run(database, run_id)
+
+
+@again_when_busy
+def set_task(database: Database, document: SetTask, by: By) -> SetView:
+    """Set a task for somebody; sent twice it is set once."""
+    with database.session() as session:
+        row = session.get(PracticeSetRow, str(document.id))
+        if row is None:
+            row = PracticeSetRow(
+                id=str(document.id),
+                task=document.task,
+                units=document.units,
+                plan=own_plan(session, document.task, document.structure),
+                for_who=" ".join(document.for_who.split()),
+                note=document.note.strip(),
+                who=by.who,
+                at=by.at,
+            )
+            store.add(session, row, "This task was set already.")
+        return _set_view(row)
+
+
+def tasks_set(database: Database, who: str) -> list[SetView]:
+    """The latest tasks that were set for somebody, or by them, newest first, with what they came to."""
+    with database.session() as session:
+        return [_set_view(row) for row in set_of(session, who, MOST_RUNS)]
+
+
+def _set_view(row: PracticeSetRow) -> SetView:
+    return SetView(
+        id=row.id,
+        task=row.task,
+        title=_title(TaskKey(row.task), row.plan),
+        units=row.units,
+        for_who=row.for_who,
+        by=row.who,
+        note=row.note,
+        at=row.at,
+        run=_summary(row.run) if row.run else None,
+    )
+
+
+def _title(key: TaskKey, plan: dict[str, Any] | None) -> str:
+    return str(plan["name"]) if plan else TITLE[key]
 
 
 def get_run(database: Database, run_id: str) -> RunView:
@@ -94,8 +145,8 @@ def _with_next(session: Session, row: PracticeRunRow) -> RunView:
     if view.debrief is None:
         return view
     done = {TaskKey(one.task) for one in runs_of(session, row.who, MOST_RUNS) if _outcome(one) is Outcome.RIGHT}
-    path = list(TaskKey)
-    at = path.index(TaskKey(row.task))
+    path: list[TaskKey] = [key for key in TaskKey if key is not TaskKey.OWN_PLAN]
+    at = path.index(TaskKey(row.task)) if row.plan is None else 0
     key = next((one for one in path[at:] + path[:at] if one not in done), None)
     following = view.debrief.model_copy(update={"next_task": key, "next_title": key and TITLE[key]})
     return view.model_copy(update={"debrief": following})
@@ -150,26 +201,27 @@ def _yard(row: PracticeRunRow) -> PracticeYard | LevelYard:
     key, steps = TaskKey(row.task), [step.document for step in row.steps]
     if key in LEVEL_TASKS:
         return LevelYard(key, row.seed).take(level_steps(steps))
-    return PracticeYard(key, row.seed).take(steps_of(steps))
+    task = own_task(set_out_of(row.plan)) if row.plan else None
+    return PracticeYard(key, row.seed, task).take(steps_of(steps))
 
 
-def _task_view(key: TaskKey, units: Units) -> TaskView:
-    brief = level_brief_text(LEVEL_TASKS[key], units) if key in LEVEL_TASKS else brief_text(TASKS[key], units)
-    return TaskView(key=key, title=TITLE[key], brief=brief)
+def _task_view(row: PracticeRunRow, yard: PracticeYard | LevelYard, units: Units) -> TaskView:
+    of = level_brief_text(yard.task, units) if isinstance(yard, LevelYard) else brief_text(yard.task, units)
+    return TaskView(key=TaskKey(row.task), title=_title(TaskKey(row.task), row.plan), brief=of)
 
 
 def _view(row: PracticeRunRow) -> RunView:
     yard, units = _yard(row), Units(row.units)
     head = {
         "id": row.id,
-        "task": _task_view(TaskKey(row.task), units),
+        "task": _task_view(row, yard, units),
         "units": units,
         "at": row.at,
         "minutes": round(yard.seconds / 60, 1),
         "minutes_left": round(yard.task.minutes - yard.seconds / 60, 1),
         "hint": _hint(row, yard, units),
     }
-    return _of_heights(row, yard, head) if isinstance(yard, LevelYard) else _of_strings(row, yard, head)
+    return _of_heights(row, yard, head) if isinstance(yard, LevelYard) else of_strings(row, yard, head)
 
 
 def _hint(row: PracticeRunRow, yard: PracticeYard | LevelYard, units: Units) -> str | None:
@@ -196,84 +248,12 @@ def _of_heights(row: PracticeRunRow, yard: LevelYard, head: dict[str, Any]) -> R
     )
 
 
-def _of_strings(row: PracticeRunRow, yard: PracticeYard, head: dict[str, Any]) -> RunView:
-    units, key = Units(row.units), TaskKey(row.task)
-    task, footprint = yard.task, yard.task.set_out.footprint
-    return RunView(
-        **head,
-        tolerance_text=print_difference(task.set_out.tolerance_mm, units),
-        corners={name: place(point) for name, point in footprint.corners.items()},
-        sides=[_planned(side, units) for side in footprint.sides],
-        diagonals=[_planned(one, units) for one in footprint.diagonals] if task.tells_diagonals else [],
-        boards=[board.name for board in task.set_out.boards if task.at in ("", board.corner)],
-        burn_text=print_length(task.burn_mm, units).text if task.burn_mm else None,
-        swings_to=[side.name for side in footprint.sides] if task.swings else [],
-        can_restake=task.restakes,
-        pulls=[
-            PracticePull(
-                number=number,
-                start=one.start,
-                end=one.end,
-                shows_mm=tidy(one.shows_mm),
-                shows_text=print_length(one.shows_mm, units).text,
-                called=print_length(one.shows_mm, units).text if key in CALLED else None,
-                written=None if one.written_mm is None else print_length(one.written_mm, units).text,
-                after_moves=one.after,
-                swing=one.swing,
-            )
-            for number, one in enumerate(yard.pulled)
-        ],
-        moved=[_moved(step, units) for step in steps_of([one.document for one in row.steps]) if step.do == "move"],
-        pulls_left=task.pulls - len(yard.pulled),
-        debrief=_debrief(yard, units) if yard.accepted else None,
-    )
-
-
-def _moved(step: Step, units: Units) -> str:
-    way = "in" if step.inward_mm > 0 else "out"
-    return f"{spoken(step.board)}: {print_difference(abs(step.inward_mm), units)} {way}"
-
-
-def _planned(side: Side, units: Units) -> PlannedLength:
-    return PlannedLength(start=side.start, end=side.end, text=print_length(side.length_mm, units).text)
-
-
-def _debrief(yard: PracticeYard, units: Units) -> DebriefView:
-    found = debrief(yard, units)
-    return DebriefView(
-        outcome=found.outcome,
-        text=say.outcome_text(found, units, restaked=yard.restaked, swings=yard.task.swings),
-        lessons=list(found.lessons),
-        lesson_texts=[lesson_text(lesson) for lesson in found.lessons],
-        corners={name: place(point) for name, point in found.corners.items()},
-        believed=_believed(found.check),
-        coach="" if yard.task.swings else say.coach_text(found, yard.task, units),
-        pulls=[
-            TruthView(
-                number=number,
-                true_text=print_length(one.true_mm, units).text,
-                off_mm=tidy(one.shows_mm - one.true_mm),
-                text=say.truth_text(one, units),
-                minutes=round(one.seconds / 60, 1),
-                coach=say.coach_pull_text(one, yard.coach_pulls(number, units)),
-            )
-            for number, one in enumerate(found.pulled)
-        ],
-    )
-
-
-def _believed(check: SquareCheck | None) -> dict[str, Any] | None:
-    if check is None or check.loose:
-        return None
-    return {name: place(point) for name, point in check.laid.corners.items()}
-
-
 def _summary(row: PracticeRunRow) -> RunSummary:
     yard, key = _yard(row), TaskKey(row.task)
     outcome = _ended(yard, Units(row.units))
     return RunSummary(
         id=row.id,
-        title=TITLE[key],
+        title=_title(key, row.plan),
         at=row.at,
         outcome=outcome,
         ended=outcome and ended_text(key, outcome),

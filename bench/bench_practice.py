@@ -10,7 +10,7 @@ from bench.running import running_demo
 from bench.side_by_side import ratio, report
 
 BEFORE = 19
-ROUND = ("AB", "BC", "CD", "DA", "AC", "BD")
+ROUND = (("A", "B"), ("B", "C"), ("C", "D"), ("D", "A"), ("A", "C"), ("B", "D"))
 
 
 def main() -> None:

@@ -13,6 +13,7 @@ from alembic import command
 from fastapi.testclient import TestClient
 from sqlalchemy import text
 
+from anvilhead.demo.samples import load_shelf
 from anvilhead.launch.mariadb import PrivateMariaDB
 from anvilhead.launch.serve import url_of
 from anvilhead.store.database import Database
@@ -196,6 +197,18 @@ class TestInJobs:
         view = set_up(client, job, shelf=other["id"]).json()
         assert view["setups"][0]["device"] == "Level 2"
         assert set_up(client, job, shelf=hose["id"]).json()["setups"][1]["device"] == "Level"
+
+    def test_what_is_the_samples_stays_with_them(self, client: TestClient, database: Database, new_job: Make) -> None:
+        """As long as nothing of one's own stands there they are shown; no job of one's own takes them."""
+        load_shelf(database)
+        load_shelf(database)
+        samples = {one["name"]: one for one in shelf(client, "ft-in")}
+        assert samples["Tape 5"]["taken"]["reads_more"] == '1/8"'
+        assert [name for name, one in samples.items() if one["standing"] == "knocked"] == ["Long board"]
+        refused = set_up(client, new_job(), shelf=samples["Level 3"]["id"])
+        assert (refused.status_code, "belongs to the samples" in refused.json()["detail"]) == (409, True)
+        put_on(client, "Level 3", "optical")  # a name that only the samples have
+        assert [one["name"] for one in shelf(client)] == ["Level 3"]
 
     def test_a_setup_sent_twice_takes_its_instrument_once(self, client: TestClient, new_job: Make) -> None:
         one, job = put_on(client, "Laser", "laser"), new_job()

@@ -15,6 +15,7 @@ from anvilhead.service.shelf.found import agrees, device_of, instrument_of, leve
 from anvilhead.service.shelf.instruments import store_new
 from anvilhead.store import jobs as job_store
 from anvilhead.store import shelf as store
+from anvilhead.store.errors import Conflict
 from anvilhead.store.people import By
 from anvilhead.store.shelf_tables import ShelfInstrumentRow, ShelfTestRow, ShelfUseRow
 from anvilhead.store.tables import InstrumentCheckRow, JobRow
@@ -67,8 +68,11 @@ def take_from_shelf(session: Session, job: JobRow, instrument_id: str, there: It
 
     Raises:
         NotFound: when there is no such instrument.
+        Conflict: when it is one of the samples, and the job is none.
     """
     row, there = store.instrument_by_id(session, instrument_id), set(there)
+    if row.sample and not job.sample:
+        raise Conflict(f"{row.name} belongs to the samples. Put your own on the shelf.")
     uses = store.uses_of(session, job.id)
     name = next((one for one, instrument in uses.items() if instrument == instrument_id), None)
     if name is None:

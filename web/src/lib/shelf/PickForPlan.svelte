@@ -8,15 +8,21 @@
 		label: string;
 		kind: ShelfKind;
 		units: Units;
+		/** A job of the samples, whose instruments no other job takes. */
+		sample: boolean;
 		/** Its name in the plan; empty when none is named. */
 		value: string;
 		onTake: (one: ShelfInstrument | undefined) => void;
 	}
-	let { label, kind, units, value, onTake }: Props = $props();
+	let { label, kind, units, sample, value, onTake }: Props = $props();
 
 	const shelf = new Shelf();
 	$effect(() => void shelf.load(units));
-	const here = $derived((shelf.instruments ?? []).filter((one) => one.kind === kind && !one.away));
+	const here = $derived(
+		(shelf.instruments ?? []).filter(
+			(one) => one.kind === kind && !one.away && (!one.sample || sample)
+		)
+	);
 	const chosen = $derived(here.find((one) => one.name === value));
 </script>
 

@@ -45,6 +45,7 @@
 		(shelf.instruments ?? []).filter(
 			(one) =>
 				!one.away &&
+				(!one.sample || stage.job.sample) &&
 				FOR_HEIGHTS.includes(one.kind) &&
 				!one.uses.some(
 					(use) => use.job_id === stage.job.id && devices.some((device) => device.name === use.name)

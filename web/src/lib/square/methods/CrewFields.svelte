@@ -55,6 +55,7 @@
 		label="Which tape"
 		kind="steel-tape"
 		{units}
+		sample={here.job.sample}
 		value={draft.text('tape')}
 		onTake={takeTape}
 	/>
@@ -107,6 +108,7 @@
 			label="Which laser"
 			kind="square-laser"
 			{units}
+			sample={here.job.sample}
 			value={draft.text('square_laser')}
 			onTake={takeLaser}
 		/>

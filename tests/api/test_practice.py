@@ -185,6 +185,14 @@ def test_a_plan_of_ones_own_is_practised_as_it_was(client: TestClient, new_job: 
     assert (open_line.status_code, "closed plan" in open_line.json()["detail"]) == (409, True)
 
 
+def test_the_easy_grade_is_told_on_the_path(client: TestClient) -> None:
+    begin = {"id": str(uuid4()), "task": "square-slab", "units": "m", "easy": True}
+    assert client.post("/api/practice/runs", json=begin).json()["easy"] is True
+    assert begun(client)["easy"] is False
+    path = client.get("/api/practice/runs").json()
+    assert [one["easy"] for one in path[:2]] == [False, True]
+
+
 def test_a_hint_is_told_once_and_costs(client: TestClient) -> None:
     run = begun(client)
     run = do(client, run, do="hint").json()

@@ -84,9 +84,11 @@ def test_with_the_keyboard_alone(page: Page) -> None:
     expect(page.get_by_role("heading", name="Pull the first round")).to_be_visible()
     for stop in ("Utilities are marked", "The boundary is confirmed", "Permit and setbacks"):
         hold = page.get_by_role("region", name=stop)
+        expect(hold.get_by_role("checkbox").first).to_be_visible()
         for box in hold.get_by_role("checkbox").all():
             box.focus()
             page.keyboard.press("Space")
+            expect(box).to_be_checked()
         hold.get_by_role("button", name="I looked at all of it").focus()
         page.keyboard.press("Enter")
         expect(hold).to_have_count(0)

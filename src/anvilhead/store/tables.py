@@ -497,7 +497,8 @@ class SignOffRow(Base):
 class PracticeRunRow(Base):
     """A task begun in the practice yard: no job, no record; its seed is what nobody is told before it is over.
 
-    `plan`: a job file of one structure, where it is practised on a plan of one's own.
+    `plan`: a job file of one structure, where it is practised on a plan of one's own; `easy`: readings are taken over
+    instead of read by eye.
     """
 
     __tablename__ = "practice_runs"
@@ -507,6 +508,7 @@ class PracticeRunRow(Base):
     units: Mapped[str] = mapped_column(String(8))
     seed: Mapped[str] = mapped_column(String(64))
     plan: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+    easy: Mapped[bool] = mapped_column(default=False)
     who: Mapped[str] = mapped_column(String(80), index=True)
     at: Mapped[datetime] = mapped_column(UtcDateTime)
     steps: Mapped[list["PracticeStepRow"]] = relationship(order_by="PracticeStepRow.number")

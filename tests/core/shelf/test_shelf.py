@@ -3,13 +3,17 @@
 import math
 from datetime import UTC, datetime, timedelta
 from random import Random
+from statistics import fmean
 
 import pytest
 
+from anvilhead.core.boards.batter_board import BoardLayout
+from anvilhead.core.check.set_out import SetOut
+from anvilhead.core.geometry.footprint import rectangle
 from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.measure.instrument import LASER_RAD, SQUARE_RAD
 from anvilhead.core.measure.reversal import Reversal
-from anvilhead.core.measure.tape import STEEL_TAPE, TapeClass
+from anvilhead.core.measure.tape import STEEL_TAPE, Pull, TapeClass
 from anvilhead.core.messages.made.shelf_words import (
     KIND_NAMES,
     TEST_NAMES,
@@ -24,6 +28,8 @@ from anvilhead.core.shelf.shelf_kind import ShelfKind, ShelfTest
 from anvilhead.core.shelf.steel import SteelTape, steel_correction
 from anvilhead.core.units.errors import InputError
 from anvilhead.core.units.units import FOOT_MM, INCH_MM, Units
+from anvilhead.core.world.length_stand_ins import LengthStandIn
+from anvilhead.core.world.real_lines import RealLines
 
 NOON = datetime(2026, 5, 4, 12, tzinfo=UTC)
 
@@ -47,9 +53,9 @@ class TestKnownLengths:
         assert found.zero
         assert found.scale
         assert (found.zero.more, found.scale.more) == pytest.approx((1.9, 1e-4))
-        # σ of a reading: 1/2 mm of holding and a whole mark's 1/√12; of a slope by two points 30 m apart √2 σ / 30 m
-        sigma = math.hypot(0.5, 1 / math.sqrt(12))
-        assert found.scale.doubt == pytest.approx(1.96 * math.sqrt(2) * sigma / 30_000, rel=1e-3)
+        # σ of a reading: half of 1 mm and 1 in 10,000, and a whole mark's 1/√12; of a slope by two points 30 m apart
+        near, far = (math.hypot((1 + length / 10_000) / 2, 1 / math.sqrt(12)) for length in (1000, 31_000))
+        assert found.scale.doubt == pytest.approx(1.96 * math.hypot(near, far) / 30_000, rel=1e-3)
 
     def test_lengths_too_alike_tell_no_zero_from_a_scale(self) -> None:
         found = known_lengths([Held(10_000.0, 10_020.0), Held(11_000.0, 11_020.0)], STEEL_TAPE)
@@ -60,12 +66,12 @@ class TestKnownLengths:
 
     def test_a_doubt_covers_what_is_so(self) -> None:
         """2,000 comparisons of a tape with a zero of 1.2 mm and a scale of 0.05 mm a metre: 95 in 100 limits hold."""
-        noise, grade = Random(41), TapeClass(1.0, 1e-4, 1.0)
+        noise, grade = Random(43), TapeClass(1.0, 1e-4, 1.0)
         zeros = scales = 0
         for _ in range(2000):
             held = []
             for known in (900.0, 7_300.0, 18_450.0, 29_100.0):
-                read = known + 1.2 + 5e-5 * known + noise.gauss(0, 0.5)
+                read = known + 1.2 + 5e-5 * known + noise.gauss(0, (1 + known / 10_000) / 2)
                 held.append(Held(known, round(read)))
             found = known_lengths(held, grade)
             assert found.zero
@@ -164,3 +170,26 @@ def test_a_framing_square_is_held_to_its_own_claim() -> None:
     square = Reversal(2 * FOOT_MM, INCH_MM / 16, SQUARE_RAD)
     assert square.error_mm == pytest.approx(square.allowed_mm)
     assert Reversal(2 * FOOT_MM, INCH_MM / 16, LASER_RAD).allowed_mm < square.allowed_mm / 6
+
+
+def test_a_comparison_finds_the_hook_and_the_heat_of_a_simulated_tape() -> None:
+    """A stand-in 1.5 mm long at its hook, 15 K too warm and so 174 ppm short: both found within their doubt."""
+    set_out, warm = SetOut(rectangle(28_000.0, 1_500.0), BoardLayout(1200.0)), steel_correction(SteelTape(), 1.0, 35.0)
+    hooks, scales, burns = 0, 0, []
+    for seed in range(200):
+        lines = RealLines(set_out, dict(set_out.footprint.corners))
+        tape = LengthStandIn(lines, Random(seed), units=Units.MM, hook_mm=1.5, scale=-warm.heat_mm)
+        held = []
+        for pair in ("AB", "BC", "CD", "AC", "DA"):
+            pull = Pull(pair[0], pair[1], 1.0)
+            held.append(Held(lines.length_mm(pull), tape.read(pull).reading_mm))
+        found = known_lengths(held, TapeClass(STEEL_TAPE.constant_mm, 1e-4, STEEL_TAPE.marks_mm))
+        assert found.zero
+        assert found.scale
+        # a burned tape has no hook, only the heat
+        burns.append(tape.read(Pull("A", "B", 400.0, 300.0)).reading_mm - 28_300.0)
+        hooks += abs(found.zero.more - 1.5) <= found.zero.doubt
+        scales += abs(found.scale.more + 15 * 11.6e-6) <= found.scale.doubt
+    assert fmean(burns) == pytest.approx(-15 * 11.6e-6 * 28_000, abs=0.6)
+    assert 180 <= hooks <= 199
+    assert 180 <= scales <= 199

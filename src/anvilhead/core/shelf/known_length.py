@@ -1,7 +1,8 @@
 """A tape or a rod read on lengths that are known otherwise: what its zero is off, and what its scale.
 
-Of readings r on known lengths k the errors r - k lie on a line, zero + scale · k, as far as the eye reads alike near
-and far: a straight line by least squares with one known σ (e.g. Press et al., Numerical Recipes, 15.2).
+Of readings r on known lengths k the errors r - k lie on a line, zero + scale · k: a straight line by least squares,
+each reading weighed by how far it may be off by its class, long ones more than short ones (e.g. Press et al.,
+Numerical Recipes, 15.2).
 """
 
 import math
@@ -86,17 +87,17 @@ def known_lengths(held: Sequence[Held], grade: TapeClass) -> KnownLengths:
 
     Args:
         held: one or more.
-        grade: what it claims; its part for short lengths is also how well the eye reads it.
+        grade: what it claims, and so how far one careful reading may be off.
     """
-    sigma = grade.sigma_mm(0.0)
     lengths = [one.known_mm for one in held]
     if max(lengths) < APART * min(lengths):
         return KnownLengths(tuple(held), grade, None, None)
-    count, mean = len(held), sum(lengths) / len(held)
-    spread = sum((length - mean) ** 2 for length in lengths)
-    off = sum(one.error_mm for one in held) / count
-    scale = sum((one.known_mm - mean) * one.error_mm for one in held) / spread
-    zero = off - scale * mean
-    of_scale, of_zero = 1 / math.sqrt(spread), math.sqrt(1 / count + mean**2 / spread)
-    doubts = NORMAL_95 * sigma
-    return KnownLengths(tuple(held), grade, Part(zero, doubts * of_zero), Part(scale, doubts * of_scale))
+    weights = [grade.sigma_mm(one.known_mm) ** -2 for one in held]
+    weighed = list(zip(weights, held, strict=True))
+    whole = sum(weights)
+    mean = sum(weight * one.known_mm for weight, one in weighed) / whole
+    spread = sum(weight * (one.known_mm - mean) ** 2 for weight, one in weighed)
+    scale = sum(weight * (one.known_mm - mean) * one.error_mm for weight, one in weighed) / spread
+    zero = sum(weight * one.error_mm for weight, one in weighed) / whole - scale * mean
+    of_zero, of_scale = math.sqrt(1 / whole + mean**2 / spread), 1 / math.sqrt(spread)
+    return KnownLengths(tuple(held), grade, Part(zero, NORMAL_95 * of_zero), Part(scale, NORMAL_95 * of_scale))

@@ -26,12 +26,16 @@ class LengthStandIn:
         noise: where its errors come from; the same seed gives the same readings.
         misreads: share of readings that go wrong between the tape and the pencil.
         units: of its marks.
+        hook_mm: what play of its hook makes a steel tape read too much where it is not burned.
+        scale: what heat, pull and sag make it read too much for each millimetre (`core/shelf/steel.py`).
     """
 
     lines: RealLines
     noise: Random
     misreads: float = 0.0
     units: Units = Units.FT_IN
+    hook_mm: float = 0.0
+    scale: float = 0.0
     _turned: dict[tuple[object, ...], float] = field(default_factory=dict)
 
     def begin_round(self) -> None:
@@ -62,6 +66,8 @@ class LengthStandIn:
         instrument = Instrument(pull.instrument)
         of = tape if instrument is Instrument.STEEL_TAPE else CLASSES[instrument]
         held = length_mm + self.noise.gauss(0, of.limit_mm(abs(length_mm)) / 2)
+        if instrument is Instrument.STEEL_TAPE:
+            held += self.scale * length_mm + (0.0 if pull.burn_mm else self.hook_mm)
         return of.marks_mm * round((held + pull.burn_mm) / of.marks_mm) - pull.burn_mm if of.marks_mm else held
 
     def _thrown_mm(self, pull: Pull, tape: TapeClass) -> float:

@@ -18,6 +18,7 @@ Corner = Annotated[str, Field(min_length=1, max_length=8)]
 class RunBegin(Strict):
     """A task to begin; the id is made by the client, so that beginning it twice begins one.
 
+    `easy`: readings may be taken over instead of read by eye.
     `structure`: whose plan is practised, for `own-plan`; `set_task`: what somebody set, which is begun with it.
     """
 
@@ -26,6 +27,7 @@ class RunBegin(Strict):
     units: Units
     structure: UUID | None = None
     set_task: UUID | None = None
+    easy: bool = False
 
 
 class SetTask(Strict):

@@ -80,6 +80,7 @@ def begin(database: Database, document: RunBegin, by: By) -> RunView:
                 units=document.units,
                 seed=secrets.token_hex(16),
                 plan=was_set.plan if was_set else own_plan(session, document.task, document.structure),
+                easy=document.easy,
                 who=by.who,
                 at=by.at,
             )
@@ -217,6 +218,7 @@ def _view(row: PracticeRunRow) -> RunView:
         "task": _task_view(row, yard, units),
         "units": units,
         "at": row.at,
+        "easy": row.easy,
         "minutes": round(yard.seconds / 60, 1),
         "minutes_left": round(yard.task.minutes - yard.seconds / 60, 1),
         "hint": _hint(row, yard, units),
@@ -257,6 +259,7 @@ def _summary(row: PracticeRunRow) -> RunSummary:
         at=row.at,
         outcome=outcome,
         ended=outcome and ended_text(key, outcome),
+        easy=row.easy,
         pulls=len(yard.shots if isinstance(yard, LevelYard) else yard.pulled),
         minutes=round(yard.seconds / 60, 1),
     )

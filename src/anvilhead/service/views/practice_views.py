@@ -123,7 +123,7 @@ class RunView(Result):
     """A run as far as it is; `debrief` once it is over; `level` where heights are practised.
 
     Attributes:
-        burn_text: where tapes are started; swings_to: lines that a tape may be swung to.
+        easy: readings may be taken over; burn_text: where tapes are started; swings_to: lines to swing a tape to.
         hint: what somebody said who was just asked over.
     """
 
@@ -141,6 +141,7 @@ class RunView(Result):
     minutes: float
     minutes_left: float
     pulls_left: int
+    easy: bool = False
     burn_text: str | None = None
     swings_to: list[str] = Field(default_factory=list)
     can_restake: bool = False
@@ -157,6 +158,7 @@ class RunSummary(Result):
     at: datetime
     outcome: Outcome | None
     ended: str | None
+    easy: bool
     pulls: int
     minutes: float
 

@@ -9558,6 +9558,7 @@ export interface components {
          * RunBegin
          * @description A task to begin; the id is made by the client, so that beginning it twice begins one.
          *
+         *     `easy`: readings may be taken over instead of read by eye.
          *     `structure`: whose plan is practised, for `own-plan`; `set_task`: what somebody set, which is begun with it.
          */
         RunBegin: {
@@ -9572,6 +9573,11 @@ export interface components {
             structure?: string | null;
             /** Set Task */
             set_task?: string | null;
+            /**
+             * Easy
+             * @default false
+             */
+            easy?: boolean;
         };
         /**
          * RunFall
@@ -9808,6 +9814,8 @@ export interface components {
             outcome: components["schemas"]["Outcome"] | null;
             /** Ended */
             ended: string | null;
+            /** Easy */
+            easy: boolean;
             /** Pulls */
             pulls: number;
             /** Minutes */
@@ -9818,7 +9826,7 @@ export interface components {
          * @description A run as far as it is; `debrief` once it is over; `level` where heights are practised.
          *
          *     Attributes:
-         *         burn_text: where tapes are started; swings_to: lines that a tape may be swung to.
+         *         easy: readings may be taken over; burn_text: where tapes are started; swings_to: lines to swing a tape to.
          *         hint: what somebody said who was just asked over.
          */
         RunView: {
@@ -9856,6 +9864,11 @@ export interface components {
             minutes_left: number;
             /** Pulls Left */
             pulls_left: number;
+            /**
+             * Easy
+             * @default false
+             */
+            easy: boolean;
             /** Burn Text */
             burn_text: string | null;
             /** Swings To */

@@ -32,7 +32,12 @@ export class PracticeRun {
 	async begin(task: string): Promise<string> {
 		const run = this.run;
 		if (!run || !(await person.ensure())) return '';
-		const body = { id: newId(), task: task as Schemas['TaskKey'], units: run.units };
+		const body = {
+			id: newId(),
+			task: task as Schemas['TaskKey'],
+			units: run.units,
+			easy: run.easy
+		};
 		const done = await this.#asked(() => answer(api.POST('/api/practice/runs', { body })));
 		return done ? body.id : '';
 	}

@@ -7,6 +7,7 @@
 	import Words from '$lib/lengths/Words.svelte';
 	import { person } from '$lib/person/person.svelte';
 	import SetTasks from '$lib/practice/SetTasks.svelte';
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import Choice from '$lib/ui/Choice.svelte';
 	import Mark from '$lib/ui/Mark.svelte';
 	import { newId } from '$lib/ui/newId';
@@ -15,6 +16,7 @@
 	let tasks = $state.raw<Schemas['TaskView'][]>([]);
 	let path = $state.raw<Schemas['RunSummary'][]>([]);
 	let trouble = $state('');
+	let easy = $state(false);
 	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
 	async function trying(work: () => Promise<void>) {
@@ -36,7 +38,7 @@
 	async function begin(task: Schemas['TaskView']) {
 		if (!(await person.ensure())) return;
 		await trying(async () => {
-			const body = { id: newId(), task: task.key, units };
+			const body = { id: newId(), task: task.key, units, easy };
 			const run = await answer(api.POST('/api/practice/runs', { body }));
 			await goto(`/practice/${run.id}`);
 		});
@@ -61,6 +63,11 @@
 			Strings whose truth only this yard knows. Everything here is simulated, and none of it comes
 			among your jobs.
 		</p>
+		<div class="mb-4">
+			<Checkbox checked={easy} onChecked={(on) => (easy = on)}
+				>the easy grade: readings may be taken over instead of read by eye</Checkbox
+			>
+		</div>
 		{#if trouble}<p role="alert" class="caution mb-3 font-semibold">{trouble}</p>{/if}
 		<ol class="grid gap-4 sm:grid-cols-3">
 			{#each tasks as task (task.key)}
@@ -80,7 +87,9 @@
 						<a class="inline-flex min-h-11 items-center underline" href="/practice/{run.id}"
 							>{run.title}</a
 						>
-						<span class="font-semibold">{run.ended ?? 'not finished'}</span>
+						<span class="font-semibold"
+							>{run.ended ?? 'not finished'}{run.easy ? ', easy' : ''}</span
+						>
 						<span class="text-ink-soft"
 							>{run.pulls}
 							{run.pulls === 1 ? 'pull' : 'pulls'}, {run.minutes} minutes of the yard’s time, {when.format(

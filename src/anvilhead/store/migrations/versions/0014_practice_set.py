@@ -16,6 +16,8 @@ depends_on = None
 
 def upgrade() -> None:
     op.add_column("practice_runs", sa.Column("plan", sa.JSON))
+    op.add_column("practice_runs", sa.Column("easy", sa.Boolean, nullable=False, server_default=sa.false()))
+    op.alter_column("practice_runs", "easy", existing_type=sa.Boolean, existing_nullable=False, server_default=None)
     op.create_table(
         "practice_set",
         sa.Column("id", sa.String(36), primary_key=True),
@@ -35,4 +37,5 @@ def upgrade() -> None:
 
 def downgrade() -> None:
     op.drop_table("practice_set")
+    op.drop_column("practice_runs", "easy")
     op.drop_column("practice_runs", "plan")

@@ -63,6 +63,12 @@
 			{:else if open.tool === 'line'}<StringLevel shot={open} units={run.units} />
 			{:else}<Sight shot={open} units={run.units} />{/if}
 		{/key}
+		{#if run.easy}
+			{@const text = open.shows_text}
+			<button class="min-h-11 underline" type="button" onclick={() => (reading = text)}
+				>take it over: <Words {text} /></button
+			>
+		{/if}
 		<LengthField
 			label="What you write down"
 			value={reading}

@@ -134,6 +134,12 @@
 									told={open.shows_text}
 								/>
 							{/if}
+							{#if run.easy}
+								{@const text = open.shows_text}
+								<button class="min-h-11 underline" type="button" onclick={() => (reading = text)}
+									>take it over: <Words {text} /></button
+								>
+							{/if}
 							<LengthField
 								label="What you write down"
 								value={reading}

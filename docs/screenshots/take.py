@@ -4,13 +4,9 @@ Run `./anvilhead test` once, then `PYTHONPATH=src:. .venv/bin/python docs/screen
 of its own in a temporary folder, works through it as a builder would, and writes each picture.
 """
 
-import shutil
-import subprocess
-import tempfile
 from pathlib import Path
 
 from bench.running import running_demo
-from PIL import Image
 from playwright.sync_api import Browser, Page, ViewportSize, expect, sync_playwright
 
 HERE = Path(__file__).parent
@@ -40,6 +36,7 @@ def take(browser: Browser, site: str) -> None:
     take_levels(device(browser, site, DESK), phone)
     take_made(device(browser, site, DESK))
     take_days(device(browser, site, DESK), phone)
+    take_crew(device(browser, site, DESK), device(browser, site, PHONE))
 
 
 def take_days(desk: Page, phone: Page) -> None:
@@ -82,10 +79,6 @@ def take_plans(desk: Page) -> None:
     desk.goto(f"{loft}/methods")
     expect(desk.get_by_role("table", name="Methods compared")).to_be_visible()
     picture(desk, "methods")
-    desk.goto(f"{loft}/handover")
-    with desk.expect_download() as download:
-        desk.get_by_role("link", name="Site sheet (PDF)").click()
-    sheet_picture(Path(download.value.path()))
 
 
 def take_squaring(desk: Page, phone: Page) -> None:
@@ -130,11 +123,22 @@ def take_levels(desk: Page, phone: Page) -> None:
     desk.get_by_role("tab", name="Slab").click()
     expect(desk.get_by_text("Too thin at H7")).to_be_visible()
     picture(desk, "levels-slab")
+
+
+def take_crew(desk: Page, phone: Page) -> None:
+    """What stands on the shelf, one instrument of it opened; a receiver slid on its rod in the practice yard."""
+    desk.goto("/shelf")
+    desk.get_by_role("button", name="Tape 5").click()
+    expect(desk.get_by_text("off every reading")).to_be_visible()
+    picture(desk, "shelf")
     phone.goto("/practice")
-    phone.get_by_role("button", name="Begin Square a slab").click()
-    for letter in "AC":
-        phone.get_by_role("button", name=f"Corner {letter}").click()
-    expect(phone.get_by_role("form", name="Write down A to C")).to_be_visible()
+    phone.get_by_role("button", name="Begin Boards to height").click()
+    phone.get_by_role("button", name="Set up the rotating laser").click()
+    phone.get_by_role("button", name="Read BM").click()
+    for _ in range(3):
+        phone.get_by_role("button", name="up much").click()
+    expect(phone.get_by_text("Slide the receiver")).to_be_visible()
+    phone.get_by_role("form", name="Write down BM").scroll_into_view_if_needed()
     picture(phone, "phone-practice")
 
 
@@ -144,22 +148,6 @@ def structure(page: Page, name: str) -> str:
     page.get_by_role("link", name=name).click()
     expect(page.get_by_role("navigation", name="Stages")).to_be_visible()
     return page.url.rsplit("/", 1)[0]
-
-
-def sheet_picture(pdf: Path) -> None:
-    """The first two pages of the site sheet, side by side; left as it is where no program draws PDF."""
-    if not shutil.which("pdftoppm"):
-        print("pdftoppm is not here: site-sheet.png is left as it is")
-        return
-    with tempfile.TemporaryDirectory() as folder:
-        subprocess.run(["pdftoppm", "-r", "60", "-l", "2", "-png", str(pdf), f"{folder}/page"], check=True)
-        pages = [Image.open(path) for path in sorted(Path(folder).glob("page*.png"))]
-        whole = Image.new("RGB", (sum(p.width for p in pages) + 12, max(p.height for p in pages)), "#888")
-        left = 0
-        for page in pages:
-            whole.paste(page, (left, 0))
-            left += page.width + 12
-        whole.save(HERE / "site-sheet.png")
 
 
 def device(browser: Browser, site: str, size: ViewportSize) -> Page:

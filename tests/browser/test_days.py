@@ -29,6 +29,7 @@ def fresh_store(page: Page, job: str) -> str:
 def look_through(page: Page, title: str) -> None:
     """Tick everything of a hold point, and say so."""
     hold = page.get_by_role("region", name=title)
+    expect(hold.get_by_role("checkbox").first).to_be_visible()
     for box in hold.get_by_role("checkbox").all():
         box.check()
     hold.get_by_role("button", name="I looked at all of it").click()

@@ -8,6 +8,8 @@ import pytest
 from fastapi.testclient import TestClient
 
 from anvilhead.api.app import create_app
+from anvilhead.launch.mariadb import PrivateMariaDB
+from anvilhead.launch.serve import url_of
 from anvilhead.store.database import Database
 
 PLAN: dict[str, Any] = {
@@ -15,6 +17,18 @@ PLAN: dict[str, Any] = {
     "kind": "building",
     "footprint": {"shape": "rectangle", "length": "44", "width": "27 6"},
 }
+
+
+@pytest.fixture(scope="module")
+def own_database(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Database]:
+    """A database that no other module's tests leave anything in."""
+    server = PrivateMariaDB(tmp_path_factory.mktemp("own"))
+    server.start()
+    database = Database(url_of(server.access))
+    database.migrate()
+    yield database
+    database.close()
+    server.stop()
 
 
 @pytest.fixture

@@ -3,7 +3,7 @@
 import json
 import socket
 import threading
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from contextlib import suppress
 from typing import Any
 from uuid import uuid4
@@ -14,23 +14,9 @@ from fastapi.testclient import TestClient
 from sqlalchemy import text
 
 from anvilhead.demo.samples import load_shelf
-from anvilhead.launch.mariadb import PrivateMariaDB
-from anvilhead.launch.serve import url_of
 from anvilhead.store.database import Database
 
 Make = Callable[..., dict[str, Any]]
-
-
-@pytest.fixture(scope="module")
-def own_database(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Database]:
-    """A database whose shelf no other test fills."""
-    server = PrivateMariaDB(tmp_path_factory.mktemp("shelf"))
-    server.start()
-    database = Database(url_of(server.access))
-    database.migrate()
-    yield database
-    database.close()
-    server.stop()
 
 
 @pytest.fixture

@@ -1,7 +1,7 @@
 """What the yard's rounds say of the crew."""
 
 import json
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from datetime import UTC, datetime
 from itertools import combinations
 from typing import Any
@@ -11,8 +11,6 @@ import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import select
 
-from anvilhead.launch.mariadb import PrivateMariaDB
-from anvilhead.launch.serve import url_of
 from anvilhead.store.database import Database
 from anvilhead.store.tables import JobRow
 from tests.api.conftest import pull
@@ -63,18 +61,6 @@ def trends(client: TestClient, **asked: str) -> dict[str, Any]:
     assert answer.status_code == 200, answer.text
     found: dict[str, Any] = answer.json()
     return found
-
-
-@pytest.fixture(scope="module")
-def own_database(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Database]:
-    """A database that no other test leaves jobs in."""
-    server = PrivateMariaDB(tmp_path_factory.mktemp("trends"))
-    server.start()
-    database = Database(url_of(server.access))
-    database.migrate()
-    yield database
-    database.close()
-    server.stop()
 
 
 @pytest.fixture

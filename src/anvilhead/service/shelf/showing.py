@@ -114,6 +114,7 @@ def instrument_view(
         document=instrument,
         revision=row.revision,
         kind=instrument.kind,
+        level=instrument.kind.level,
         kind_name=KIND_NAMES[instrument.kind],
         name=row.name,
         simulated=instrument.is_simulated,

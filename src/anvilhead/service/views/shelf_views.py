@@ -2,6 +2,7 @@
 
 from datetime import datetime
 
+from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.shelf.looked_after import Standing
 from anvilhead.core.shelf.shelf_kind import ShelfKind, ShelfTest
 from anvilhead.jobfile.results.result_parts import Result
@@ -53,6 +54,7 @@ class ShelfInstrumentView(Result):
 
     Attributes:
         document: as kept, to be changed and sent back; revision: of it.
+        level: what it is in a level book; null for what gives no level line.
         kind_name: in words; claims: how good it is taken to be; null for what measures nothing.
         standing: how it stands; stands: that in words, and what to do.
         fine: whether nothing has to be told when it is set up.
@@ -68,6 +70,7 @@ class ShelfInstrumentView(Result):
     document: ShelfInstrument
     revision: int
     kind: ShelfKind
+    level: LevelInstrument | None
     kind_name: str
     name: str
     simulated: bool

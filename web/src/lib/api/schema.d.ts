@@ -10357,6 +10357,7 @@ export interface components {
          *
          *     Attributes:
          *         document: as kept, to be changed and sent back; revision: of it.
+         *         level: what it is in a level book; null for what gives no level line.
          *         kind_name: in words; claims: how good it is taken to be; null for what measures nothing.
          *         standing: how it stands; stands: that in words, and what to do.
          *         fine: whether nothing has to be told when it is set up.
@@ -10374,6 +10375,7 @@ export interface components {
             /** Revision */
             revision: number;
             kind: components["schemas"]["ShelfKind"];
+            level: components["schemas"]["LevelInstrument"] | null;
             /** Kind Name */
             kind_name: string;
             /** Name */

@@ -3,7 +3,6 @@
 	import { onMount, untrack } from 'svelte';
 	import type { LevelInstrument, RodMarks } from '$lib/api/types';
 	import LengthField from '$lib/lengths/LengthField.svelte';
-	import { FOR_HEIGHTS } from '$lib/shelf/kinds';
 	import { Shelf } from '$lib/shelf/shelf.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
 	import { LEVEL_INSTRUMENTS, ROD_MARKS, unitsOf } from '$lib/levels/words';
@@ -46,7 +45,7 @@
 			(one) =>
 				!one.away &&
 				(!one.sample || stage.job.sample) &&
-				FOR_HEIGHTS.includes(one.kind) &&
+				one.level !== null &&
 				!one.uses.some(
 					(use) => use.job_id === stage.job.id && devices.some((device) => device.name === use.name)
 				)
@@ -55,13 +54,7 @@
 	const fromShelf = $derived(others.find((one) => one.id === device));
 	const onShelf = $derived(fromShelf ?? known(device));
 	const chosen = $derived(devices.find((one) => one.name === device));
-	const instrument = $derived(
-		fromShelf
-			? fromShelf.kind === 'string-line'
-				? 'string'
-				: (fromShelf.kind as LevelInstrument)
-			: (chosen?.kind ?? kind)
-	);
+	const instrument = $derived(fromShelf?.level ?? chosen?.kind ?? kind);
 	/** A correction is offered, never applied by itself. */
 	const off = $derived(
 		onShelf

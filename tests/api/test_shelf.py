@@ -4,6 +4,7 @@ import json
 import socket
 import threading
 from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
 from typing import Any
 from uuid import uuid4
@@ -79,6 +80,17 @@ class TestOnTheShelf:
         assert client.post(f"/api/shelf/{one['id']}/away").json()["away"] is True
         put_on(client, "Level 2", "rod")
         assert client.post(f"/api/shelf/{one['id']}/away", params={"away": False}).status_code == 422
+
+    def test_of_many_at_once_with_one_name_one_is_put_on(self, client: TestClient) -> None:
+        def put(_: int) -> int:
+            body = {"id": str(uuid4()), "units": "m", "instrument": {"name": "Same", "kind": "rod"}}
+            return client.post("/api/shelf", json=body).status_code
+
+        with ThreadPoolExecutor(6) as hands:
+            codes = list(hands.map(put, range(12)))
+        assert codes.count(201) == 1
+        assert set(codes) <= {201, 409, 422}
+        assert [one["name"] for one in shelf(client)] == ["Same"]
 
     def test_the_latest_test_counts_and_a_struck_one_does_not(self, client: TestClient) -> None:
         one = put_on(client, "Level 2", "optical")

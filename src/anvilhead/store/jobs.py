@@ -244,7 +244,7 @@ def add_job(session: Session, job: JobRow) -> None:
         Conflict: when its id is taken by another.
     """
     session.add(job)
-    _flush(session, "A job with this id is already here.")
+    flush(session, "A job with this id is already here.")
 
 
 def changed_job(session: Session, job_id: str, base_revision: int, at: datetime) -> JobRow:
@@ -272,7 +272,7 @@ def add_structure(session: Session, job: JobRow, name_in_file: str, structure_id
     position = session.scalar(select(func.count()).where(StructureRow.job_id == job.id)) or 0
     row = StructureRow(id=structure_id, job_id=job.id, name_in_file=name_in_file, position=position, revision=0)
     session.add(row)
-    _flush(session, f"This job already has a structure “{name_in_file}”.")
+    flush(session, f"This job already has a structure “{name_in_file}”.")
     return row
 
 
@@ -308,7 +308,7 @@ def add_pull(session: Session, pull: PullRow) -> None:
         Conflict: when its id was used meanwhile.
     """
     session.add(pull)
-    _flush(session, "This reading is being recorded already. Try again.")
+    flush(session, "This reading is being recorded already. Try again.")
 
 
 def strike(session: Session, pull: PullRow, who: str, at: datetime, replaced_by: str | None = None) -> None:
@@ -390,7 +390,7 @@ def add(session: Session, row: Base, on_conflict: str) -> None:
         Conflict: with these words, when its key is taken.
     """
     session.add(row)
-    _flush(session, on_conflict)
+    flush(session, on_conflict)
 
 
 def last_change(session: Session, job_id: str) -> tuple[int, datetime | None]:
@@ -409,7 +409,12 @@ def new_id() -> str:
     return str(uuid4())
 
 
-def _flush(session: Session, on_conflict: str) -> None:
+def flush(session: Session, on_conflict: str) -> None:
+    """Write what was changed so far.
+
+    Raises:
+        Conflict: with these words, when a key is taken.
+    """
     try:
         session.flush()
     except IntegrityError as error:

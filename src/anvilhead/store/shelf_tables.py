@@ -10,12 +10,16 @@ from anvilhead.store.tables import Base, UtcDateTime, Uuid
 
 
 class ShelfInstrumentRow(Base):
-    """An instrument by the name painted on it; one that was put away is kept.  `sample`: of the sample jobs."""
+    """An instrument by the name painted on it; one that was put away is kept.  `sample`: of the sample jobs.
+
+    `takes`: its name while it stands on the shelf, which no other then has; null when it is put away.
+    """
 
     __tablename__ = "shelf_instruments"
 
     id: Mapped[str] = mapped_column(Uuid, primary_key=True)
     name: Mapped[str] = mapped_column(String(64, collation="utf8mb4_bin"), index=True)
+    takes: Mapped[str | None] = mapped_column(String(80, collation="utf8mb4_bin"), unique=True)
     kind: Mapped[str] = mapped_column(String(20))
     document: Mapped[dict[str, Any]] = mapped_column(JSON)
     sample: Mapped[bool] = mapped_column(default=False)

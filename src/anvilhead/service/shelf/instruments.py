@@ -33,6 +33,7 @@ from anvilhead.store.people import By
 from anvilhead.store.shelf_tables import ShelfInstrumentRow, ShelfTestRow
 
 FREEZING_F = 32.0
+NAME_TAKEN = "Somebody put an instrument of this name on the shelf just now. Paint another name on this one."
 
 
 @again_when_busy
@@ -71,9 +72,11 @@ def change(database: Database, instrument_id: str, document: InstrumentChange, b
             )
             refuse([Problem(pointer="/instrument/kind", code="kind-stays", message=message)])
         row.name, row.kind = new.name, new.kind
+        row.takes = takes(new.name, sample=row.sample) if row.away_at is None else None
         row.document = new.model_dump(mode="json")
         row.revision += 1
         row.who, row.at = by.who, by.at
+        job_store.flush(session, NAME_TAKEN)
     return get_instrument(database, instrument_id, document.units, by.at)
 
 
@@ -89,6 +92,8 @@ def put_away(database: Database, instrument_id: str, units: Units, by: By, *, aw
         if not away and row.away_at is not None:
             refuse_taken(session, row.name, sample=row.sample)
         row.away_at = (row.away_at or by.at) if away else None
+        row.takes = None if away else takes(row.name, sample=row.sample)
+        job_store.flush(session, NAME_TAKEN)
     return get_instrument(database, instrument_id, units, by.at)
 
 
@@ -166,6 +171,11 @@ def steel(database: Database, instrument_id: str, asked: SteelAsked) -> SteelVie
     return SteelView(add_mm=tidy(found.total_mm), text=steel_text(found, asked.length.mm, asked.units))
 
 
+def takes(name: str, *, sample: bool) -> str:
+    """The name that an instrument takes while it stands on the shelf; samples stand apart."""
+    return f"{int(sample)} {name}"
+
+
 def refuse_taken(session: Session, name: str, *, sample: bool = False) -> None:
     """Refuse a name that another instrument on the shelf has.
 
@@ -184,6 +194,7 @@ def store_new(
     row = ShelfInstrumentRow(
         id=instrument_id or job_store.new_id(),
         name=instrument.name,
+        takes=takes(instrument.name, sample=sample),
         kind=instrument.kind,
         document=instrument.model_dump(mode="json"),
         sample=sample,
@@ -191,7 +202,7 @@ def store_new(
         who=by.who,
         at=by.at,
     )
-    job_store.add(session, row, "The id of this instrument belongs to another.")
+    job_store.add(session, row, NAME_TAKEN)
     return row
 
 

@@ -31,6 +31,7 @@ def upgrade() -> None:
         "shelf_instruments",
         sa.Column("id", sa.String(36), primary_key=True),
         sa.Column("name", sa.String(64, collation="utf8mb4_bin"), nullable=False),
+        sa.Column("takes", sa.String(80, collation="utf8mb4_bin")),
         sa.Column("kind", sa.String(20), nullable=False),
         sa.Column("document", sa.JSON, nullable=False),
         sa.Column("sample", sa.Boolean, nullable=False),
@@ -39,6 +40,7 @@ def upgrade() -> None:
         sa.Column("at", _TIME, nullable=False),
         sa.Column("away_at", _TIME),
         sa.Index("ix_shelf_instruments_name", "name"),
+        sa.UniqueConstraint("takes", name="uq_shelf_instruments_takes"),
     )
     op.create_table(
         "shelf_tests",
@@ -154,10 +156,16 @@ def _put_on(
     }
     bind.execute(
         sa.text(
-            "INSERT INTO shelf_instruments (id, name, kind, document, sample, revision, who, at) "
-            "VALUES (:id, :name, :kind, :document, :sample, 1, :who, :at)"
+            "INSERT INTO shelf_instruments (id, name, takes, kind, document, sample, revision, who, at) "
+            "VALUES (:id, :name, :takes, :kind, :document, :sample, 1, :who, :at)"
         ),
-        {**made, "document": json.dumps({"name": made["name"], "kind": kind, **claims}), "who": by[0], "at": by[1]},
+        {
+            **made,
+            "takes": f"{int(made['sample'])} {made['name']}",
+            "document": json.dumps({"name": made["name"], "kind": kind, **claims}),
+            "who": by[0],
+            "at": by[1],
+        },
     )
     there.append(made)
     return made

@@ -9,6 +9,7 @@ import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import select
 
+from anvilhead.core.practice.conditions import Conditions
 from anvilhead.core.practice.level_tasks import Tool
 from anvilhead.core.practice.level_yard import LevelYard
 from anvilhead.core.practice.practice_yard import PracticeYard
@@ -36,6 +37,7 @@ def test_a_run_from_the_brief_to_the_debrief(client: TestClient) -> None:
     ]
     run = begun(client)
     assert "60 minutes and 24 pulls" in run["task"]["brief"]
+    run = do(client, run, do="look").json()
     for number, (start, end) in enumerate(ROUND):
         run = do(client, run, do="pull", start=start, end=end).json()
         shows = run["pulls"][number]["shows_mm"]
@@ -134,6 +136,7 @@ def test_a_lying_level_is_told_in_the_units_of_the_brief(client: TestClient, dat
     with database.session() as session:
         seed = session.scalars(select(PracticeRunRow.seed).where(PracticeRunRow.id == run["id"])).one()
     error = LevelYard(TaskKey.PEG_TEST, seed).error_mm(Tool.OPTICAL, 30_000.0)
+    do(client, run, do="look")
     run = do(client, run, do="say", too_much=f"{error:.2f} mm", units="m").json()
     assert run["debrief"]["outcome"] == "lucky"
     assert run["debrief"]["lessons"] == ["one-stand"]
@@ -195,8 +198,89 @@ def test_the_easy_grade_is_told_on_the_path(client: TestClient) -> None:
 
 def test_a_hint_is_told_once_and_costs(client: TestClient) -> None:
     run = begun(client)
+    assert do(client, run, do="hint").json()["hint"].startswith("Look round and up first")
+    do(client, run, do="look")
     run = do(client, run, do="hint").json()
     assert run["hint"].startswith("Pull a whole round")
-    assert run["minutes_left"] == 55
+    assert run["minutes_left"] == 60 - 2 * 5 - 2
     run = do(client, run, do="pull", start="A", end="C").json()
     assert run["hint"] is None
+
+
+def test_a_look_tells_what_is_dangerous_and_nothing_before_does(
+    client: TestClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """A seed whose yard has both: the first of many that does."""
+    seed = next(
+        f"look {n}"
+        for n in range(99)
+        if (there := LevelYard(TaskKey.LEVEL_BOARDS, f"look {n}", Conditions(has_dangers=True)).there)
+        and there.overhead
+        and there.paint
+    )
+    monkeypatch.setattr("anvilhead.service.practising.runs.secrets.token_hex", lambda _: seed)
+    run = begun(client, "level-boards")
+    assert run["look"] == {"looked": False, "dangers": [], "text": ""}
+    assert "overhead" not in json.dumps(run)
+    run = do(client, run, do="look").json()
+    assert [one["kind"] for one in run["look"]["dangers"]] == ["overhead", "paint"]
+    assert "asks for 10 ft to either side" in run["look"]["dangers"][0]["text"]
+    under = run["look"]["dangers"][0]["text"].split("Within that: ")[1].rstrip(".")
+    do(client, run, do="setup", tool="laser")
+    do(client, run, do="shoot", at=under[0])
+    run = do(client, run, do="accept").json()
+    assert (run["debrief"]["outcome"], run["debrief"]["lessons"][0]) == ("unsafe", "raised-under")
+    assert run["debrief"]["text"].startswith("Stopped: somebody was put at risk")
+    assert client.get("/api/practice/runs").json()[0]["ended"] == "not safely"
+
+
+def test_instruments_of_the_shelf_are_practised_with(client: TestClient) -> None:
+    ids = {name: str(uuid4()) for name in ("yellow", "other", "square", "turning")}
+    for name, kind in (("yellow", "steel-tape"), ("other", "steel-tape"), ("square", "framing-square"),
+                       ("turning", "laser")):  # fmt: skip
+        instrument = {"name": f"{name} {ids[name][:8]}", "kind": kind}
+        body = {"id": ids[name], "units": "ft-in", "instrument": instrument}
+        assert client.post("/api/shelf", json=body).status_code == 201
+    lengths = [{"known": "10'", "reads": "10' 0 1/4\""}, {"known": "100'", "reads": "100' 0 1/4\""}]
+    test = {"id": str(uuid4()), "units": "ft-in", "test": {"known_lengths": lengths}}
+    assert client.post(f"/api/shelf/{ids['yellow']}/tests", json=test).status_code == 201
+    begin = {
+        "id": str(uuid4()),
+        "task": "square-slab",
+        "units": "ft-in",
+        "instruments": [ids["yellow"], ids["turning"]],
+    }
+    run = client.post("/api/practice/runs", json=begin).json()
+    assert run["own"] == [
+        f'“yellow {ids["yellow"][:8]}” claims 1/16" on a short pull. Its last test: on 100 ft it reads 1/4" too much. '
+        "Write what it shows; the book takes that off."
+    ]
+    for refused, word in ((["yellow", "other"], "Take one of them"), (["square"], "nothing that is practised")):
+        body = {**begin, "id": str(uuid4()), "instruments": [ids[name] for name in refused]}
+        answer = client.post("/api/practice/runs", json=body)
+        assert (answer.status_code, word in answer.json()["detail"]) == (409, True)
+    body = {**begin, "id": str(uuid4()), "instruments": [str(uuid4())]}
+    assert client.post("/api/practice/runs", json=body).status_code == 404
+    heights = client.post("/api/practice/runs", json={**begin, "id": str(uuid4()), "task": "level-boards"}).json()
+    assert [one.split("”")[0] for one in heights["own"]] == [f"“turning {ids['turning'][:8]}"]
+
+
+def test_a_run_from_before_there_were_dangers_goes_on_as_it_was(client: TestClient, database: Database) -> None:
+    run = begun(client)
+    with database.session() as session:
+        row = session.get(PracticeRunRow, run["id"])
+        assert row is not None
+        row.conditions = None
+    again = client.get(f"/api/practice/runs/{run['id']}").json()
+    assert again["look"] is None
+    assert do(client, run, do="look").status_code == 409
+
+
+def test_a_helper_calls_what_one_does_not_read(client: TestClient) -> None:
+    run = begun(client)
+    run = do(client, run, do="pull", start="A", end="B", called=True).json()
+    run = do(client, run, do="pull", start="B", end="C").json()
+    assert [one["called"] for one in run["pulls"]] == [run["pulls"][0]["shows_text"], None]
+    assert begun(client, "find-slip")["always_called"]
+    debrief = do(client, run, do="accept").json()["debrief"]
+    assert debrief["pulls"][0]["gained"].startswith("After it")

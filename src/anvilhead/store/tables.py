@@ -498,7 +498,7 @@ class PracticeRunRow(Base):
     """A task begun in the practice yard: no job, no record; its seed is what nobody is told before it is over.
 
     `plan`: a job file of one structure, where it is practised on a plan of one's own; `easy`: readings are taken over
-    instead of read by eye.
+    instead of read by eye; `conditions`: what it was begun under, None for runs from before there were any.
     """
 
     __tablename__ = "practice_runs"
@@ -509,6 +509,7 @@ class PracticeRunRow(Base):
     seed: Mapped[str] = mapped_column(String(64))
     plan: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
     easy: Mapped[bool] = mapped_column(default=False)
+    conditions: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
     who: Mapped[str] = mapped_column(String(80), index=True)
     at: Mapped[datetime] = mapped_column(UtcDateTime)
     steps: Mapped[list["PracticeStepRow"]] = relationship(order_by="PracticeStepRow.number")

@@ -7,6 +7,7 @@ import pytest
 from anvilhead.core.check.slip_kinds import Slip
 from anvilhead.core.check.squaring import Verdict
 from anvilhead.core.practice.debrief import Lesson, Outcome, debrief
+from anvilhead.core.practice.gained import gained
 from anvilhead.core.practice.practice_yard import PracticeYard, Step
 from anvilhead.core.practice.tasks import TASKS, TaskKey
 from anvilhead.core.units.errors import InputError
@@ -224,8 +225,11 @@ class TestOtherTasks:
     def test_the_coach_names_what_it_would_have_pulled(self) -> None:
         yard = PracticeYard(TaskKey.SQUARE_SLAB, "c")
         pull_round(yard, [("A", "B"), ("A", "B"), *ROUND[1:]])
-        assert yard.coach_pulls(0, Units.FT_IN) is None
+        first, again, *_ = gained(yard, Units.FT_IN)
+        assert first
+        assert again
+        assert first.coach is None
         # one side pulled again says nothing new: a diagonal from its end would have
-        told = yard.coach_pulls(1, Units.FT_IN)
+        told = again.coach
         assert told
         assert set(told.split("–")) != {"A", "B"}

@@ -3,10 +3,12 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
+from typing import Any
 
 from anvilhead.core.check.squaring import SquareCheck, Verdict
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.practice.practice_yard import PracticeYard, Pulled
+from anvilhead.core.practice.yard import Risk, Yard
 from anvilhead.core.units.tolerances import NOTHING_MM
 from anvilhead.core.units.units import SIXTEENTH_MM, Units
 
@@ -19,6 +21,8 @@ class Outcome(StrEnum):
     LUCKY = "lucky"
     """So it is, but nothing that was written proves it."""
     WRONG = "wrong"
+    UNSAFE = "unsafe"
+    """Somebody was put at a risk, whatever the numbers say."""
 
 
 class Lesson(StrEnum):
@@ -58,6 +62,12 @@ class Lesson(StrEnum):
     PAST_THE_BOARD = "past-the-board"
     """A nail was moved farther than its board bears."""
     STAKED_FOR_NOTHING = "staked-for-nothing"
+    NOT_LOOKED = "not-looked"
+    """Work began before anybody had looked round and up."""
+    RAISED_UNDER = Risk.RAISED_UNDER.value
+    DROVE_BESIDE = Risk.DROVE_BESIDE.value
+    PARALLAX = "parallax"
+    """A hair was read that swam on the rod."""
     OVER_PURSE = "over-purse"
 
 
@@ -92,11 +102,29 @@ def debrief(yard: PracticeYard, units: Units) -> Debrief:
     else:
         is_square = yard.worst_mm <= yard.task.set_out.tolerance_mm + NOTHING_MM
         proved = check is not None and check.verdict is Verdict.SQUARE and check.fit.redundancy >= 1
-    outcome = Outcome.WRONG if not is_square else Outcome.RIGHT if proved else Outcome.LUCKY
     minutes = yard.seconds / 60
     return Debrief(
-        outcome, tuple(_lessons(yard, check, minutes)), yard.worst_mm, yard.corners, check, tuple(yard.pulled), minutes
+        ended(yard, is_so=is_square, proved=proved),
+        tuple(_lessons(yard, check, minutes)),
+        yard.worst_mm,
+        yard.corners,
+        check,
+        tuple(yard.pulled),
+        minutes,
     )
+
+
+def ended(yard: Yard[Any], *, is_so: bool, proved: bool) -> Outcome:
+    """How a run ended, by whether it is so, and whether what was written proves that."""
+    if yard.risked:
+        return Outcome.UNSAFE
+    return Outcome.WRONG if not is_so else Outcome.RIGHT if proved else Outcome.LUCKY
+
+
+def lessons_of_dangers(yard: Yard[Any]) -> list[Lesson]:
+    """What there is to learn of how a yard was gone about."""
+    blind = [Lesson.NOT_LOOKED] if yard.began_blind else []
+    return [*(Lesson(risk.value) for risk in Risk if risk in yard.risked), *blind]
 
 
 def _parallel(yard: PracticeYard) -> tuple[bool, bool]:
@@ -117,7 +145,7 @@ def _parallel(yard: PracticeYard) -> tuple[bool, bool]:
 
 
 def _lessons(yard: PracticeYard, check: SquareCheck | None, minutes: float) -> list[Lesson]:
-    found = []
+    found = lessons_of_dangers(yard)
     last = [one for one in yard.pulled if one.after == yard.moved]
     sides = {frozenset((side.start, side.end)) for side in yard.task.set_out.footprint.sides}
     pairs = {frozenset((one.start, one.end)) for one in yard.pulled}

@@ -2,8 +2,9 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from enum import StrEnum
 
-from anvilhead.core.practice.debrief import Lesson, Outcome
+from anvilhead.core.practice.debrief import Lesson, Outcome, ended, lessons_of_dangers
 from anvilhead.core.practice.level_tasks import BENCHMARK, OVER_MM, Stand, Tool
 from anvilhead.core.practice.level_yard import LevelYard, Shot
 from anvilhead.core.units.tolerances import NOTHING_MM
@@ -51,9 +52,8 @@ def level_debrief(yard: LevelYard) -> LevelDebrief:
         believed = yard.believed()
         near = [abs(mm - task.targets[name]) <= task.tolerance_mm + NOTHING_MM for name, mm in believed.items()]
         proved, right = len(near) == len(task.tops) and all(near), off <= task.tolerance_mm + NOTHING_MM
-    outcome = Outcome.WRONG if not right else Outcome.RIGHT if proved else Outcome.LUCKY
     return LevelDebrief(
-        outcome,
+        ended(yard, is_so=right, proved=proved),
         tuple(_lessons(yard, minutes)),
         off,
         yard.heights,
@@ -63,6 +63,49 @@ def level_debrief(yard: LevelYard) -> LevelDebrief:
         tuple(yard.shots),
         minutes,
     )
+
+
+class LevelGain(StrEnum):
+    """What a reading of heights brought."""
+
+    GIVES_HEIGHT = "gives-height"
+    """The benchmark, first of its setup."""
+    CLOSES = "closes"
+    """The benchmark once more."""
+    SHOWS_AIR = "shows-air"
+    """Both ends of a hose held together."""
+    NOTHING_YET = "nothing-yet"
+    """A top from a setup that has no height."""
+    FIRST_LOOK = "first-look"
+    """A top, first since it was set."""
+    TURNED = "turned"
+    """A line level turned end for end: with the reading before its own error goes out."""
+    LOOK_AGAIN = "look-again"
+    OF_THE_TEST = "of-the-test"
+    """One of the four readings of a peg test."""
+
+
+def level_gains(yard: LevelYard) -> list[LevelGain]:
+    """What every reading of a run brought, in order."""
+    found: list[LevelGain] = []
+    for number, one in enumerate(yard.shots):
+        own = [other for other in yard.shots[:number] if other.setup == one.setup]
+        same = [other for other in yard.shots[:number] if (other.at, other.sets) == (one.at, one.sets)]
+        if not yard.task.targets:
+            known = any((other.stand, other.at) == (one.stand, one.at) for other in yard.shots[:number])
+            found.append(LevelGain.LOOK_AGAIN if known else LevelGain.OF_THE_TEST)
+        elif one.at == BENCHMARK and one.tool is Tool.HOSE and one.turned:
+            found.append(LevelGain.SHOWS_AIR)
+        elif one.at == BENCHMARK:
+            closes = any(other.at == BENCHMARK for other in own)
+            found.append(LevelGain.CLOSES if closes else LevelGain.GIVES_HEIGHT)
+        elif not any(other.at == BENCHMARK for other in own):
+            found.append(LevelGain.NOTHING_YET)
+        elif any(other.turned is not one.turned for other in same if one.tool is other.tool is Tool.LINE):
+            found.append(LevelGain.TURNED)
+        else:
+            found.append(LevelGain.LOOK_AGAIN if same else LevelGain.FIRST_LOOK)
+    return found
 
 
 def _written(yard: LevelYard) -> list[Shot]:
@@ -76,15 +119,21 @@ def _pegs_tell(yard: LevelYard) -> bool:
 
 
 def _lessons(yard: LevelYard, minutes: float) -> list[Lesson]:
-    found = []
+    found = lessons_of_dangers(yard)
     shots = _written(yard)
     if not yard.task.targets:
         if not _pegs_tell(yard):
             found.append(Lesson.ONE_STAND)
     else:
         found += _of_tops(yard, shots)
-    if any(one.moving_mm > STILL_MM for one in shots):
+    moving = {one.tool for one in shots if one.moving_mm > STILL_MM}
+    if Tool.HOSE in moving:
         found.append(Lesson.UNSETTLED)
+    if Tool.OPTICAL in moving:
+        found.append(Lesson.PARALLAX)
+    for slipped in (one for one in shots if one.slip):
+        again = [one for one in shots if one is not slipped and (one.at, one.setup) == (slipped.at, slipped.setup)]
+        found.append(Lesson.SLIP_CAUGHT if again else Lesson.SLIP_LEFT)
     if any(abs((one.written_mm or 0.0) - one.shows_mm) > MISREAD_MM + one.moving_mm for one in shots):
         found.append(Lesson.MISREAD)
     if minutes > yard.task.minutes or len(yard.shots) > yard.task.shots:

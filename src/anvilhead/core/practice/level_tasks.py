@@ -26,6 +26,10 @@ AIR_IN = 1 / 3
 """How often there is air in the hose."""
 LIES_MM = (INCH_MM / 4, INCH_MM * 3 / 4)
 """What a level that lies reads off over that."""
+SWIMS_IN = 1 / 3
+"""How often an eyepiece is found out of focus."""
+SWIMS_MM = (INCH_MM / 8, INCH_MM / 4)
+"""How far its hair then swims on the rod to either side over that, as the eye moves."""
 TRUE_LEVELS = 1 / 4
 """How often a level that is said to lie does not."""
 
@@ -49,6 +53,10 @@ KINDS = {
     Tool.LINE: LevelInstrument.LINE,
     Tool.OPTICAL: LevelInstrument.OPTICAL,
 }
+
+
+RAISED = (Tool.LASER, Tool.OPTICAL)
+"""Tools that need a rod held up."""
 
 
 class Stand(StrEnum):

@@ -44,7 +44,7 @@ class PracticeTask:
         tells_diagonals: whether they stand on the plan, or must be worked out.
         swings: whether the tape may be swung from a corner to a line.
         at: the corner whose nails alone may be moved; any when empty.
-        restakes: whether one may say that it must be staked anew.
+        restakes: whether one may say that `STAKED_ANEW` must be staked anew.
     """
 
     key: TaskKey
@@ -60,6 +60,8 @@ class PracticeTask:
     restakes: bool = False
 
 
+STAKED_ANEW = "C"
+"""The corner that a crew before may have staked too far off, or that was run over."""
 MINUTES_A_CORNER, PULLS_A_CORNER = 16, 8
 
 
@@ -109,7 +111,7 @@ def _run_over(set_out: SetOut, noise: Random) -> RealLines:
     """Everything good but one corner, whose nails somebody drove again by eye."""
     lines = _nearly(set_out, noise)
     for board in set_out.boards:
-        if board.corner == "C":
+        if board.corner == STAKED_ANEW:
             lines.move(board, noise.choice((-1, 1)) * noise.uniform(0.8, 3.0) * INCH_MM)
     return lines
 
@@ -120,7 +122,8 @@ def _as_found(set_out: SetOut, noise: Random) -> RealLines:
     at = _nearly(set_out, noise).at
     if found:
         by = noise.uniform(0.6, 1.2) * INCH_MM if found == 1 else noise.uniform(3.0, 5.0) * INCH_MM
-        at = {**at, "C": at["C"] + Point(by * noise.choice((-1, 1)), by * noise.choice((-1, 1)))}
+        off = Point(by * noise.choice((-1, 1)), by * noise.choice((-1, 1)))
+        at = {**at, STAKED_ANEW: at[STAKED_ANEW] + off}
     return RealLines(set_out, at)
 
 
@@ -135,7 +138,7 @@ TASKS: Mapping[TaskKey, PracticeTask] = {
         PracticeTask(TaskKey.COMPUTED_DIAGONALS, HARDSTAND, _two_by_diagonals, burn_mm=FOOT_MM, tells_diagonals=False),
         PracticeTask(TaskKey.PARALLEL_STRING, HARDSTAND, _leaning, minutes=40, pulls=16, swings=True),
         PracticeTask(TaskKey.FIND_SLIP, HARDSTAND, _nearly, misheard=True, minutes=30, pulls=12),
-        PracticeTask(TaskKey.LOST_CORNER, HARDSTAND, _run_over, minutes=40, pulls=16, at="C"),
+        PracticeTask(TaskKey.LOST_CORNER, HARDSTAND, _run_over, minutes=40, pulls=16, at=STAKED_ANEW),
         PracticeTask(TaskKey.ACCEPT_OR_RESTAKE, HARDSTAND, _as_found, minutes=50, pulls=24, restakes=True),
         PracticeTask(TaskKey.ELL, ELL_STORE, put_up_by_eye, minutes=150, pulls=60),
     )

@@ -75,6 +75,11 @@ def print_distance(mm: float, units: Units) -> str:
     return f"{mm / FOOT_MM:.0f} ft" if units is Units.FT_IN else f"{mm / 1000:.0f} m"
 
 
+def print_about(mm: float, units: Units) -> str:
+    """Print how far to keep from something: whole feet, or metres to a tenth."""
+    return f"{mm / FOOT_MM:.0f} ft" if units is Units.FT_IN else f"{mm / 1000:.1f} m"
+
+
 def print_area(mm2: float, units: Units) -> str:
     """Print an area: square feet to a tenth, or square metres to a hundredth."""
     if units is Units.FT_IN:

@@ -41,12 +41,15 @@ class LevelStandIn:
         kind: what it is; grade: how good it claims to be.
         noise: where its errors come from.
         mark_mm: how far the marks are apart that it is read to; 0 where no number is rounded.
+        parallax: how far the hair of an optical level wanders on the rod as the eye moves, for each millimetre of
+            sight, one standard deviation; 0 where the eyepiece is in focus.
     """
 
     kind: LevelInstrument
     grade: LevelClass
     noise: Random
     mark_mm: float = 0.0
+    parallax: float = 0.0
     along: float = field(init=False)
     across: float = field(init=False, default=0.0)
     cone: float = field(init=False, default=0.0)
@@ -79,7 +82,8 @@ class LevelStandIn:
             bearing_rad: toward which a rotating laser looks.
         """
         own = self.error(bearing_rad or 0.0) if self.kind is LevelInstrument.LASER else self.along
-        return self.rounded(true_mm + own * sight_mm + self.noise.gauss(0, self._eye_sigma_mm()))
+        hair = self.noise.gauss(0, self.parallax * sight_mm) if self.parallax else 0.0
+        return self.rounded(true_mm + own * sight_mm + hair + self.noise.gauss(0, self._eye_sigma_mm()))
 
     def turned(self) -> "LevelStandIn":
         """The same line or spirit level turned end for end: its own error goes the other way."""

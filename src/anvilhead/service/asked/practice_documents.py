@@ -20,6 +20,7 @@ class RunBegin(Strict):
 
     `easy`: readings may be taken over instead of read by eye.
     `structure`: whose plan is practised, for `own-plan`; `set_task`: what somebody set, which is begun with it.
+    `instruments`: of the shelf, used in place of the yard's: a tape, and one of each kind for heights.
     """
 
     id: UUID
@@ -28,6 +29,7 @@ class RunBegin(Strict):
     structure: UUID | None = None
     set_task: UUID | None = None
     easy: bool = False
+    instruments: Annotated[list[UUID], Field(max_length=12)] = Field(default_factory=list)
 
 
 class SetTask(Strict):
@@ -42,13 +44,17 @@ class SetTask(Strict):
 
 
 class PullStep(Strict):
-    """Hold the tape between two corners, or swing it from a corner to a line, which `end` then is."""
+    """Hold the tape between two corners, or swing it from a corner to a line, which `end` then is.
+
+    `called`: a helper reads it and calls.
+    """
 
     id: UUID
     do: Literal["pull"]
     start: Corner
     end: Corner
     swing: bool = False
+    called: bool = False
 
 
 class WriteStep(InJobUnits, Strict):
@@ -70,10 +76,18 @@ class MoveStep(InJobUnits, Strict):
 
 
 class AcceptStep(Strict):
-    """Take it for good, or say that it must be staked anew: the run is over.  Or ask somebody over, for a hint."""
+    """Take it for good: the run is over.  Or ask somebody over, for a hint, or walk round and look up."""
 
     id: UUID
-    do: Literal["accept", "restake", "hint"]
+    do: Literal["accept", "hint", "look"]
+
+
+class RestakeStep(Strict):
+    """Say that it must be staked anew: the run is over.  `by_hand`: the ground is opened by hand before."""
+
+    id: UUID
+    do: Literal["restake"]
+    by_hand: bool = False
 
 
 class SetupStep(Strict):
@@ -93,6 +107,7 @@ class ShootStep(Strict):
     at: Corner
     wait_s: Annotated[float, Field(ge=0, le=LONGEST_WAIT_S, allow_inf_nan=False)] = 0.0
     turned: bool = False
+    called: bool = False
 
 
 class SetStep(InJobUnits, Strict):
@@ -104,11 +119,11 @@ class SetStep(InJobUnits, Strict):
     up: SignedLength
 
 
-class BleedStep(Strict):
-    """Let the air out of the hose."""
+class TendStep(Strict):
+    """Let the air out of the hose, or focus an eyepiece on its hair."""
 
     id: UUID
-    do: Literal["bleed"]
+    do: Literal["bleed", "focus"]
 
 
 class SayStep(InJobUnits, Strict):
@@ -120,6 +135,6 @@ class SayStep(InJobUnits, Strict):
 
 
 StepCreate = Annotated[
-    PullStep | WriteStep | MoveStep | AcceptStep | SetupStep | ShootStep | SetStep | BleedStep | SayStep,
+    PullStep | WriteStep | MoveStep | AcceptStep | RestakeStep | SetupStep | ShootStep | SetStep | TendStep | SayStep,
     Field(discriminator="do"),
 ]

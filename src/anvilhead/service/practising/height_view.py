@@ -1,13 +1,12 @@
 """Runs of the practice yard that are about heights, as clients get them."""
 
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.levels.level_instrument import CLASSES
 from anvilhead.core.messages.made.trend_words import SHOWN_OVER_MM
 from anvilhead.core.messages.practised import height_words as say
 from anvilhead.core.messages.practised.lessons import lesson_text
-from anvilhead.core.practice.level_debrief import level_debrief
-from anvilhead.core.practice.level_tasks import KINDS, OVER_MM, Tool
-from anvilhead.core.practice.level_yard import LevelStep, LevelYard, Shot
+from anvilhead.core.practice.level_debrief import level_debrief, level_gains
+from anvilhead.core.practice.level_tasks import OVER_MM, Tool
+from anvilhead.core.practice.level_yard import LevelStep, LevelYard
 from anvilhead.core.units.length_printing import print_difference, print_distance, print_length
 from anvilhead.core.units.units import Units
 from anvilhead.core.world.level_stand_ins import WINDOW_MM
@@ -33,11 +32,12 @@ def site_view(yard: LevelYard, units: Units) -> LevelSiteView:
         ],
         tool=now and now[0],
         stands_at=walks and place(walks),
-        shots=[_shot(one, number, units) for number, one in enumerate(yard.shots)],
+        shots=[_shot(yard, number, units) for number in range(len(yard.shots))],
     )
 
 
-def _shot(shot: Shot, number: int, units: Units) -> PracticeShot:
+def _shot(yard: LevelYard, number: int, units: Units) -> PracticeShot:
+    shot = yard.shots[number]
     return PracticeShot(
         number=number,
         at=shot.at,
@@ -47,10 +47,16 @@ def _shot(shot: Shot, number: int, units: Units) -> PracticeShot:
         shows_mm=tidy(shot.shows_mm),
         shows_text=print_length(shot.shows_mm, units).text,
         moving_mm=tidy(shot.moving_mm),
-        dead_mm=CLASSES[KINDS[shot.tool]].reading_mm if shot.tool is Tool.LASER else None,
+        dead_mm=yard.grade(shot.tool).reading_mm if shot.tool is Tool.LASER else None,
         window_mm=WINDOW_MM if shot.tool is Tool.LASER else None,
+        called=print_length(shot.shows_mm, units).text if shot.called else None,
         written=None if shot.written_mm is None else print_length(shot.written_mm, units).text,
     )
+
+
+def own_texts(yard: LevelYard, units: Units) -> list[str]:
+    """What is said of instruments of the shelf that are used."""
+    return [say.own_level_text(one, units) for one in yard.own.values()]
 
 
 def told_steps(steps: list[LevelStep], units: Units) -> list[str]:
@@ -62,12 +68,14 @@ def told_steps(steps: list[LevelStep], units: Units) -> list[str]:
             told.append(f"{step.at}: {print_difference(abs(step.by_mm), units)} {way}")
         elif step.do == "bleed":
             told.append("the hose: air let out")
+        elif step.do == "focus":
+            told.append("the eyepiece: focused on its hair")
     return told
 
 
 def debrief_view(yard: LevelYard, units: Units) -> DebriefView:
     """What a run came to; only for one that is over."""
-    found = level_debrief(yard)
+    found, gains = level_debrief(yard), level_gains(yard)
     targets = yard.task.targets
     return DebriefView(
         outcome=found.outcome,
@@ -83,8 +91,9 @@ def debrief_view(yard: LevelYard, units: Units) -> DebriefView:
                 true_text=print_length(one.true_mm, units).text,
                 off_mm=tidy(one.shows_mm - one.true_mm),
                 text=say.shot_text(one, units),
+                gained=say.level_gain_text(gain),
             )
-            for number, one in enumerate(found.shots)
+            for number, (one, gain) in enumerate(zip(found.shots, gains, strict=True))
         ],
     )
 

@@ -7,6 +7,7 @@ from sqlalchemy.orm import Session
 
 from anvilhead.core.messages.practised import string_words as say
 from anvilhead.core.messages.practised.briefs import TITLE, brief_text, ended_text, level_brief_text
+from anvilhead.core.messages.practised.danger_words import LOOK_FIRST_TEXT
 from anvilhead.core.messages.practised.height_words import level_hint_text
 from anvilhead.core.practice.debrief import Outcome, debrief
 from anvilhead.core.practice.level_debrief import level_debrief
@@ -19,18 +20,21 @@ from anvilhead.core.units.length_printing import print_difference
 from anvilhead.core.units.units import Units
 from anvilhead.service.asked.practice_documents import (
     AcceptStep,
-    BleedStep,
     MoveStep,
     PullStep,
+    RestakeStep,
     RunBegin,
     SetStep,
     SetTask,
     SetupStep,
     ShootStep,
     StepCreate,
+    TendStep,
     WriteStep,
 )
-from anvilhead.service.practising.height_view import debrief_view, said_mm, site_view, told_steps
+from anvilhead.service.practising.conditions_kept import conditions_of, kept_conditions
+from anvilhead.service.practising.danger_view import look_round
+from anvilhead.service.practising.height_view import debrief_view, own_texts, said_mm, site_view, told_steps
 from anvilhead.service.practising.own_plan import own_plan, set_out_of
 from anvilhead.service.practising.string_view import of_strings
 from anvilhead.service.views.practice_views import (
@@ -48,8 +52,8 @@ from anvilhead.store.tables import PracticeRunRow, PracticeSetRow, PracticeStepR
 
 MOST_STEPS = 500
 MOST_RUNS = 40
-_AT_STRINGS = ("pull", "write", "move", "hint", "accept", "restake")
-_AT_LEVELS = ("setup", "shoot", "write", "set", "bleed", "hint", "say", "accept")
+_AT_STRINGS = ("look", "pull", "write", "move", "hint", "accept", "restake")
+_AT_LEVELS = ("look", "setup", "shoot", "write", "set", "bleed", "focus", "hint", "say", "accept")
 
 
 def tasks(units: Units) -> list[TaskView]:
@@ -81,6 +85,7 @@ def begin(database: Database, document: RunBegin, by: By) -> RunView:
                 seed=secrets.token_hex(16),
                 plan=was_set.plan if was_set else own_plan(session, document.task, document.structure),
                 easy=document.easy,
+                conditions=kept_conditions(session, document.instruments),
                 who=by.who,
                 at=by.at,
             )
@@ -187,7 +192,7 @@ def take_step(database: Database, run_id: str, document: StepCreate, by: By) -> 
 
 def _step(document: StepCreate) -> dict[str, Any]:
     """A step as it is kept."""
-    if isinstance(document, PullStep | ShootStep | SetupStep | AcceptStep | BleedStep):
+    if isinstance(document, PullStep | ShootStep | SetupStep | AcceptStep | RestakeStep | TendStep):
         return document.model_dump(mode="json", exclude={"id"})
     if isinstance(document, WriteStep):
         return {"do": "write", "pull": document.pull, "reading_mm": document.reading.mm}
@@ -200,10 +205,11 @@ def _step(document: StepCreate) -> dict[str, Any]:
 
 def _yard(row: PracticeRunRow) -> PracticeYard | LevelYard:
     key, steps = TaskKey(row.task), [step.document for step in row.steps]
+    conditions = conditions_of(row.conditions)
     if key in LEVEL_TASKS:
-        return LevelYard(key, row.seed).take(level_steps(steps))
+        return LevelYard(key, row.seed, conditions).take(level_steps(steps))
     task = own_task(set_out_of(row.plan)) if row.plan else None
-    return PracticeYard(key, row.seed, task).take(steps_of(steps))
+    return PracticeYard(key, row.seed, task, conditions).take(steps_of(steps))
 
 
 def _task_view(row: PracticeRunRow, yard: PracticeYard | LevelYard, units: Units) -> TaskView:
@@ -219,6 +225,7 @@ def _view(row: PracticeRunRow) -> RunView:
         "units": units,
         "at": row.at,
         "easy": row.easy,
+        "look": look_round(yard, units),
         "minutes": round(yard.seconds / 60, 1),
         "minutes_left": round(yard.task.minutes - yard.seconds / 60, 1),
         "hint": _hint(row, yard, units),
@@ -230,6 +237,8 @@ def _hint(row: PracticeRunRow, yard: PracticeYard | LevelYard, units: Units) -> 
     """What somebody says who was asked over with the last step."""
     if not row.steps or row.steps[-1].document["do"] != "hint":
         return None
+    if yard.there is not None and not yard.looked:
+        return LOOK_FIRST_TEXT
     return level_hint_text(yard) if isinstance(yard, LevelYard) else say.hint_text(yard, units)
 
 
@@ -246,6 +255,7 @@ def _of_heights(row: PracticeRunRow, yard: LevelYard, head: dict[str, Any]) -> R
         moved=told_steps(level_steps([step.document for step in row.steps]), units),
         pulls_left=yard.task.shots - len(yard.shots),
         level=site_view(yard, units),
+        own=own_texts(yard, units),
         debrief=debrief_view(yard, units) if yard.accepted else None,
     )
 

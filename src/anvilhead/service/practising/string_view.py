@@ -8,21 +8,18 @@ from anvilhead.core.messages.practised import string_words as say
 from anvilhead.core.messages.practised.lessons import lesson_text
 from anvilhead.core.messages.spoken import spoken
 from anvilhead.core.practice.debrief import debrief
+from anvilhead.core.practice.gained import gained
 from anvilhead.core.practice.practice_yard import PracticeYard, Step, steps_of
-from anvilhead.core.practice.tasks import TaskKey
 from anvilhead.core.units.length_printing import print_difference, print_length
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.written.writing import place, tidy
 from anvilhead.service.views.practice_views import DebriefView, PlannedLength, PracticePull, RunView, TruthView
 from anvilhead.store.tables import PracticeRunRow
 
-CALLED = (TaskKey.FIND_SLIP,)
-"""Tasks in which a helper calls the number; in the others one reads the tape oneself."""
-
 
 def of_strings(row: PracticeRunRow, yard: PracticeYard, head: dict[str, Any]) -> RunView:
     """A run of strings; `head`: what it shares with others."""
-    units, key = Units(row.units), TaskKey(row.task)
+    units = Units(row.units)
     task, footprint = yard.task, yard.task.set_out.footprint
     return RunView(
         **head,
@@ -34,6 +31,8 @@ def of_strings(row: PracticeRunRow, yard: PracticeYard, head: dict[str, Any]) ->
         burn_text=print_length(task.burn_mm, units).text if task.burn_mm else None,
         swings_to=[side.name for side in footprint.sides] if task.swings else [],
         can_restake=task.restakes,
+        always_called=task.misheard,
+        own=[say.own_tape_text(yard.own, units)] if yard.own else [],
         pulls=[
             PracticePull(
                 number=number,
@@ -41,7 +40,7 @@ def of_strings(row: PracticeRunRow, yard: PracticeYard, head: dict[str, Any]) ->
                 end=one.end,
                 shows_mm=tidy(one.shows_mm),
                 shows_text=print_length(one.shows_mm, units).text,
-                called=print_length(one.shows_mm, units).text if key in CALLED else None,
+                called=print_length(one.shows_mm, units).text if one.called else None,
                 written=None if one.written_mm is None else print_length(one.written_mm, units).text,
                 after_moves=one.after,
                 swing=one.swing,
@@ -64,7 +63,7 @@ def _planned(side: Side, units: Units) -> PlannedLength:
 
 
 def _debrief(yard: PracticeYard, units: Units) -> DebriefView:
-    found = debrief(yard, units)
+    found, brought = debrief(yard, units), gained(yard, units)
     return DebriefView(
         outcome=found.outcome,
         text=say.outcome_text(found, units, restaked=yard.restaked, swings=yard.task.swings),
@@ -80,9 +79,10 @@ def _debrief(yard: PracticeYard, units: Units) -> DebriefView:
                 off_mm=tidy(one.shows_mm - one.true_mm),
                 text=say.truth_text(one, units),
                 minutes=round(one.seconds / 60, 1),
-                coach=say.coach_pull_text(one, yard.coach_pulls(number, units)),
+                gained=what and say.gained_text(what, units),
+                coach=what and say.coach_pull_text(one, what.coach),
             )
-            for number, one in enumerate(found.pulled)
+            for number, (one, what) in enumerate(zip(found.pulled, brought, strict=True))
         ],
     )
 

@@ -1,6 +1,7 @@
 """The practice yard as the API answers it: no truth in it before a run is over."""
 
 from datetime import datetime
+from typing import Literal
 from uuid import UUID
 
 from pydantic import Field
@@ -45,7 +46,8 @@ class PracticePull(Result):
 class TruthView(Result):
     """A pull against the truth: what it would have read without any error, and what was wrong with it.
 
-    `minutes`: that it took; `coach`: what the coach would have pulled there, null where any will do.
+    `minutes`: that it took; `gained`: what it brought to what was known; `coach`: what the coach would have pulled
+    there, null where any will do.
     """
 
     number: int
@@ -53,6 +55,7 @@ class TruthView(Result):
     off_mm: float
     text: str
     minutes: float | None = None
+    gained: str | None = None
     coach: str | None = None
 
 
@@ -78,9 +81,28 @@ class Named(Result):
     name: str
 
 
-class PracticeShot(Result):
-    """A reading of heights: what it shows, and how far the water still swings about that.
+class DangerSeen(Result):
+    """A danger of the yard as it is seen from above: a line, how far to keep from it, and what it is in words."""
 
+    kind: Literal["overhead", "paint"]
+    start: Place
+    end: Place
+    keep_mm: float
+    text: str
+
+
+class LookRound(Result):
+    """What a look round and up showed; `dangers` and `text` are empty until somebody looked."""
+
+    looked: bool
+    dangers: list[DangerSeen]
+    text: str
+
+
+class PracticeShot(Result):
+    """A reading of heights: what it shows, and how far the water still swings about that, or the hair swims.
+
+    `called`: what a helper calls; null for who reads it.
     `dead_mm`: how far off its beam a receiver still sounds level, `window_mm`: and how far it catches it at all; null
     for what is no receiver.
     """
@@ -95,6 +117,7 @@ class PracticeShot(Result):
     moving_mm: float
     dead_mm: float | None
     window_mm: float | None
+    called: str | None
     written: str | None
 
 
@@ -123,7 +146,10 @@ class RunView(Result):
     """A run as far as it is; `debrief` once it is over; `level` where heights are practised.
 
     Attributes:
+        look: what a look round shows; null in runs from before there was anything to look for.
+        own: what is said of instruments of the shelf that are used.
         easy: readings may be taken over; burn_text: where tapes are started; swings_to: lines to swing a tape to.
+        always_called: whether a helper reads every pull.
         hint: what somebody said who was just asked over.
     """
 
@@ -141,6 +167,9 @@ class RunView(Result):
     minutes: float
     minutes_left: float
     pulls_left: int
+    look: LookRound | None = None
+    own: list[str] = Field(default_factory=list)
+    always_called: bool = False
     easy: bool = False
     burn_text: str | None = None
     swings_to: list[str] = Field(default_factory=list)

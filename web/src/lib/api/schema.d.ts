@@ -2116,7 +2116,7 @@ export interface components {
     schemas: {
         /**
          * AcceptStep
-         * @description Take it for good, or say that it must be staked anew: the run is over.  Or ask somebody over, for a hint.
+         * @description Take it for good: the run is over.  Or ask somebody over, for a hint, or walk round and look up.
          */
         AcceptStep: {
             /**
@@ -2128,7 +2128,7 @@ export interface components {
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            do: "accept" | "restake" | "hint";
+            do: "accept" | "hint" | "look";
         };
         /**
          * Acceptance
@@ -2623,22 +2623,6 @@ export interface components {
             to_text: string;
             /** Count */
             count: number;
-        };
-        /**
-         * BleedStep
-         * @description Let the air out of the hose.
-         */
-        BleedStep: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            do: "bleed";
         };
         /**
          * BoardHeightResult
@@ -3582,6 +3566,23 @@ export interface components {
          * @enum {string}
          */
         Danger: "utilities" | "overhead" | "overhead-near" | "eyes" | "steel" | "strings" | "laser" | "trench" | "trench-unknown" | "spoil" | "machine" | "holes" | "two-people" | "concrete";
+        /**
+         * DangerSeen
+         * @description A danger of the yard as it is seen from above: a line, how far to keep from it, and what it is in words.
+         */
+        DangerSeen: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "overhead" | "paint";
+            start: components["schemas"]["Place"];
+            end: components["schemas"]["Place"];
+            /** Keep Mm */
+            keep_mm: number;
+            /** Text */
+            text: string;
+        };
         /**
          * DangersResult
          * @description What is dangerous about a structure, and where its crew is stopped.
@@ -6248,7 +6249,7 @@ export interface components {
          * @description What there is to learn from a run.
          * @enum {string}
          */
-        Lesson: "diagonals-alone" | "unproved" | "slip-left" | "slip-caught" | "misread" | "not-looked-again" | "no-benchmark" | "not-all-shot" | "not-shot-again" | "not-closed" | "unsettled" | "air-left" | "air-found" | "not-turned" | "one-stand" | "not-swung" | "burn-off" | "stood-already" | "past-the-board" | "staked-for-nothing" | "over-purse";
+        Lesson: "diagonals-alone" | "unproved" | "slip-left" | "slip-caught" | "misread" | "not-looked-again" | "no-benchmark" | "not-all-shot" | "not-shot-again" | "not-closed" | "unsettled" | "air-left" | "air-found" | "not-turned" | "one-stand" | "not-swung" | "burn-off" | "stood-already" | "past-the-board" | "staked-for-nothing" | "not-looked" | "raised-under" | "drove-beside" | "parallax" | "over-purse";
         /**
          * LevelAsked
          * @description A reading as it is being typed, and what it is read for, so that it can be told what it would mean.
@@ -6865,6 +6866,18 @@ export interface components {
             };
             /** From File */
             from_file: boolean;
+        };
+        /**
+         * LookRound
+         * @description What a look round and up showed; `dangers` and `text` are empty until somebody looked.
+         */
+        LookRound: {
+            /** Looked */
+            looked: boolean;
+            /** Dangers */
+            dangers: components["schemas"]["DangerSeen"][];
+            /** Text */
+            text: string;
         };
         /**
          * LostCreate
@@ -7668,7 +7681,7 @@ export interface components {
          * @description How it ended.
          * @enum {string}
          */
-        Outcome: "right" | "lucky" | "wrong";
+        Outcome: "right" | "lucky" | "wrong" | "unsafe";
         /**
          * OutcomeResult
          * @description What became of the moves; `nails` are those that did not do as told, the oddest first.
@@ -8523,8 +8536,9 @@ export interface components {
         };
         /**
          * PracticeShot
-         * @description A reading of heights: what it shows, and how far the water still swings about that.
+         * @description A reading of heights: what it shows, and how far the water still swings about that, or the hair swims.
          *
+         *     `called`: what a helper calls; null for who reads it.
          *     `dead_mm`: how far off its beam a receiver still sounds level, `window_mm`: and how far it catches it at all; null
          *     for what is no receiver.
          */
@@ -8548,6 +8562,8 @@ export interface components {
             dead_mm: number | null;
             /** Window Mm */
             window_mm: number | null;
+            /** Called */
+            called: string | null;
             /** Written */
             written: string | null;
         };
@@ -8890,6 +8906,8 @@ export interface components {
         /**
          * PullStep
          * @description Hold the tape between two corners, or swing it from a corner to a line, which `end` then is.
+         *
+         *     `called`: a helper reads it and calls.
          */
         PullStep: {
             /**
@@ -8911,6 +8929,11 @@ export interface components {
              * @default false
              */
             swing?: boolean;
+            /**
+             * Called
+             * @default false
+             */
+            called?: boolean;
         };
         /**
          * PullView
@@ -9464,6 +9487,27 @@ export interface components {
          */
         Respace: "hold" | "share";
         /**
+         * RestakeStep
+         * @description Say that it must be staked anew: the run is over.  `by_hand`: the ground is opened by hand before.
+         */
+        RestakeStep: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "restake";
+            /**
+             * By Hand
+             * @default false
+             */
+            by_hand?: boolean;
+        };
+        /**
          * RodMarks
          * @description Marks on a rod.
          * @enum {string}
@@ -9560,6 +9604,7 @@ export interface components {
          *
          *     `easy`: readings may be taken over instead of read by eye.
          *     `structure`: whose plan is practised, for `own-plan`; `set_task`: what somebody set, which is begun with it.
+         *     `instruments`: of the shelf, used in place of the yard's: a tape, and one of each kind for heights.
          */
         RunBegin: {
             /**
@@ -9578,6 +9623,8 @@ export interface components {
              * @default false
              */
             easy?: boolean;
+            /** Instruments */
+            instruments?: string[];
         };
         /**
          * RunFall
@@ -9826,7 +9873,10 @@ export interface components {
          * @description A run as far as it is; `debrief` once it is over; `level` where heights are practised.
          *
          *     Attributes:
+         *         look: what a look round shows; null in runs from before there was anything to look for.
+         *         own: what is said of instruments of the shelf that are used.
          *         easy: readings may be taken over; burn_text: where tapes are started; swings_to: lines to swing a tape to.
+         *         always_called: whether a helper reads every pull.
          *         hint: what somebody said who was just asked over.
          */
         RunView: {
@@ -9864,6 +9914,14 @@ export interface components {
             minutes_left: number;
             /** Pulls Left */
             pulls_left: number;
+            look: components["schemas"]["LookRound"] | null;
+            /** Own */
+            own: string[];
+            /**
+             * Always Called
+             * @default false
+             */
+            always_called: boolean;
             /**
              * Easy
              * @default false
@@ -10502,6 +10560,11 @@ export interface components {
              * @default false
              */
             turned?: boolean;
+            /**
+             * Called
+             * @default false
+             */
+            called?: boolean;
         };
         /**
          * ShotCreate
@@ -12529,6 +12592,22 @@ export interface components {
             brief: string;
         };
         /**
+         * TendStep
+         * @description Let the air out of the hose, or focus an eyepiece on its hair.
+         */
+        TendStep: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            do: "bleed" | "focus";
+        };
+        /**
          * TestCreate
          * @description A test to keep; the id is made by the client.
          */
@@ -12894,7 +12973,8 @@ export interface components {
          * TruthView
          * @description A pull against the truth: what it would have read without any error, and what was wrong with it.
          *
-         *     `minutes`: that it took; `coach`: what the coach would have pulled there, null where any will do.
+         *     `minutes`: that it took; `gained`: what it brought to what was known; `coach`: what the coach would have pulled
+         *     there, null where any will do.
          */
         TruthView: {
             /** Number */
@@ -12907,6 +12987,8 @@ export interface components {
             text: string;
             /** Minutes */
             minutes: number | null;
+            /** Gained */
+            gained: string | null;
             /** Coach */
             coach: string | null;
         };
@@ -23347,7 +23429,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PullStep"] | components["schemas"]["WriteStep"] | components["schemas"]["MoveStep-Input"] | components["schemas"]["AcceptStep"] | components["schemas"]["SetupStep"] | components["schemas"]["ShootStep"] | components["schemas"]["SetStep"] | components["schemas"]["BleedStep"] | components["schemas"]["SayStep"];
+                "application/json": components["schemas"]["PullStep"] | components["schemas"]["WriteStep"] | components["schemas"]["MoveStep-Input"] | components["schemas"]["AcceptStep"] | components["schemas"]["RestakeStep"] | components["schemas"]["SetupStep"] | components["schemas"]["ShootStep"] | components["schemas"]["SetStep"] | components["schemas"]["TendStep"] | components["schemas"]["SayStep"];
             };
         };
         responses: {

@@ -50,7 +50,12 @@ _BRIEF = {
     "{height} above the benchmark, each further one {fall} lower than the one before, so that a rail lies straight. "
     "Bring them to it and accept.",
 }
-_ENDED = {Outcome.RIGHT: "{right}, proved", Outcome.LUCKY: "{right} by luck", Outcome.WRONG: "not {right}"}
+_ENDED = {
+    Outcome.RIGHT: "{right}, proved",
+    Outcome.LUCKY: "{right} by luck",
+    Outcome.WRONG: "not {right}",
+    Outcome.UNSAFE: "not safely",
+}
 
 
 def brief_text(task: PracticeTask, units: Units) -> str:

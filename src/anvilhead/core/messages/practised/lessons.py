@@ -30,6 +30,13 @@ _LESSON = {
     "reading and take the mean.",
     Lesson.ONE_STAND: "From midway both sights are alike and their difference is true; from near one peg it is not, "
     "when the level lies. Only both stands together tell.",
+    Lesson.NOT_LOOKED: "Work began before anybody had looked round and up. What hangs over a yard and what is painted "
+    "on its ground is seen by who looks first.",
+    Lesson.RAISED_UNDER: "A rod was raised beside a line overhead. Power jumps the last of the gap, and kills: read "
+    "those points with what needs no rod, or ask the line's owner first.",
+    Lesson.DROVE_BESIDE: "Stakes were driven beside paint. What is marked lies about there, not just there: the ground "
+    "is opened by hand first, as the local rule says.",
+    Lesson.PARALLAX: "The hair swam on the rod as the eye moved. Focus the eyepiece on it before anything is read.",
     Lesson.OVER_PURSE: "It took more than was in the purse.",
 }
 

@@ -1,29 +1,38 @@
 """What is said of strings in the practice yard: how a run ended, what each pull told, what somebody asked over says."""
 
 from anvilhead.core.check.squaring import Verdict
+from anvilhead.core.messages.made.trend_words import SHOWN_OVER_MM
+from anvilhead.core.messages.practised.danger_words import UNSAFE_TEXT
 from anvilhead.core.messages.spoken import spoken
-from anvilhead.core.messages.words import SLIP_TEXT, headline, move_text, next_pull_text, pull_name
+from anvilhead.core.messages.words import SLIP_TEXT, headline, listed, move_text, next_pull_text, pull_name
+from anvilhead.core.practice.conditions import OwnTape
 from anvilhead.core.practice.debrief import Debrief, Outcome
+from anvilhead.core.practice.gained import Gained
 from anvilhead.core.practice.practice_yard import PracticeYard, Pulled
 from anvilhead.core.practice.tasks import PracticeTask
-from anvilhead.core.units.length_printing import print_small, print_within
+from anvilhead.core.units.length_printing import print_distance, print_small, print_within
 from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
 from anvilhead.core.units.units import Units
 
+BETTER = 0.9
+"""A pull that leaves more than this of what is not known told little."""
 _OUTCOME = {
     Outcome.RIGHT: "Square, and you proved it.",
     Outcome.LUCKY: "Square, but nothing you wrote down proves it: the next time it may not be.",
     Outcome.WRONG: "Not square: what was accepted would be poured as it is.",
+    Outcome.UNSAFE: UNSAFE_TEXT,
 }
 _RESTAKED = {
     Outcome.RIGHT: "Staked anew, and rightly: your numbers show it.",
     Outcome.LUCKY: "Staked anew, and rightly, but nothing you wrote down shows it.",
     Outcome.WRONG: "Staked anew for nothing: half a day is lost.",
+    Outcome.UNSAFE: UNSAFE_TEXT,
 }
 _PARALLEL = {
     Outcome.RIGHT: "Parallel, and you proved it.",
     Outcome.LUCKY: "Parallel, but no swing from both ends shows it.",
     Outcome.WRONG: "Not parallel at its distance.",
+    Outcome.UNSAFE: UNSAFE_TEXT,
 }
 
 
@@ -41,6 +50,23 @@ def coach_pull_text(pulled: Pulled, coach: str | None) -> str | None:
     if coach is None or set(coach.split("–")) == {pulled.start, pulled.end}:
         return None
     return f"The coach would have pulled {coach}." if coach else "The coach would have pulled no more."
+
+
+def gained_text(found: Gained, units: Units) -> str:
+    """What a pull brought to what its round knew."""
+    before, after = found.before, found.after
+    if after.within_mm is None:
+        return f"After it {listed(after.loose)} can still move."
+    within = print_within(after.within_mm, units)
+    if before is None or before.within_mm is None:
+        return f"It holds the shape: every corner is known to {within}."
+    if not before.spare and after.spare:
+        return f"It is the first to spare: from here a wrong number shows. Corners are known to {within}."
+    if found.again:
+        return "Read again, it stands in place of what was read before."
+    if after.within_mm < BETTER * before.within_mm:
+        return f"It brought what is known from {print_within(before.within_mm, units)} to {within}."
+    return "It told little that was not known."
 
 
 def hint_text(yard: PracticeYard, units: Units) -> str:
@@ -72,6 +98,18 @@ def truth_text(pulled: Pulled, units: Units) -> str:
     off = pulled.shows_mm - pulled.true_mm
     by = print_small(off, units)
     return f"{name}: the tape was {by} {'long' if off > 0 else 'short'}." if by else f"{name}: the tape was right."
+
+
+def own_tape_text(tape: OwnTape, units: Units) -> str:
+    """What is said of a tape of the shelf that is pulled."""
+    over = SHOWN_OVER_MM[units]
+    by = print_small(tape.zero_mm + tape.scale * over, units)
+    claim = f"“{tape.name}” claims {print_within(tape.grade.constant_mm, units)} on a short pull."
+    if not by:
+        return claim
+    way = "much" if tape.zero_mm + tape.scale * over > 0 else "little"
+    at = print_distance(over, units)
+    return f"{claim} Its last test: on {at} it reads {by} too {way}. Write what it shows; the book takes that off."
 
 
 def coach_text(found: Debrief, task: PracticeTask, units: Units) -> str:

@@ -87,9 +87,9 @@ class Database:
             seal_unsealed(session)
 
     def empty(self) -> None:
-        """Throw everything away and make the tables afresh."""
+        """Throw everything away and make the tables afresh, also where a change of them was cut off half-way."""
+        self.drop_all_tables()
         with self._translated():
-            command.downgrade(self.alembic_config(), "base")
             command.upgrade(self.alembic_config(), "head")
 
     def drop_all_tables(self) -> None:

@@ -2,11 +2,11 @@
 
 from collections.abc import Sequence
 
-from sqlalchemy import or_, select
+from sqlalchemy import func, or_, select
 from sqlalchemy.orm import Session, selectinload
 
 from anvilhead.store.errors import NotFound
-from anvilhead.store.tables import PracticeRunRow, PracticeSetRow
+from anvilhead.store.tables import PracticeRunRow, PracticeSetRow, PracticeStepRow
 
 
 def run_by_id(session: Session, run_id: str, *, to_change: bool = False) -> PracticeRunRow:
@@ -26,6 +26,12 @@ def runs_of(session: Session, who: str, most: int) -> Sequence[PracticeRunRow]:
     """The latest runs of somebody, newest first."""
     query = select(PracticeRunRow).options(selectinload(PracticeRunRow.steps)).where(PracticeRunRow.who == who)
     return session.scalars(query.order_by(PracticeRunRow.at.desc()).limit(most)).all()
+
+
+def steps_done(session: Session, run_id: str) -> int:
+    """How many steps a run has."""
+    counted = select(func.count()).select_from(PracticeStepRow).where(PracticeStepRow.run_id == run_id)
+    return session.scalar(counted) or 0
 
 
 def set_by_id(session: Session, set_id: str) -> PracticeSetRow:

@@ -1,4 +1,4 @@
-"""Live: both ends of a tape see what the other recorded within a second."""
+"""Live: both ends of a tape see what the other recorded within a second, and so do two who practise one run."""
 
 import asyncio
 from collections.abc import AsyncIterator, Callable
@@ -11,10 +11,11 @@ from fastapi.sse import EventSourceResponse, ServerSentEvent
 
 from anvilhead.api.dependencies import Db
 from anvilhead.api.problems import ANSWERS
+from anvilhead.service.practising.runs import mark_of_run
 from anvilhead.service.rounds import mark_of
 from anvilhead.store.errors import StoreError
 
-router = APIRouter(prefix="/jobs/{job_id}", tags=["live"], responses=ANSWERS)
+router = APIRouter(tags=["live"], responses=ANSWERS)
 
 LOOK_EVERY_S = 0.4
 """The database is asked this often, not a memory of this process: many servers may share one database."""
@@ -25,31 +26,43 @@ def look_every() -> float:
     return LOOK_EVERY_S
 
 
-def is_stopping(request: Request) -> Callable[[], bool]:
-    """Whether the server is being stopped: a stream that does not end would hold it up."""
-    found: Callable[[], bool] = request.app.state.is_stopping
-    return found
+class Watch:
+    """Somebody who listens until they leave, or the server is being stopped: a stream without end would hold it up."""
+
+    def __init__(self, request: Request, every_s: Annotated[float, Depends(look_every)]) -> None:
+        self._request = request
+        self._every_s = every_s
+
+    async def told(self, mark_now: Callable[[], str]) -> AsyncIterator[ServerSentEvent]:
+        """An event whenever a mark differs from the one before; the first at once."""
+        seen = ""
+        while not (self._request.app.state.is_stopping() or await self._request.is_disconnected()):
+            try:
+                mark = await run_in_threadpool(mark_now)
+            except StoreError:  # the database is away: the client keeps its own watch on that
+                mark = seen
+            if mark != seen:
+                seen = mark
+                yield ServerSentEvent(data={"mark": mark}, event="changed", id=mark)
+            await asyncio.sleep(self._every_s)
 
 
-@router.get("/changes", response_class=EventSourceResponse)
+@router.get("/jobs/{job_id}/changes", response_class=EventSourceResponse)
 async def changes(
-    request: Request,
-    database: Db,
-    job_id: UUID,
-    every_s: Annotated[float, Depends(look_every)],
-    stopping: Annotated[Callable[[], bool], Depends(is_stopping)],
+    database: Db, job_id: UUID, watch: Annotated[Watch, Depends(Watch)]
 ) -> AsyncIterator[ServerSentEvent]:
     """An event `changed` whenever anything of a job was recorded; the first at once.
 
     Its `id` is a mark of what there is, so that a client knows whether it has seen it.
     """
-    seen = ""
-    while not (stopping() or await request.is_disconnected()):
-        try:
-            mark = await run_in_threadpool(mark_of, database, str(job_id))
-        except StoreError:  # the database is away: the client keeps its own watch on that
-            mark = seen
-        if mark != seen:
-            seen = mark
-            yield ServerSentEvent(data={"mark": mark}, event="changed", id=mark)
-        await asyncio.sleep(every_s)
+    async for event in watch.told(lambda: mark_of(database, str(job_id))):
+        yield event
+
+
+@router.get("/practice/runs/{run_id}/changes", response_class=EventSourceResponse)
+async def run_changes(
+    database: Db, run_id: UUID, watch: Annotated[Watch, Depends(Watch)]
+) -> AsyncIterator[ServerSentEvent]:
+    """An event `changed` whenever something was done in a practice run; the first at once."""
+    async for event in watch.told(lambda: mark_of_run(database, str(run_id))):
+        yield event

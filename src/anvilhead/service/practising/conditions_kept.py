@@ -11,16 +11,13 @@ from anvilhead.core.levels.level_instrument import LevelClass, LevelInstrument
 from anvilhead.core.measure.tape import TapeClass
 from anvilhead.core.practice.conditions import Conditions, OwnLevel, OwnTape
 from anvilhead.core.practice.level_tasks import KINDS, Tool
-from anvilhead.core.shelf.shelf_kind import ShelfKind
+from anvilhead.core.shelf.practised import practised_as
 from anvilhead.jobfile.levels.written.said import class_of
 from anvilhead.service.asked.shelf_documents import ShelfInstrument
 from anvilhead.service.shelf.found import Found, device_of, found_in, tape_class_of, test_in
 from anvilhead.store import shelf
 from anvilhead.store.errors import Conflict
 from anvilhead.store.shelf_tables import ShelfInstrumentRow
-
-TAPES = (ShelfKind.STEEL_TAPE, ShelfKind.LONG_TAPE)
-_TOOLS = {level: tool for tool, level in KINDS.items()}
 
 
 def kept_conditions(session: Session, instruments: Sequence[UUID]) -> dict[str, Any]:
@@ -30,18 +27,22 @@ def kept_conditions(session: Session, instruments: Sequence[UUID]) -> dict[str, 
         Conflict: when two instruments are for one thing, or one is for nothing that is practised.
         NotFound: when the shelf has no such instrument.
     """
-    kept: dict[str, Any] = {"has_dangers": True, "tape": None, "levels": {}}
-    for one in dict.fromkeys(map(str, instruments)):
+    kept: dict[str, Any] = {
+        "has_dangers": True,
+        "tape": None,
+        "levels": {},
+        "instruments": list(dict.fromkeys(map(str, instruments))),
+    }
+    for one in kept["instruments"]:
         row = shelf.instrument_by_id(session, one)
         instrument = ShelfInstrument.model_validate(row.document)
-        level = instrument.kind.level
-        if instrument.kind in TAPES:
-            taken, kept["tape"] = kept["tape"], asdict(_tape(row, instrument))
-        elif level in _TOOLS:
-            tool = _TOOLS[level]
-            taken, kept["levels"][tool] = kept["levels"].get(tool), asdict(_level(row, instrument, level))
-        else:
+        use = practised_as(instrument.kind)
+        if use is None:
             raise Conflict(f"“{row.name}” is nothing that is practised with. Leave it on the shelf.")
+        if isinstance(use, Tool):
+            taken, kept["levels"][use] = kept["levels"].get(use), asdict(_level(row, instrument, KINDS[use]))
+        else:
+            taken, kept["tape"] = kept["tape"], asdict(_tape(row, instrument))
         if taken:
             raise Conflict(f"“{taken['name']}” and “{row.name}” are for the same. Take one of them.")
     return kept

@@ -47,7 +47,7 @@ from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict
 from anvilhead.store.people import By
-from anvilhead.store.practice import run_by_id, runs_of, set_by_id, set_of
+from anvilhead.store.practice import run_by_id, runs_of, set_by_id, set_of, steps_done
 from anvilhead.store.tables import PracticeRunRow, PracticeSetRow, PracticeStepRow
 
 MOST_STEPS = 500
@@ -145,6 +145,12 @@ def get_run(database: Database, run_id: str) -> RunView:
         return _with_next(session, run_by_id(session, run_id))
 
 
+def mark_of_run(database: Database, run_id: str) -> str:
+    """A word that differs once anything was done in a run."""
+    with database.session() as session:
+        return str(steps_done(session, run_id))
+
+
 def _with_next(session: Session, row: PracticeRunRow) -> RunView:
     """A run, and once it is over the first task of the path that whoever did it has not ended right yet."""
     view = _view(row)
@@ -226,6 +232,7 @@ def _view(row: PracticeRunRow) -> RunView:
         "at": row.at,
         "easy": row.easy,
         "look": look_round(yard, units),
+        "instruments": (row.conditions or {}).get("instruments", []),
         "minutes": round(yard.seconds / 60, 1),
         "minutes_left": round(yard.task.minutes - yard.seconds / 60, 1),
         "hint": _hint(row, yard, units),

@@ -15,7 +15,9 @@ from anvilhead.core.messages.made.shelf_words import (
     standing_text,
 )
 from anvilhead.core.messages.made.trend_words import drift_text
+from anvilhead.core.messages.practised.height_words import PRACTISED_NAMES
 from anvilhead.core.shelf.looked_after import looked_after
+from anvilhead.core.shelf.practised import practised_as
 from anvilhead.core.shelf.shelf_kind import ShelfKind
 from anvilhead.core.trends.drifting import Drift, drift_of
 from anvilhead.core.units.length_printing import print_small
@@ -109,6 +111,7 @@ def instrument_view(
     every = instrument.kind.usual_days if instrument.test_every is None else instrument.test_every
     stands = looked_after(happened(tests), every, now)
     last = next((found for test, found in reversed(tests) if found and test.struck_at is None), None)
+    use = practised_as(instrument.kind)
     return ShelfInstrumentView(
         id=row.id,
         document=instrument,
@@ -136,6 +139,7 @@ def instrument_view(
             if use.job_id in jobs
         ],
         taken=_taken(instrument, tests, units),
+        practised_as=None if use is None else PRACTISED_NAMES[use],
     )
 
 

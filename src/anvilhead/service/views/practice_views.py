@@ -147,7 +147,7 @@ class RunView(Result):
 
     Attributes:
         look: what a look round shows; null in runs from before there was anything to look for.
-        own: what is said of instruments of the shelf that are used.
+        instruments: of the shelf that it was begun with; own: what is said of those that are used.
         easy: readings may be taken over; burn_text: where tapes are started; swings_to: lines to swing a tape to.
         always_called: whether a helper reads every pull.
         hint: what somebody said who was just asked over.
@@ -168,6 +168,7 @@ class RunView(Result):
     minutes_left: float
     pulls_left: int
     look: LookRound | None = None
+    instruments: list[UUID] = Field(default_factory=list)
     own: list[str] = Field(default_factory=list)
     always_called: bool = False
     easy: bool = False

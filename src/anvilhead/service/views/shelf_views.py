@@ -64,6 +64,7 @@ class ShelfInstrumentView(Result):
         tests: newest first, with knocks; ways: how it can be tested.
         test_every: days, as said or as usual for its kind.
         taken: what a plan takes over; null for what no plan does.
+        practised_as: what it is in the practice yard; null for what nothing is practised with.
     """
 
     id: str
@@ -88,6 +89,7 @@ class ShelfInstrumentView(Result):
     test_every: int
     uses: list[ShelfUseView]
     taken: TakenOver | None
+    practised_as: str | None
 
 
 class ShelfView(Result):

@@ -1376,6 +1376,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/runs/{run_id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Run Changes
+         * @description An event `changed` whenever something was done in a practice run; the first at once.
+         */
+        get: operations["run_changes_api_practice_runs__run_id__changes_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/structures/{structure_id}/sheet.pdf": {
         parameters: {
             query?: never;
@@ -9874,7 +9894,7 @@ export interface components {
          *
          *     Attributes:
          *         look: what a look round shows; null in runs from before there was anything to look for.
-         *         own: what is said of instruments of the shelf that are used.
+         *         instruments: of the shelf that it was begun with; own: what is said of those that are used.
          *         easy: readings may be taken over; burn_text: where tapes are started; swings_to: lines to swing a tape to.
          *         always_called: whether a helper reads every pull.
          *         hint: what somebody said who was just asked over.
@@ -9915,6 +9935,8 @@ export interface components {
             /** Pulls Left */
             pulls_left: number;
             look: components["schemas"]["LookRound"] | null;
+            /** Instruments */
+            instruments: string[];
             /** Own */
             own: string[];
             /**
@@ -10425,6 +10447,7 @@ export interface components {
          *         tests: newest first, with knocks; ways: how it can be tested.
          *         test_every: days, as said or as usual for its kind.
          *         taken: what a plan takes over; null for what no plan does.
+         *         practised_as: what it is in the practice yard; null for what nothing is practised with.
          */
         ShelfInstrumentView: {
             /** Id */
@@ -10466,6 +10489,8 @@ export interface components {
             /** Uses */
             uses: components["schemas"]["ShelfUseView"][];
             taken: components["schemas"]["TakenOver"] | null;
+            /** Practised As */
+            practised_as: string | null;
         };
         /**
          * ShelfKind
@@ -22009,6 +22034,82 @@ export interface operations {
             header?: never;
             path: {
                 job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    run_changes_api_practice_runs__run_id__changes_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
             };
             cookie?: never;
         };

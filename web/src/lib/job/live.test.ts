@@ -30,7 +30,7 @@ beforeEach(() => {
 	vi.stubGlobal('EventSource', FakeStream);
 	FakeStream.all = [];
 	told = 0;
-	leave = follow('j', () => told++);
+	leave = follow('/api/jobs/j/changes', () => told++);
 });
 
 test('the first mark only says where things stand; a new one tells, the same one again does not', () => {

@@ -4,23 +4,40 @@ import { newId } from '$lib/ui/newId';
 
 export type Run = Schemas['RunView'];
 type Done =
-	| { do: 'pull'; start: string; end: string; swing: boolean }
+	| { do: 'pull'; start: string; end: string; swing: boolean; called: boolean }
 	| { do: 'write'; pull: number; reading: string }
 	| { do: 'move'; board: string; inward: string }
 	| { do: 'setup'; tool: string; stand: string }
-	| { do: 'shoot'; at: string; wait_s: number; turned: boolean }
+	| { do: 'shoot'; at: string; wait_s: number; turned: boolean; called: boolean }
 	| { do: 'set'; at: string; up: string }
-	| { do: 'bleed' }
+	| { do: 'bleed' | 'focus' }
+	| { do: 'restake'; by_hand: boolean }
 	| { do: 'say'; too_much: string }
-	| { do: 'accept' | 'hint' | 'restake' };
+	| { do: 'accept' | 'hint' | 'look' };
+const SHORT_WAIT_S = 30;
 /** What holds a length that was typed. */
 const TYPED = ['reading', 'inward', 'up', 'too_much'];
+
+/** The last, as long as nothing was written of it. */
+function openOf<T extends { written: string | null }>(all: readonly T[] = []): T | undefined {
+	const last = all.at(-1);
+	return last?.written === null ? last : undefined;
+}
 
 /** One run of a task: everything done is asked of the server, which alone knows the site. */
 export class PracticeRun {
 	run = $state.raw<Run>();
 	trouble = $state('');
 	isBusy = $state(false);
+	/** A helper reads and calls. */
+	called = $state(false);
+	/** Seconds that a hose is left to rest. */
+	wait = $state(SHORT_WAIT_S);
+	/** The level is turned end for end, or the hose's walking end held beside the other. */
+	turned = $state(false);
+	/** The pull, or the reading of a height, that is still to be written down. */
+	readonly openPull = $derived.by(() => openOf(this.run?.pulls));
+	readonly openShot = $derived.by(() => openOf(this.run?.level?.shots));
 
 	async load(id: string): Promise<void> {
 		await this.#asked(() =>
@@ -36,10 +53,20 @@ export class PracticeRun {
 			id: newId(),
 			task: task as Schemas['TaskKey'],
 			units: run.units,
-			easy: run.easy
+			easy: run.easy,
+			instruments: run.instruments
 		};
 		const done = await this.#asked(() => answer(api.POST('/api/practice/runs', { body })));
 		return done ? body.id : '';
+	}
+
+	/** What was done on another device. */
+	async refresh(): Promise<void> {
+		if (this.run && !this.isBusy) await this.load(this.run.id);
+	}
+
+	pull(start: string, end: string, swing = false): Promise<boolean> {
+		return this.take({ do: 'pull', start, end, swing, called: this.called });
 	}
 
 	/** Do one thing; answers whether it was done. */

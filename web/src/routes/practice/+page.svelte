@@ -6,6 +6,7 @@
 	import { UNITS } from '$lib/job/session.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import { person } from '$lib/person/person.svelte';
+	import FromShelf from '$lib/practice/FromShelf.svelte';
 	import SetTasks from '$lib/practice/SetTasks.svelte';
 	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import Choice from '$lib/ui/Choice.svelte';
@@ -17,6 +18,7 @@
 	let path = $state.raw<Schemas['RunSummary'][]>([]);
 	let trouble = $state('');
 	let easy = $state(false);
+	let instruments = $state.raw<string[]>([]);
 	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
 	async function trying(work: () => Promise<void>) {
@@ -38,7 +40,7 @@
 	async function begin(task: Schemas['TaskView']) {
 		if (!(await person.ensure())) return;
 		await trying(async () => {
-			const body = { id: newId(), task: task.key, units, easy };
+			const body = { id: newId(), task: task.key, units, easy, instruments };
 			const run = await answer(api.POST('/api/practice/runs', { body }));
 			await goto(`/practice/${run.id}`);
 		});
@@ -68,6 +70,7 @@
 				>the easy grade: readings may be taken over instead of read by eye</Checkbox
 			>
 		</div>
+		<FromShelf {units} onChosen={(ids) => (instruments = ids)} />
 		{#if trouble}<p role="alert" class="caution mb-3 font-semibold">{trouble}</p>{/if}
 		<ol class="grid gap-4 sm:grid-cols-3">
 			{#each tasks as task (task.key)}

@@ -10,6 +10,7 @@ from anvilhead.core.practice.debrief import Outcome
 from anvilhead.core.practice.level_debrief import STILL_MM, LevelDebrief, LevelGain
 from anvilhead.core.practice.level_tasks import BENCHMARK, OVER_MM, Stand, Tool
 from anvilhead.core.practice.level_yard import LevelYard, Shot
+from anvilhead.core.shelf.practised import TAPE
 from anvilhead.core.units.length_printing import print_distance, print_small, print_within
 from anvilhead.core.units.units import Units
 
@@ -118,4 +119,5 @@ TOOL_NAMES = {
     Tool.LINE: "line level",
     Tool.OPTICAL: "optical level",
 }
+PRACTISED_NAMES = {TAPE: "tape", **{tool.value: name for tool, name in TOOL_NAMES.items()}}
 STAND_NAMES = {Stand.MIDDLE: "midway", Stand.NEAR_A: "near A"}

@@ -3,6 +3,7 @@
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { PracticeRun, Run } from '$lib/practice/run.svelte';
+	import WhoReads from '$lib/practice/WhoReads.svelte';
 	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import Choice from '$lib/ui/Choice.svelte';
 	import Hose from './Hose.svelte';
@@ -14,13 +15,8 @@
 		practice: PracticeRun;
 		run: Run;
 		site: NonNullable<Run['level']>;
-		/** How long a hose is left, and whether the level or the hose's end is turned. */
-		wait: number;
-		turned: boolean;
-		onWait: (seconds: number) => void;
-		onTurned: (turned: boolean) => void;
 	}
-	let { practice, run, site, wait, turned, onWait, onTurned }: Props = $props();
+	let { practice, run, site }: Props = $props();
 
 	const WAITS = [
 		{ value: '10', label: '10 s' },
@@ -32,8 +28,7 @@
 		{ value: 'up', label: 'up' },
 		{ value: 'down', label: 'down' }
 	] as const;
-	const last = $derived(site.shots.at(-1));
-	const open = $derived(last && last.written === null ? last : undefined);
+	const open = $derived(practice.openShot);
 	let stand = $state('middle');
 	let reading = $state('');
 	let top = $state('');
@@ -53,12 +48,15 @@
 	}
 </script>
 
-<p><Words text={run.task.brief} /></p>
 {#if open}
 	<form onsubmit={write} aria-label="Write down {open.at}">
 		<h2 class="text-xl font-bold">{open.at}{open.turned ? ', turned' : ''}</h2>
 		{#key open.number}
-			{#if open.tool === 'laser'}<Receiver shot={open} units={run.units} />
+			{#if open.called}
+				<p class="text-2xl">
+					Your helper calls: <b class="numbers"><Words text={open.called} /></b>
+				</p>
+			{:else if open.tool === 'laser'}<Receiver shot={open} units={run.units} />
 			{:else if open.tool === 'hose'}<Hose shot={open} units={run.units} />
 			{:else if open.tool === 'line'}<StringLevel shot={open} units={run.units} />
 			{:else}<Sight shot={open} units={run.units} />{/if}
@@ -107,11 +105,11 @@
 		<Choice
 			label="Wait"
 			options={WAITS}
-			value={String(wait)}
-			onValue={(next) => onWait(Number(next))}
+			value={String(practice.wait)}
+			onValue={(next) => (practice.wait = Number(next))}
 			loose
 		/>
-		<Checkbox checked={turned} onChecked={onTurned}
+		<Checkbox checked={practice.turned} onChecked={(on) => (practice.turned = on)}
 			>hold the walking end beside the other, at the benchmark</Checkbox
 		>
 		<button
@@ -120,8 +118,17 @@
 			onclick={() => practice.take({ do: 'bleed' })}>let the air out of the hose</button
 		>
 	{:else if site.tool === 'line'}
-		<Checkbox checked={turned} onChecked={onTurned}>turn the level end for end</Checkbox>
+		<Checkbox checked={practice.turned} onChecked={(on) => (practice.turned = on)}
+			>turn the level end for end</Checkbox
+		>
+	{:else if site.tool === 'optical'}
+		<button
+			class="min-h-11 underline"
+			disabled={practice.isBusy}
+			onclick={() => practice.take({ do: 'focus' })}>focus the eyepiece on its hair</button
+		>
 	{/if}
+	<WhoReads {practice} />
 </section>
 {#if site.tops.length}
 	<form class="border-t border-rule pt-2" onsubmit={set} aria-label="Set a top">

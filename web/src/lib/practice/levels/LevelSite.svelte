@@ -1,17 +1,31 @@
 <!-- A yard of heights from above: the benchmark, the tops or pegs, and what stands among them. -->
 <script lang="ts">
+	import DangerLines from '$lib/practice/DangerLines.svelte';
 	import Words from '$lib/lengths/Words.svelte';
-	import type { Run } from '$lib/practice/run.svelte';
+	import type { PracticeRun, Run } from '$lib/practice/run.svelte';
 
 	interface Props {
+		practice: PracticeRun;
+		run: Run;
 		site: NonNullable<Run['level']>;
-		/** The point that is being read. */
-		current: string;
-		/** Points can be shot. */
-		ready: boolean;
-		onShoot: (at: string) => void;
 	}
-	let { site, current, ready, onShoot }: Props = $props();
+	let { practice, run, site }: Props = $props();
+
+	const current = $derived(practice.openShot?.at ?? '');
+	const ready = $derived(
+		Boolean(site.tool) && !practice.openShot && !run.debrief && !practice.isBusy
+	);
+	function shoot(at: string) {
+		const { turned, called, wait } = practice;
+		const hose = site.tool === 'hose';
+		void practice.take({
+			do: 'shoot',
+			at: turned && hose ? 'BM' : at,
+			wait_s: hose ? wait : 0,
+			turned: turned && (hose || site.tool === 'line'),
+			called
+		});
+	}
 
 	let width = $state(0);
 	const HEIGHT = $derived(width < 600 ? 300 : 440);
@@ -44,6 +58,7 @@
 			{#if tops.length}
 				<polygon points={tops.map((at) => `${px(at).x},${px(at).y}`).join(' ')} class="ground" />
 			{/if}
+			<DangerLines look={run.look} place={px} {scale} />
 			{#if site.stands_at}
 				{@const at = px(site.stands_at)}
 				{#each points as [name, to] (name)}
@@ -75,7 +90,7 @@
 				style:top="{px(at).y}px"
 				disabled={!ready}
 				aria-label="Read {name}"
-				onclick={() => onShoot(name)}>{name}</button
+				onclick={() => shoot(name)}>{name}</button
 			>
 		{/each}
 	{/if}

@@ -12,7 +12,7 @@
 	const jobId = $derived(page.params.job ?? '');
 	const structureId = $derived(page.params.structure);
 	$effect(() => void session.load(jobId, structureId));
-	$effect(() => follow(jobId, () => void session.refresh()));
+	$effect(() => follow(`/api/jobs/${jobId}/changes`, () => void session.refresh()));
 
 	onMount(() => {
 		outbox.onDelivered = (structure) => session.take(structure);

@@ -3,7 +3,8 @@
 	import { exaggerated, fittingFactor } from '$lib/drawing/exaggerate';
 	import type { XY } from '$lib/drawing/viewport';
 	import Len from '$lib/lengths/Len.svelte';
-	import type { Run } from './run.svelte';
+	import DangerLines from '$lib/practice/DangerLines.svelte';
+	import type { Run } from '$lib/practice/run.svelte';
 
 	interface Props {
 		run: Run;
@@ -76,6 +77,7 @@
 <div bind:clientWidth={width} class="border border-rule bg-sheet">
 	<svg {width} {height} role="group" aria-label="Plan of the task, corners {names.join(', ')}">
 		<polygon points={ring(planned)} class="ground" />
+		<DangerLines look={run.look} place={(one) => at({ x: one.x_mm, y: one.y_mm })} {scale} />
 		{#if current}
 			{@const one = at(planned[current[0]] as XY)}
 			{@const two = at(endOf(current))}

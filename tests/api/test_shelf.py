@@ -1,11 +1,8 @@
 """The shelf over the wire: instruments of all jobs, their tests wherever they were made, and what moved over."""
 
 import json
-import socket
-import threading
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
-from contextlib import suppress
 from typing import Any
 from uuid import uuid4
 
@@ -16,6 +13,7 @@ from sqlalchemy import text
 
 from anvilhead.demo.samples import load_shelf
 from anvilhead.store.database import Database
+from tests.api.wire import Wire
 
 Make = Callable[..., dict[str, Any]]
 
@@ -337,42 +335,3 @@ class TestAsked:
         body = {"id": str(uuid4()), "units": "m", "instrument": {"name": "L", "kind": "laser", "link": link}}
         answer = client.post("/api/shelf", json=body)
         assert (answer.status_code, answer.json()["problems"][0]["pointer"]) == (422, "/instrument/link/host")
-
-
-class Wire:
-    """A gateway on this machine that does one thing after the other, each over a connection of its own."""
-
-    def __init__(self) -> None:
-        self.server = socket.create_server(("127.0.0.1", 0))
-        self.port = self.server.getsockname()[1]
-        self.does = "answer"
-
-    def __enter__(self) -> "Wire":
-        threading.Thread(target=self._serve, daemon=True).start()
-        return self
-
-    def __exit__(self, *_: object) -> None:
-        self.server.shutdown(socket.SHUT_RDWR)
-        self.server.close()
-
-    def then(self, does: str) -> None:
-        self.does = does
-
-    def _serve(self) -> None:
-        with suppress(OSError):
-            while True:
-                connection, _ = self.server.accept()
-                with connection, connection.makefile("rw", encoding="utf-8", newline="\n") as lines, suppress(OSError):
-                    self._talk(lines)
-
-    def _talk(self, lines: Any) -> None:
-        lines.readline()
-        lines.write(f"device laser {'simulated' if self.does == 'simulated' else 'real'} Rotor\n")
-        lines.flush()
-        asked = lines.readline().split()
-        if not asked:
-            return
-        lines.write("battery 80\nreading ")  # half a line, and then nothing
-        if self.does != "unplug":
-            lines.write(f"{asked[1]} 1270.0 2026-05-04T07:00:00+00:00\n")
-        lines.flush()

@@ -132,6 +132,8 @@ def test_a_lead_sets_a_task_and_a_helper_ends_it(browser: Browser, site: str, pa
     expect(page.get_by_role("heading", name="What you set")).to_be_visible()
     helper.goto("/practice")
     helper.get_by_role("button", name="Begin it").click()
+    helper.get_by_role("button", name="Look round and up").click()
+    expect(helper.get_by_role("status")).not_to_be_empty()
     helper.get_by_role("button", name="ask somebody over").click()
     expect(helper.get_by_role("status").filter(has_text="Pull a whole round")).to_be_visible()
     helper.get_by_role("button", name="It must be staked anew").click()
@@ -168,3 +170,22 @@ def test_a_parallel_string_is_swung_and_a_plan_of_ones_own_is_practised(sized_pa
     structure = store.rsplit("/", 1)[1]
     readings = page.request.get(f"/api/structures/{structure}").json()["pulls"]
     assert readings == []  # nothing of it among the job's readings
+
+
+def test_what_a_second_device_does_in_a_run_is_seen_on_the_first(browser: Browser, site: str, page: Page) -> None:
+    """A helper calls on one; it is written down on the other, which stays where it is."""
+    page.goto("/practice")
+    page.get_by_role("button", name="Begin Square a slab").click()
+    page.get_by_role("radio", name="my helper calls").click()
+    expect(page.get_by_role("button", name="Corner A")).to_be_visible()
+    other = open_page(browser, site, {"width": 390, "height": 844}, who="Ida")
+    other.goto(page.url)
+    expect(other.get_by_role("button", name="Corner A")).to_be_visible()
+    page.get_by_role("button", name="Corner A").click()
+    page.get_by_role("button", name="Corner C").click()
+    expect(page.get_by_text("Your helper calls")).to_be_visible()
+    expect(other.get_by_text("Your helper calls")).to_be_visible()
+    other.get_by_label("What you write down").fill("45' 7")
+    other.get_by_role("button", name="Write it down").click()
+    expect(page.get_by_role("row").filter(has_text="A–C")).to_contain_text("45′ 7″")
+    expect(page.get_by_text("Your helper calls")).to_have_count(0)

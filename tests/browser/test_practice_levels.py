@@ -109,11 +109,15 @@ def test_a_receiver_is_slid_until_it_sounds_level(sized_page: Page) -> None:
 def test_a_level_is_judged_from_two_stands(sized_page: Page) -> None:
     page = sized_page
     begin(page, "A level that may lie")
+    page.get_by_role("button", name="Look round and up").click()
+    expect(page.get_by_role("status").first).to_contain_text(re.compile("this yard|over the yard|on the ground"))
     found = {}
     for stand in ("middle", "near-a"):
         page.get_by_label("Stand").select_option(stand)
         page.get_by_role("button", name="Set up the optical level").click()
         expect(page.get_by_text("stands. Tap a point to read it.")).to_be_visible()
+        page.get_by_role("button", name="focus the eyepiece").click()
+        expect(page.get_by_text("the eyepiece: focused")).to_have_count(1 if stand == "middle" else 2)
         found[stand] = inches(read(page, "B")) - inches(read(page, "A"))
     lies = (found["near-a"] - found["middle"]) * 100 / (200 - 2 * 6)
     page.get_by_label("On 100 ft it reads too much by").fill(f'{lies:.4f}"')

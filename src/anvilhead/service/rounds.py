@@ -6,7 +6,7 @@ from sqlalchemy.orm import Session
 
 from anvilhead.core.again.recheck import Occasion
 from anvilhead.core.check.squaring import SquareCheck, Verdict
-from anvilhead.core.messages.coach_words import occasion_text
+from anvilhead.core.messages.coach_words import occasion_text, simulated_text
 from anvilhead.core.messages.words import listed
 from anvilhead.core.units.length_printing import print_difference, print_within
 from anvilhead.core.units.tolerances import NOTHING_MM
@@ -63,6 +63,8 @@ def accept_round(database: Database, structure_id: str, document: Acceptance, by
             raise Conflict(f"Round {document.round} is not the latest with readings. Reload, then accept that one.")
         if check.verdict in (Verdict.NEEDS_PULLS, Verdict.CHECK_READINGS) or check.worst is None:
             raise Conflict("These readings do not say where the corners are. Settle them first, then accept.")
+        if told := simulated_text(rounds.simulated):
+            raise Conflict(f"{told} Pull those with a real tape, or strike them, then accept.")
         if not any(one.round == document.round and one.who == by.who for one in row.accepted):
             tolerance = rounds.naming.set_out.tolerance_mm
             session.add(_acceptance_row(row, document.round, check.worst[1], tolerance, document.note, by))

@@ -25,6 +25,7 @@ from anvilhead.service.holds import open_before_stakes
 from anvilhead.service.jobs import new_pull_row
 from anvilhead.service.put_together import PlanIsStale, merged, stale_details
 from anvilhead.service.revisions import NOTHING_TO_REDO, to_redo, to_restore
+from anvilhead.service.shelf.of_plans import instrument_read_with
 from anvilhead.service.shown.job_plans import JobPlans, control_of, counting, plans_of, reading_of, rounds_in
 from anvilhead.service.shown.showing import get_structure
 from anvilhead.service.told_changes import told_changes
@@ -161,13 +162,16 @@ def _keep_pull(session: Session, row: StructureRow, document: PullCreate, by: By
     plans = plans_of(row.job)
     naming = plans.namings[row.name_in_file]
     refuse(pull_problems(document, naming))
+    taken_with = instrument_read_with(session, row, document.instrument)
+    if taken_with is not None and taken_with.is_simulated:  # whoever typed it: a simulated tape has no true readings
+        document = document.model_copy(update={"simulated": True})
     replaced = str(document.replaces) if document.replaces else None
     refuse(mixed_family(_families_of(row, naming, without=replaced), document))
     _note_moves(session, row, plans, document, by)
     pull = new_pull_row(str(document.id), row.id, document, by)
     store.add_pull(session, pull)
     way, read, burn = pull_name(pull_of(document)), document.reading.text, document.burn.text
-    text = f"Round {document.round}: {way} read {read}, burn {burn}."
+    text = f"Round {document.round}: {way} read {read}, burn {burn}{', simulated' if document.simulated else ''}."
     if document.replaces:
         struck = _pull_of_structure(store.pull_by_id(session, str(document.replaces)), row)
         store.strike(session, struck, by.who, by.at, replaced_by=pull.id)

@@ -110,6 +110,8 @@ def _said_of(session: Session, jobs: Sequence[JobRow], heights: Mapping[str, Mar
 
 def _work_out(row: StructureRow, heights: Mark) -> _Said:
     rounds = rounds_in(row, plans_of(row.job, mark=heights))
+    if any(pull.simulated for pulls in rounds.pulls.values() for pull in pulls):
+        return _NOTHING  # tried out with a stand-in: nothing of it is the crew's
     times: dict[int, list[PullRow]] = {}
     for pull in row.pulls:
         times.setdefault(pull.round, []).append(pull)

@@ -31,10 +31,11 @@ def newest_days(session: Session, job_id: str) -> DayPlanRow | None:
 
 
 def pulled_times(session: Session, structure_ids: Sequence[str]) -> list[tuple[str, datetime]]:
-    """When each reading that counts was taken, with its structure."""
+    """When each reading that counts was taken, with its structure; none that a stand-in made up."""
     struck = select(StrikeRow.pull_id).outerjoin(StrikeBackRow).where(StrikeBackRow.strike_number.is_(None))
     query = select(PullRow.structure_id, PullRow.at).where(PullRow.structure_id.in_(structure_ids))
-    return [(one, at) for one, at in session.execute(query.where(PullRow.id.not_in(struck)))]
+    real = query.where(PullRow.id.not_in(struck), PullRow.how["simulated"].is_(None))
+    return [(one, at) for one, at in session.execute(real)]
 
 
 def accepted_times(session: Session, structure_ids: Sequence[str]) -> list[tuple[str, datetime]]:

@@ -37,6 +37,12 @@ def named(session: Session, name: str, *, sample: bool) -> Sequence[ShelfInstrum
     return session.scalars(query.with_for_update()).all()
 
 
+def standing(session: Session, name: str, sample: bool) -> Sequence[ShelfInstrumentRow]:
+    """Those of a name that were not put away; a job's own before those of the samples."""
+    query = select(ShelfInstrumentRow).where(ShelfInstrumentRow.name == name, ShelfInstrumentRow.away_at.is_(None))
+    return sorted(session.scalars(query), key=lambda row: row.sample is not sample)
+
+
 def uses_of(session: Session, job_id: str) -> dict[str, str]:
     """Instruments of a job: ids by the names that they have there."""
     rows = session.scalars(select(ShelfUseRow).where(ShelfUseRow.job_id == job_id))

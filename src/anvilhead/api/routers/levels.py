@@ -23,7 +23,8 @@ from anvilhead.service.asked.level_documents import (
     ShotCreate,
 )
 from anvilhead.service.heights import asking, level_exchange, level_planning, level_showing, levels
-from anvilhead.service.views.level_views import BookReadView, LevelsView, ReadingTaken
+from anvilhead.service.views.level_views import BookReadView, LevelsView
+from anvilhead.service.views.shelf_views import ReadingTaken
 
 InHand = Annotated[
     UUID | None, Query(alias="setup", description="The setup that target readings are for; the last when left out.")

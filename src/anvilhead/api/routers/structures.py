@@ -12,13 +12,14 @@ from anvilhead.jobfile.results.as_built_results import AsBuiltView
 from anvilhead.jobfile.results.danger_results import DangersResult
 from anvilhead.jobfile.results.square_results import RecheckResult
 from anvilhead.jobfile.results.stake_results import RegisterResult
-from anvilhead.service import as_built, holds, jobs, marking, rounds, structures
+from anvilhead.service import as_built, asking_lengths, holds, jobs, marking, rounds, structures
 from anvilhead.service.asked.documents import (
     Acceptance,
     DoneCreate,
     InHandChange,
     LostCreate,
     PlanChange,
+    PullAsked,
     PullCreate,
     Revision,
     RoundBegin,
@@ -31,6 +32,7 @@ from anvilhead.service.asked.record_documents import SignOffCreate
 from anvilhead.service.shown import showing
 from anvilhead.service.views.job_views import JobView
 from anvilhead.service.views.round_views import InHand
+from anvilhead.service.views.shelf_views import ReadingTaken
 from anvilhead.service.views.structure_views import StructureView
 from anvilhead.service.views.worked_views import SitePreview
 
@@ -114,6 +116,16 @@ def record_pull(
 ) -> StructureView:
     """Record a reading; sending the same one again records it once."""
     return structures.record_pull(database, str(structure_id), pull, by)
+
+
+@router.post("/pulls/ask")
+def ask_length(
+    database: Db,
+    structure_id: UUID,
+    asked: Annotated[PullAsked, Body(examples=[{"units": "ft-in", "from": "A", "to": "C", "round": 1}])],
+) -> ReadingTaken:
+    """Ask the tape or the laser that the plan names for a length; nothing is recorded yet."""
+    return asking_lengths.ask_length(database, str(structure_id), asked)
 
 
 @router.post("/pulls/{pull_id}/as-found")

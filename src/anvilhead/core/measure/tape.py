@@ -101,6 +101,7 @@ class Pull:
             touch_mm: what touching its marks off their middle adds; None where that is as with all of the crew's pulls.
         instrument: name of what it was read with; see `instrument.py`.
         family: name of the line family whose corners it runs between; the wall face when empty.
+        simulated: a stand-in made the reading up.
     """
 
     start: str
@@ -119,6 +120,7 @@ class Pull:
     touch_mm: float | None = None
     instrument: str = "steel-tape"
     family: str = ""
+    simulated: bool = False
 
     def __post_init__(self) -> None:
         # past Z a corner and a line may be called alike

@@ -1,5 +1,7 @@
 """What the coach says with hands in mind: moves, what became of them, what is held, what to pull, what moved."""
 
+from collections.abc import Sequence
+
 from anvilhead.core.adjust.hold import Hold, HoldKind
 from anvilhead.core.again.lost_point import FoundFrom, Recovery
 from anvilhead.core.again.outcome import Happened, NailOutcome, Outcome
@@ -11,7 +13,7 @@ from anvilhead.core.geometry.footprint import Footprint, line_name
 from anvilhead.core.measure.instrument import Instrument
 from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.messages.spoken import says_boards
-from anvilhead.core.messages.words import listed, number_word, things_word
+from anvilhead.core.messages.words import listed, number_word, pull_name, things_word
 from anvilhead.core.moves.moves import Hands, Move, Order, Push
 from anvilhead.core.moves.next_pull import PullGain
 from anvilhead.core.units.length_printing import print_difference, print_length, print_within
@@ -258,3 +260,11 @@ def mirror_text(point: str, recovery: Recovery, burn_mm: float, units: Units) ->
         print_length(mm + burn_mm, units).text for mm in (recovery.check.length_mm, recovery.check_mirror_mm)
     )
     return f"{told} From {recovery.check.start} it must read {right}; {wrong} would be the wrong one."
+
+
+def simulated_text(pulls: Sequence[Pull]) -> str | None:
+    """That a stand-in made readings up; None where it made none."""
+    if not pulls:
+        return None
+    named = listed(list(dict.fromkeys(pull_name(pull) for pull in pulls)))
+    return f"Simulated: a stand-in made up {named}, and nothing may be built to this round."

@@ -31,6 +31,11 @@ class ShelfKind(StrEnum):
         return _LEVELS.get(self)
 
     @property
+    def answers(self) -> bool:
+        """Whether it can be asked for its readings: what is read for height, and what a plan of strings names."""
+        return self.level is not None or self in (ShelfKind.STEEL_TAPE, ShelfKind.SQUARE_LASER)
+
+    @property
     def tests(self) -> tuple["ShelfTest", ...]:
         """How it can be tested, the usual way first."""
         return _TESTS[self]

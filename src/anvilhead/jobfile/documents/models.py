@@ -161,8 +161,8 @@ class Structure(Plan):
     id: Identifier
 
 
-class Reading(Strict):
-    """One reading.
+class Taking(Strict):
+    """How a reading is taken.
 
     Attributes:
         round: counts re-measurements; the latest round is judged.
@@ -174,6 +174,7 @@ class Reading(Strict):
         instrument: what it was read with.
         family: the line family whose corners it runs between; the wall face when left out.
         touched: where the tape touched the marks; their middles when left out.
+        simulated: a stand-in made it up: it counts for trying out, and nothing may be built to it.
     """
 
     round: Round = 1
@@ -183,13 +184,19 @@ class Reading(Strict):
     line: PointName | None = None
     legs: tuple[PositiveLength, PositiveLength] | None = None
     station: NonNegativeLength = Length(0.0, 0)
-    reading: SignedLength
     burn: NonNegativeLength = Length(0.0, 0)
     offset: NonNegativeLength = Length(0.0, 0)
     height_difference: NonNegativeLength = Length(0.0, 0)
     instrument: Instrument = Instrument.STEEL_TAPE
     family: FamilyName | None = None
     touched: TouchPlan | None = None
+    simulated: bool = False
+
+
+class Reading(Taking):
+    """One reading."""
+
+    reading: SignedLength
 
     @model_validator(mode="after")
     def _tapes_read_above_zero(self) -> Self:

@@ -387,6 +387,7 @@ class SquareResult(Result):
         slide: of a rectangular frame by its two diagonals; null where nothing has to move, or nothing may.
         frame: what the pulls say of a joined frame; null where strings are squared.
         went_on: in words, what became of what the round before knew; null where a round is judged by itself.
+        simulated: which readings a stand-in made up, in words; null where none is.
         family: the line family that was pulled, whose corners and nails all of this is about; families: the others.
     """
 
@@ -417,5 +418,6 @@ class SquareResult(Result):
     slide: SlideResult | None
     frame: FrameResult | None
     went_on: str | None
+    simulated: str | None
     family: str
     families: list[FamilyStandResult]

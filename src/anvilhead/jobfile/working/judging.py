@@ -51,6 +51,12 @@ class Rounds:
     def _on_the_same_lines(self, number: int) -> bool:
         return self.families.get(number) == self.families.get(self.latest or 0)
 
+    @property
+    def simulated(self) -> list[Pull]:
+        """Readings that a stand-in made up, of the latest round and of those that it goes on from."""
+        of = sorted(self.pulls) if self.squared.set_out.goes_on else [self.latest]
+        return [pull for number in of if number is not None for pull in self.pulls[number] if pull.simulated]
+
     def occasion(self, number: int) -> Occasion:
         """Why a round was pulled."""
         return self.occasions.get(number, Occasion.SQUARE)

@@ -28,4 +28,5 @@ def pull_of(entry: Reading) -> Pull:
         touch_mm=touch_mm(entry.touched.width.mm, entry.touched.start, entry.touched.end) if entry.touched else None,
         instrument=entry.instrument,
         family="" if entry.family in (None, WALL_FACE) else entry.family,
+        simulated=entry.simulated,
     )

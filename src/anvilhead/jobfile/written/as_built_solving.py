@@ -243,7 +243,10 @@ def _words(of: BuiltOf) -> list[b.BuiltWord]:
 def _instruments(of: BuiltOf) -> list[b.BuiltInstrument]:
     """Tapes and levels with how much they measured, and their last test."""
     tested = {check.device: check for check in of.checks}
-    used = Counter(str(reading.instrument).replace("-", " ") for reading in of.readings)
+    used = Counter(
+        str(reading.instrument).replace("-", " ") + (" (simulated)" if reading.simulated else "")
+        for reading in of.readings
+    )
     used.update(of.setups)
     return [
         b.BuiltInstrument(name=name, readings=count, tested=_tested(tested.get(name)))
@@ -262,6 +265,7 @@ def _missing(of: BuiltOf, corners: Sequence[b.BuiltCorner], heights: Sequence[b.
     placed = of.structure in of.site.poses
     return [
         *([] if corners else [words.NOTHING_SQUARED]),
+        *([words.SIMULATED] if any(reading.simulated for reading in of.readings) else []),
         *([] if heights else [words.NO_HEIGHTS]),
         *([] if placed else [words.NOT_PLACED]),
     ]

@@ -118,6 +118,7 @@ def solve_square(found: Planned, rounds: Rounds, burn_mm: float = 0.0) -> r.Squa
         lines=_lines(found, naming, pulls, units),
         **_frame(check, units),
         went_on=coach_words.went_on_text(check.went_on),
+        simulated=coach_words.simulated_text(rounds.simulated),
         family=naming.family.family.name if naming.family else WALL_FACE,
         families=_families(found, naming, check, units),
     )

@@ -1,6 +1,6 @@
 """What clients send: documents with lengths as typed, in the units they name."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from pydantic import Field
@@ -12,7 +12,7 @@ from anvilhead.jobfile.documents.board_plans import Place
 from anvilhead.jobfile.documents.control import Control
 from anvilhead.jobfile.documents.footprints import MOST_CORNERS, AnyFootprint, Step
 from anvilhead.jobfile.documents.hold_plan import PointName
-from anvilhead.jobfile.documents.models import Identifier, Name, Plan, Reading, Round
+from anvilhead.jobfile.documents.models import Identifier, Name, Plan, Reading, Round, Taking
 from anvilhead.jobfile.lengths import InUnits, Length, NonNegativeLength, PositiveLength, Strict
 from anvilhead.jobfile.results.stake_results import ThingKind
 
@@ -106,6 +106,17 @@ class PullCreate(InJobUnits, Reading):
 
     id: UUID
     replaces: UUID | None = None
+
+
+class PullAsked(InJobUnits, Taking):
+    """A length to ask an instrument for; `again`: how often it was asked for that before."""
+
+    again: Annotated[int, Field(ge=0, le=1_000_000)] = 0
+
+    @property
+    def taking(self) -> dict[str, Any]:
+        """How it is taken, by the names of a reading."""
+        return {name: getattr(self, name) for name in Taking.model_fields}
 
 
 class RoundBegin(Strict):

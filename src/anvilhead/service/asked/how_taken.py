@@ -23,6 +23,7 @@ class HowTaken(Strict):
     instrument: Instrument = Instrument.STEEL_TAPE
     family: FamilyName | None = None
     touched: TouchPlan | None = None
+    simulated: bool = False
 
     @property
     def given(self) -> dict[str, Any]:

@@ -10,7 +10,7 @@ from pydantic_core import PydanticCustomError
 from anvilhead.core.levels.rod import RodMarks
 from anvilhead.core.shelf.shelf_kind import ShelfKind
 from anvilhead.jobfile.documents.hold_plan import LaserCheck
-from anvilhead.jobfile.lengths import NonNegativeLength, PositiveLength, Sparse, Strict
+from anvilhead.jobfile.lengths import NonNegativeLength, PositiveLength, SignedLength, Sparse, Strict
 from anvilhead.jobfile.levels.measured import CheckEntry
 from anvilhead.jobfile.levels.names import Named
 from anvilhead.service.asked.documents import InJobUnits, Revision
@@ -39,10 +39,16 @@ class GatewayLink(Strict):
 
 
 class StandInLink(Strict):
-    """Readings come from a stand-in in a simulated yard, which the seed makes."""
+    """Readings come from a stand-in in a simulated yard, which the seed makes.
+
+    `hook`: what play of a tape's hook makes it read too much where it is not burned; `misreads`: the share of lengths
+    that go wrong between the tape and the pencil.
+    """
 
     how: Literal["simulated"]
     seed: Annotated[int, Field(ge=0, le=2**53)] = 1
+    hook: SignedLength | None = None
+    misreads: Annotated[float, Field(ge=0, le=0.5, allow_inf_nan=False)] = 0.0
 
 
 Link = Annotated[GatewayLink | StandInLink, Field(discriminator="how")]
@@ -82,8 +88,8 @@ class ShelfInstrument(Sparse):
         if (self.drift is None) != (self.drift_over is None):
             message = "Say a drift with the distance it builds up over: “drift” and “drift_over”."
             raise PydanticCustomError("missing", "{message}", {"message": message, "at": "drift_over"})
-        if self.link is not None and self.kind.level is None:
-            message = "Only what is read for height can answer by itself; type the readings of this one."
+        if self.link is not None and not self.kind.answers:
+            message = "Nothing asks one of this kind for its readings; type them."
             raise PydanticCustomError("no-link", "{message}", {"message": message, "at": "link"})
         return self
 

@@ -13,8 +13,6 @@ from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.levels.rod import print_reading
 from anvilhead.core.units.units import Units
 from anvilhead.core.world.stand_in_yard import StandInYard
-from anvilhead.devices.device import DeviceError, Taken, Trouble
-from anvilhead.devices.gateway import Gateway
 from anvilhead.devices.stand_in import StandIn
 from anvilhead.jobfile.levels.written.book_solving import Book
 from anvilhead.jobfile.levels.written.said import class_of
@@ -22,8 +20,9 @@ from anvilhead.jobfile.written.writing import tidy
 from anvilhead.service.asked.level_documents import ReadingAsked
 from anvilhead.service.asked.shelf_documents import GatewayLink, ShelfInstrument
 from anvilhead.service.heights.level_showing import book_of
+from anvilhead.service.shelf.over_the_wire import read_over_the_wire
 from anvilhead.service.shown.job_plans import plans_of
-from anvilhead.service.views.level_views import ReadingTaken
+from anvilhead.service.views.shelf_views import ReadingTaken
 from anvilhead.store import jobs as store
 from anvilhead.store import shelf
 from anvilhead.store.database import Database
@@ -52,7 +51,7 @@ def ask(database: Database, structure_id: str, setup_id: str, document: ReadingA
         raise Conflict("The readings of this instrument are typed by hand. Its link stands on the shelf.")
     spot = Spot(document.at, document.thing or "")
     if isinstance(instrument.link, GatewayLink):
-        taken = asyncio.run(_over_the_wire(instrument, instrument.link, str(spot)))
+        taken = read_over_the_wire(instrument.link, str(spot))
     else:
         reads = _made_up(book, index, setup_id, StandInYard(instrument.link.seed), document.again)
         device = StandIn(instrument.kind.value, name, lambda _: reads(spot), lambda: datetime.now(UTC))
@@ -64,21 +63,6 @@ def ask(database: Database, structure_id: str, setup_id: str, document: ReadingA
         simulated=taken.simulated,
         device=name,
     )
-
-
-async def _over_the_wire(instrument: ShelfInstrument, link: GatewayLink, place: str) -> Taken:
-    gateway = Gateway(link.host, link.port)
-    try:
-        described = await gateway.describe()
-        if described.simulated != link.simulated:
-            said = "a stand-in" if described.simulated else "a real instrument"
-            message = (
-                f"What answers at {link.host}:{link.port} is {said}, the shelf has it the other way. Change it there."
-            )
-            raise DeviceError(Trouble.CANNOT, message)
-        return await gateway.read(place)
-    finally:
-        await gateway.close()
 
 
 def _made_up(book: Book, index: int, setup_id: str, yard: StandInYard, again: int) -> Callable[[Spot], float]:

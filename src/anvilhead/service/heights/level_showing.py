@@ -4,6 +4,7 @@ from sqlalchemy.orm import Session
 
 from anvilhead.core.levels.level_book import Spot
 from anvilhead.core.messages.spoken import spoken
+from anvilhead.core.shelf.shelf_kind import ShelfKind
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.levels.documents import Levels
 from anvilhead.jobfile.levels.level_points import LevelPoints, level_points
@@ -46,6 +47,7 @@ def levels_view(row: StructureRow, plans: JobPlans) -> LevelsView:
         setups=[setup_view(setup, units) for setup in record.setups],
         points=_points(book, points, row.name_in_file),
         answering=answering(store.session_of(row), row.job_id) if record.plan.devices else [],
+        ways={one.name: list(ShelfKind.of_level(one.kind).tests) for one in record.plan.devices},
         result=solve_levels(book, site, row.name_in_file),
     )
 

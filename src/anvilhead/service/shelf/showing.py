@@ -35,6 +35,7 @@ from anvilhead.service.shelf.found import (
     test_in,
 )
 from anvilhead.service.views.shelf_views import (
+    KindView,
     ShelfInstrumentView,
     ShelfTestView,
     ShelfUseView,
@@ -54,7 +55,9 @@ def get_shelf(database: Database, units: Units, now: datetime) -> ShelfView:
         rows = shown(store.instruments(session))
         names = _job_names(session, rows)
         views = [instrument_view(row, names, units, now) for row in rows]
+    kinds = [KindView(kind=one, name=KIND_NAMES[one], level=one.level, answers=one.answers) for one in ShelfKind]
     return ShelfView(
+        kinds=kinds,
         sample=bool(rows) and all(row.sample for row in rows),
         instruments=sorted(views, key=lambda one: (one.away, list(ShelfKind).index(one.kind), one.name)),
     )

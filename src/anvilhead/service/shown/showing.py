@@ -22,6 +22,7 @@ from anvilhead.jobfile.written.call_rows import call_sheet, key_of, sheet_naming
 from anvilhead.jobfile.written.writing import text_of
 from anvilhead.service.preview import difference_text
 from anvilhead.service.revisions import to_redo, to_restore
+from anvilhead.service.shelf.of_plans import answering
 from anvilhead.service.shown.describing import drawing_told
 from anvilhead.service.shown.job_plans import JobPlans, burn_of, control_of, plans_of, reading_of, rounds_in
 from anvilhead.service.shown.progress import next_thing
@@ -104,6 +105,7 @@ def whole_structure(row: StructureRow, plans: JobPlans) -> StructureView:
         accepted=[acceptance_of(one, units) for one in row.accepted],
         lost=[lost_of(one, gone, rounds, found.starts_mm(burn.mm)) for one in row.lost],
         names=names_of(sheet),
+        answering=answering(store.session_of(job), row),
         in_hand=in_hand_of(row),
         stages=stages,
         next=next_thing(result.square, stages),
@@ -142,6 +144,7 @@ def _pull_view(row: PullRow, found: Planned, rounds: Rounds, units: Units) -> Pu
         station=entry.station,
         offset=entry.offset,
         instrument=entry.instrument,
+        simulated=entry.simulated,
         round=row.round,
         reading=shown(entry.reading, units),
         burn=shown_small(entry.burn, units),

@@ -5,6 +5,7 @@ from functools import lru_cache
 
 from anvilhead.core.levels.level_instrument import LevelInstrument
 from anvilhead.core.levels.rod import RodMarks, marks_for, print_reading
+from anvilhead.core.shelf.shelf_kind import ShelfTest
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.lengths import Length
 from anvilhead.jobfile.levels.documents import LevelPlan
@@ -73,7 +74,7 @@ class LevelsView(Result):
         prefix: what goes in front of that structure's own points to name them in the book.
         plan: as it is kept, to be changed and sent back; revision: of it, 0 when nothing was planned.
         points: names to choose from, benchmarks first.
-        answering: instruments of this job that can be asked for a reading.
+        answering: instruments of this job that can be asked for a reading; ways: how each can be tested.
     """
 
     structure_id: str
@@ -86,6 +87,7 @@ class LevelsView(Result):
     setups: list[LevelSetupView]
     points: list[LevelPointView]
     answering: list[str]
+    ways: dict[str, list[ShelfTest]]
     result: LevelsResult
 
 
@@ -95,16 +97,6 @@ class LevelEcho(Result):
     text: str | None = None
     says: str | None = None
     trouble: Problem | None = None
-
-
-class ReadingTaken(Result):
-    """A reading as an instrument took it: `text` as it would be typed; nothing of it is recorded yet."""
-
-    reading_mm: float
-    text: str
-    taken: datetime
-    simulated: bool
-    device: str
 
 
 class BookReadView(Result):

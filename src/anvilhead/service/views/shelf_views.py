@@ -92,9 +92,19 @@ class ShelfInstrumentView(Result):
     practised_as: str | None
 
 
-class ShelfView(Result):
-    """The shelf: what stands on it; `sample`: only instruments of the sample jobs do."""
+class KindView(Result):
+    """A kind of instrument: what it is in a level book, null for what gives no level line, and whether it answers."""
 
+    kind: ShelfKind
+    name: str
+    level: LevelInstrument | None
+    answers: bool
+
+
+class ShelfView(Result):
+    """The shelf: what can stand on it, and what does; `sample`: only instruments of the sample jobs do."""
+
+    kinds: list[KindView]
     sample: bool
     instruments: list[ShelfInstrumentView]
 
@@ -104,3 +114,13 @@ class SteelView(Result):
 
     add_mm: float
     text: str
+
+
+class ReadingTaken(Result):
+    """A reading as an instrument took it: `text` as it would be typed; nothing of it is recorded yet."""
+
+    reading_mm: float
+    text: str
+    taken: datetime
+    simulated: bool
+    device: str

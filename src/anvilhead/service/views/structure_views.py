@@ -65,6 +65,7 @@ class PullView(Between):
     Attributes:
         key: the same as the call's it answers; name: as it is called.
         kind, line, legs, station, offset, instrument: how it was taken, as a reading says them.
+        simulated: a stand-in made it up.
         difference_mm, difference_text: reading less burn, levelled, minus plan; null when the plan no longer
             has both corners.
         as_plan: what the plan would say if what was found were taken as the plan, in words; null where it cannot be,
@@ -80,6 +81,7 @@ class PullView(Between):
     station: NonNegativeLength
     offset: NonNegativeLength
     instrument: Instrument
+    simulated: bool
     round: int
     reading: ShownLength
     burn: ShownLength
@@ -145,6 +147,7 @@ class StructureView(Result):
         begun: rounds that were begun for a reason; accepted: rounds somebody accepted; lost: points to set again.
         shot_ground: ground at corners and boards, as shot or between shots.
         squared_on: the line family that the call sheet is for.
+        answering: instruments of the shelf that can be asked for a length, by what they are read as.
         names: what pulls can name; in_hand: the pull the crew is at, null when nobody has taken one.
     """
 
@@ -166,6 +169,7 @@ class StructureView(Result):
     accepted: list[AcceptanceView]
     lost: list[LostPointView]
     names: Names
+    answering: dict[Instrument, str]
     in_hand: InHand | None
     stages: list[StageView]
     next: NextThing

@@ -690,6 +690,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/structures/{structure_id}/pulls/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask Length
+         * @description Ask the tape or the laser that the plan names for a length; nothing is recorded yet.
+         */
+        post: operations["ask_length_api_structures__structure_id__pulls_ask_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/structures/{structure_id}/pulls/{pull_id}/as-found": {
         parameters: {
             query?: never;
@@ -5954,6 +5974,18 @@ export interface components {
             offer: string | null;
         };
         /**
+         * KindView
+         * @description A kind of instrument: what it is in a level book, null for what gives no level line, and whether it may answer.
+         */
+        KindView: {
+            kind: components["schemas"]["ShelfKind"];
+            /** Name */
+            name: string;
+            level: components["schemas"]["LevelInstrument"] | null;
+            /** Answers */
+            answers: boolean;
+        };
+        /**
          * KnockCreate
          * @description That it fell or was knocked.
          */
@@ -6675,7 +6707,7 @@ export interface components {
          *         prefix: what goes in front of that structure's own points to name them in the book.
          *         plan: as it is kept, to be changed and sent back; revision: of it, 0 when nothing was planned.
          *         points: names to choose from, benchmarks first.
-         *         answering: instruments of this job that can be asked for a reading.
+         *         answering: instruments of this job that can be asked for a reading; ways: how each can be tested.
          */
         LevelsView: {
             /** Structure Id */
@@ -6697,6 +6729,10 @@ export interface components {
             points: components["schemas"]["LevelPointView"][];
             /** Answering */
             answering: string[];
+            /** Ways */
+            ways: {
+                [key: string]: components["schemas"]["ShelfTest"][];
+            };
             result: components["schemas"]["LevelsResult"];
         };
         /**
@@ -8730,13 +8766,10 @@ export interface components {
             text: string;
         };
         /**
-         * PullCreate
-         * @description A reading to keep.  The id is made by the client: sending it twice records it once.
-         *
-         *     Attributes:
-         *         replaces: id of a reading that this one corrects; it is struck out.
+         * PullAsked
+         * @description A length to ask an instrument for; `again`: how often it was asked for that before.
          */
-        PullCreate: {
+        PullAsked: {
             /**
              * Round
              * @default 1
@@ -8767,14 +8800,6 @@ export interface components {
              * @example 8394.7
              */
             station?: string | number;
-            /**
-             * Reading
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            reading: string | number;
             /**
              * Burn
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -8816,6 +8841,110 @@ export interface components {
             /** Family */
             family?: string | null;
             touched?: components["schemas"]["TouchPlan-Input"] | null;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated?: boolean;
+            units: components["schemas"]["Units"];
+            /**
+             * Again
+             * @default 0
+             */
+            again?: number;
+        };
+        /**
+         * PullCreate
+         * @description A reading to keep.  The id is made by the client: sending it twice records it once.
+         *
+         *     Attributes:
+         *         replaces: id of a reading that this one corrects; it is struck out.
+         */
+        PullCreate: {
+            /**
+             * Round
+             * @default 1
+             */
+            round?: number;
+            /** @default points */
+            kind?: components["schemas"]["PullKind"];
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /** Line */
+            line?: string | null;
+            /** Legs */
+            legs?: [
+                string | number,
+                string | number
+            ] | null;
+            /**
+             * Station
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            station?: string | number;
+            /**
+             * Burn
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            burn?: string | number;
+            /**
+             * Offset
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            offset?: string | number;
+            /**
+             * Height Difference
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @default {
+             *       "mm": 0,
+             *       "written": 0
+             *     }
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            height_difference?: string | number;
+            /** @default steel-tape */
+            instrument?: components["schemas"]["Instrument"];
+            /** Family */
+            family?: string | null;
+            touched?: components["schemas"]["TouchPlan-Input"] | null;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated?: boolean;
+            /**
+             * Reading
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            reading: string | number;
             units: components["schemas"]["Units"];
             /**
              * Id
@@ -8860,14 +8989,6 @@ export interface components {
              */
             station?: string | number;
             /**
-             * Reading
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            reading: string | number;
-            /**
              * Burn
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
              * @default 0
@@ -8899,6 +9020,19 @@ export interface components {
             /** Family */
             family?: string | null;
             touched?: components["schemas"]["TouchPlan-Output"] | null;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated?: boolean;
+            /**
+             * Reading
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            reading: string | number;
             /** Structure */
             structure: string;
             /** Who */
@@ -8962,6 +9096,7 @@ export interface components {
          *     Attributes:
          *         key: the same as the call's it answers; name: as it is called.
          *         kind, line, legs, station, offset, instrument: how it was taken, as a reading says them.
+         *         simulated: a stand-in made it up.
          *         difference_mm, difference_text: reading less burn, levelled, minus plan; null when the plan no longer
          *             has both corners.
          *         as_plan: what the plan would say if what was found were taken as the plan, in words; null where it cannot be,
@@ -9000,6 +9135,8 @@ export interface components {
              */
             offset: string | number;
             instrument: components["schemas"]["Instrument"];
+            /** Simulated */
+            simulated: boolean;
             /** Round */
             round: number;
             reading: components["schemas"]["ShownLength"];
@@ -9154,17 +9291,6 @@ export interface components {
         /**
          * Reading
          * @description One reading.
-         *
-         *     Attributes:
-         *         round: counts re-measurements; the latest round is judged.
-         *         start, end: from and to, by names of points; of a pull to a line its name; of a triangle its second line.
-         *         kind: what it was taken between; line, legs, station: see `PullKind` and the job-file page.
-         *         burn: where the tape was started, to be taken off the reading.
-         *         offset: of a square-throwing laser from the string, to be taken off.
-         *         height_difference: fall between the two ends, for a pull along a slope.
-         *         instrument: what it was read with.
-         *         family: the line family whose corners it runs between; the wall face when left out.
-         *         touched: where the tape touched the marks; their middles when left out.
          */
         Reading: {
             /**
@@ -9197,14 +9323,6 @@ export interface components {
              * @example 8394.7
              */
             station?: string | number;
-            /**
-             * Reading
-             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
-             * @example 27' 6 1/2"
-             * @example 8.395 m
-             * @example 8394.7
-             */
-            reading: string | number;
             /**
              * Burn
              * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
@@ -9246,6 +9364,19 @@ export interface components {
             /** Family */
             family?: string | null;
             touched?: components["schemas"]["TouchPlan-Input"] | null;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated?: boolean;
+            /**
+             * Reading
+             * @description A number is millimetres; a text is a length as typed, such as 27' 6 1/2" or 8.395 m.
+             * @example 27' 6 1/2"
+             * @example 8.395 m
+             * @example 8394.7
+             */
+            reading: string | number;
         };
         /**
          * ReadingAsked
@@ -10550,9 +10681,11 @@ export interface components {
         };
         /**
          * ShelfView
-         * @description The shelf: what stands on it; `sample`: only instruments of the sample jobs do.
+         * @description The shelf: what can stand on it, and what does; `sample`: only instruments of the sample jobs do.
          */
         ShelfView: {
+            /** Kinds */
+            kinds: components["schemas"]["KindView"][];
             /** Sample */
             sample: boolean;
             /** Instruments */
@@ -11180,6 +11313,7 @@ export interface components {
          *         slide: of a rectangular frame by its two diagonals; null where nothing has to move, or nothing may.
          *         frame: what the pulls say of a joined frame; null where strings are squared.
          *         went_on: in words, what became of what the round before knew; null where a round is judged by itself.
+         *         simulated: which readings a stand-in made up, in words; null where none is.
          *         family: the line family that was pulled, whose corners and nails all of this is about; families: the others.
          */
         SquareResult: {
@@ -11231,6 +11365,8 @@ export interface components {
             frame: components["schemas"]["FrameResult"] | null;
             /** Went On */
             went_on: string | null;
+            /** Simulated */
+            simulated: string | null;
             /** Family */
             family: string;
             /** Families */
@@ -11312,6 +11448,9 @@ export interface components {
         /**
          * StandInLink
          * @description Readings come from a stand-in in a simulated yard, which the seed makes.
+         *
+         *     `hook`: what play of a tape's hook makes it read too much where it is not burned; `misreads`: the share of lengths
+         *     that go wrong between the tape and the pencil.
          */
         StandInLink: {
             /**
@@ -11324,6 +11463,13 @@ export interface components {
              * @default 1
              */
             seed?: number;
+            /** Hook */
+            hook?: (string | number) | null;
+            /**
+             * Misreads
+             * @default 0
+             */
+            misreads?: number;
         };
         /**
          * StandingResult
@@ -12200,6 +12346,7 @@ export interface components {
          *         begun: rounds that were begun for a reason; accepted: rounds somebody accepted; lost: points to set again.
          *         shot_ground: ground at corners and boards, as shot or between shots.
          *         squared_on: the line family that the call sheet is for.
+         *         answering: instruments of the shelf that can be asked for a length, by what they are read as.
          *         names: what pulls can name; in_hand: the pull the crew is at, null when nobody has taken one.
          */
         StructureView: {
@@ -12234,6 +12381,10 @@ export interface components {
             /** Lost */
             lost: components["schemas"]["LostPointView"][];
             names: components["schemas"]["Names"];
+            /** Answering */
+            answering: {
+                [key: string]: string;
+            };
             in_hand: components["schemas"]["InHand"] | null;
             /** Stages */
             stages: components["schemas"]["StageView"][];
@@ -19127,6 +19278,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StructureView"];
+                };
+            };
+            /** @description Something is missing */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Somebody was first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description Something cannot be used as it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+            /** @description The database is away */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ask_length_api_structures__structure_id__pulls_ask_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                structure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PullAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingTaken"];
                 };
             };
             /** @description Something is missing */

@@ -45,6 +45,7 @@ export type Footing = Schemas['FootingResult'];
 export type Section = Schemas['SectionResult'];
 export type ShelfInstrument = Schemas['ShelfInstrumentView'];
 export type ShelfDocument = Schemas['ShelfInstrument-Input'];
+export type ShelfKindTold = Schemas['KindView'];
 export type ShelfKind = Schemas['ShelfKind'];
 export type ShelfTest = Schemas['ShelfTest'];
 export type TestOf = Schemas['TestOf'];

@@ -103,6 +103,7 @@
 					<Steel id={one.id} units={shelf.units} />
 				{:else if doing === 'change'}
 					<InstrumentForm
+						kinds={shelf.kinds}
 						{one}
 						units={shelf.units}
 						onKeep={(instrument) => shelf.change(one, instrument)}

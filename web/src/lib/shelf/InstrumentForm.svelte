@@ -1,21 +1,29 @@
 <!-- What is said of an instrument: a new one, or one that stands there. -->
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import type { ShelfDocument, ShelfInstrument, ShelfKind, Units } from '$lib/api/types';
+	import type {
+		ShelfDocument,
+		ShelfInstrument,
+		ShelfKind,
+		ShelfKindTold,
+		Units
+	} from '$lib/api/types';
 	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { ROD_MARKS } from '$lib/levels/words';
-	import { FOR_HEIGHTS, KINDS, SAID, type Said } from './kinds';
+	import { SAID, type Said } from './kinds';
 
 	interface Props {
 		/** The one that is changed; none for a new one. */
 		one?: ShelfInstrument;
+		/** What can stand on the shelf. */
+		kinds: ShelfKindTold[];
 		units: Units;
 		/** Keeps it; answers what went wrong, or ''. */
 		onKeep: (instrument: ShelfDocument) => Promise<string>;
 		onDone: () => void;
 	}
-	let { one, units, onKeep, onDone }: Props = $props();
+	let { one, kinds, units, onKeep, onDone }: Props = $props();
 
 	const kept = untrack(() => one?.document as ShelfDocument | undefined);
 	const text = (value: unknown) =>
@@ -42,12 +50,19 @@
 	let host = $state(link?.how === 'gateway' ? link.host : '');
 	let port = $state(link?.how === 'gateway' ? text(link.port) : '');
 	let standIn = $state(link?.how === 'gateway' && Boolean(link.simulated));
+	let madeUp = $state({
+		hook: link?.how === 'simulated' ? text(link.hook) : '',
+		misreads: link?.how === 'simulated' && link.misreads ? String(link.misreads * 100) : ''
+	});
 	let trouble = $state('');
+	/** A tape has a hook, and is read by eye. */
+	const tells = $derived(kind === 'steel-tape');
+	const told = $derived(kinds.find((of) => of.kind === kind));
 	const has = (what: Said) => SAID[kind].includes(what);
 	const reach = $derived(
 		kind === 'line-level' || kind === 'spirit-level'
 			? 'Longest span'
-			: has('error') && !FOR_HEIGHTS.includes(kind)
+			: has('error') && !told?.level
 				? 'How long it is'
 				: 'Reaches'
 	);
@@ -82,7 +97,16 @@
 			...Object.fromEntries(numeric),
 			...(has('marks') && marks ? { marks } : {}),
 			...(how === 'simulated'
-				? { link: { how, seed: link?.how === 'simulated' ? link.seed : 1 } }
+				? {
+						link: {
+							how,
+							seed: link?.how === 'simulated' ? link.seed : 1,
+							...(tells ? typed(madeUp, ['hook']) : {}),
+							...(tells && madeUp.misreads.trim()
+								? { misreads: Number(madeUp.misreads.replace(',', '.')) / 100 }
+								: {})
+						}
+					}
 				: {}),
 			...(how === 'gateway'
 				? { link: { how, host: host.trim(), port: Number(port), simulated: standIn } }
@@ -118,7 +142,7 @@
 			bind:value={kind}
 			disabled={Boolean(one?.tests.length || one?.uses.length)}
 		>
-			{#each Object.entries(KINDS) as [value, label] (value)}<option {value}>{label}</option>{/each}
+			{#each kinds as of (of.kind)}<option value={of.kind}>{of.name}</option>{/each}
 		</select></label
 	>
 	{#if has('error')}
@@ -225,7 +249,7 @@
 		/>
 		<span class="text-sm font-normal text-ink-soft">0 when nobody asks for it</span></label
 	>
-	{#if FOR_HEIGHTS.includes(kind) && kind !== 'string-line'}
+	{#if told?.answers}
 		<label class="font-semibold"
 			>Its readings
 			<select class="field mt-1" bind:value={how}>
@@ -253,6 +277,25 @@
 					>what answers there is a stand-in</Checkbox
 				>
 			</div>
+		{/if}
+		{#if how === 'simulated' && tells}
+			<LengthField
+				label="Its hook reads too much by"
+				value={madeUp.hook}
+				{units}
+				signed
+				placeholder="nothing"
+				onInput={(text) => (madeUp.hook = text)}
+			/>
+			<label class="font-semibold"
+				>Readings that go wrong, of 100
+				<input
+					class="field numbers mt-1 text-right text-xl"
+					inputmode="decimal"
+					placeholder="none"
+					bind:value={madeUp.misreads}
+				/></label
+			>
 		{/if}
 		{#if how === 'simulated' || (how === 'gateway' && standIn)}
 			<p class="caution col-span-2 text-sm">

@@ -1,4 +1,4 @@
-import type { LevelInstrument, ShelfKind, ShelfTest } from '$lib/api/types';
+import type { ShelfKind, ShelfTest } from '$lib/api/types';
 
 /** Planks of the shelf, and what stands on each. */
 export const PLANKS: { name: string; kinds: ShelfKind[] }[] = [
@@ -9,42 +9,6 @@ export const PLANKS: { name: string; kinds: ShelfKind[] }[] = [
 		kinds: ['laser', 'optical', 'water-level', 'line-level', 'spirit-level', 'rod']
 	}
 ];
-
-/** Kinds as one picks them. */
-export const KINDS: Record<ShelfKind, string> = {
-	'steel-tape': 'steel tape',
-	'long-tape': 'long fibre tape',
-	'laser-meter': 'laser meter',
-	'string-line': 'string line',
-	'framing-square': 'framing square',
-	'square-laser': 'square-throwing laser',
-	laser: 'rotating laser',
-	optical: 'optical level',
-	'water-level': 'water level',
-	'line-level': 'line level',
-	'spirit-level': 'spirit level',
-	rod: 'rod'
-};
-
-/** Which kinds give a level line; a job sets them up. */
-export const FOR_HEIGHTS: ShelfKind[] = [
-	'laser',
-	'optical',
-	'water-level',
-	'line-level',
-	'spirit-level',
-	'string-line'
-];
-
-/** How what stands in a level book can be tested, the usual way first. */
-export const OF_LEVELS: Record<LevelInstrument, ShelfTest[]> = {
-	laser: ['four-ways', 'two-peg'],
-	optical: ['two-peg'],
-	'water-level': ['ends-together'],
-	'line-level': ['turn-round'],
-	'spirit-level': ['turn-round'],
-	string: ['turn-round']
-};
 
 /** What may be said of each kind beside its name. */
 export type Said = 'error' | 'drift' | 'reach' | 'offset' | 'foot' | 'steel' | 'string' | 'marks';

@@ -1,11 +1,13 @@
 import { answer, api, ApiError } from '$lib/api/client';
-import type { ShelfDocument, ShelfInstrument, TestOf, Units } from '$lib/api/types';
+import type { ShelfDocument, ShelfInstrument, ShelfKindTold, TestOf, Units } from '$lib/api/types';
 import { person } from '$lib/person/person.svelte';
 import { newId } from '$lib/ui/newId';
 
 /** The shelf as the server has it, and what hands do to it. */
 export class Shelf {
 	instruments = $state.raw<ShelfInstrument[]>();
+	/** What can stand there. */
+	kinds = $state.raw<ShelfKindTold[]>([]);
 	/** Only instruments of the samples stand there. */
 	sample = $state(false);
 	/** What went wrong when it was fetched, in words. */
@@ -21,6 +23,7 @@ export class Shelf {
 			const found = await answer(api.GET('/api/shelf', { params: { query: { units } } }));
 			this.units = units;
 			this.instruments = found.instruments;
+			this.kinds = found.kinds;
 			this.sample = found.sample;
 			this.trouble = '';
 		} catch (error) {

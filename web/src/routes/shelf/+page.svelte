@@ -82,6 +82,7 @@
 
 <Dialog open={Boolean(adding)} title="An instrument for the shelf" onClose={() => (adding = '')}>
 	<InstrumentForm
+		kinds={shelf.kinds}
 		units={shelf.units}
 		onKeep={(instrument) => shelf.putOn(adding, instrument)}
 		onDone={() => (adding = '')}

@@ -25,6 +25,7 @@ def signed_text(who: str, day: date, changed: bool, back_by: str | None) -> str:
 
 
 NOTHING_SQUARED = "No round of square was accepted: where the corners are is not proved."
+SIMULATED = "A stand-in made up some of its readings: nothing may be built to them."
 NO_HEIGHTS = "No heights were accepted."
 NOT_PLACED = "It is not placed on the site: no distances to boundaries."
 """What there is no proof of."""

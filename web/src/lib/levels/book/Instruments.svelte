@@ -2,7 +2,6 @@
 	import type { LevelInstrument } from '$lib/api/types';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
-	import { OF_LEVELS } from '$lib/shelf/kinds';
 	import TestForm from '$lib/shelf/TestForm.svelte';
 	import { LEVEL_INSTRUMENTS } from '$lib/levels/words';
 
@@ -52,7 +51,7 @@
 		{#if testing === device.name}
 			<TestForm
 				name={device.name}
-				ways={OF_LEVELS[device.kind]}
+				ways={stage.levels?.ways[device.name] ?? []}
 				units={stage.job.units}
 				onKeep={({ check }) => (check ? stage.test(check) : Promise.resolve(''))}
 				onDone={() => (testing = '')}

@@ -4,7 +4,7 @@
 	import Words from '$lib/lengths/Words.svelte';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { outbox } from '$lib/outbox/outbox.svelte';
-	import AskInstrument from './AskInstrument.svelte';
+	import AskInstrument from '$lib/shelf/AskInstrument.svelte';
 	import { ReadingEcho } from './readingEcho.svelte';
 	import type { ShotDraft } from './shots';
 	import type { LevelsStage } from '$lib/levels/stage.svelte';
@@ -191,10 +191,9 @@
 	{#if setup.device && stage.levels?.answering.includes(setup.device)}
 		<div class="wide">
 			<AskInstrument
-				{stage}
-				{setup}
-				{at}
-				{thing}
+				name={setup.device}
+				where={at.trim() && `${at} ${thing}`.trim()}
+				onAsk={(again) => stage.askInstrument(setup.id, stage.nameOf(at), thing, again)}
 				{reading}
 				onTake={(text) => stage.type('reading', text)}
 			/>

@@ -32,7 +32,12 @@
 	const truth = $derived(run.debrief && xyOf(run.debrief.corners));
 	const believed = $derived(run.debrief?.believed && xyOf(run.debrief.believed));
 	const farthest = $derived(
-		truth ? Math.max(...names.map((name) => off(truth[name], planned[name]))) : 0
+		Math.max(
+			0,
+			...[truth, believed].flatMap((places) =>
+				places ? names.map((name) => off(places[name], planned[name])) : []
+			)
+		)
 	);
 	const factor = $derived(fittingFactor(farthest, reach.x));
 

@@ -3,8 +3,10 @@
 	import { Echo } from '$lib/lengths/echo.svelte';
 	import Len from '$lib/lengths/Len.svelte';
 	import Words from '$lib/lengths/Words.svelte';
+	import type { Schemas } from '$lib/api/client';
 	import type { Length, Pull, Units } from '$lib/api/types';
 	import { outbox } from '$lib/outbox/outbox.svelte';
+	import AskInstrument from '$lib/shelf/AskInstrument.svelte';
 	import { burnNote } from './burnNote';
 	import type { Row } from './sheet.svelte';
 
@@ -24,9 +26,24 @@
 		onStrike: (pull: Pull) => void;
 		/** What is typed now, millimetres, for the tape. */
 		onRead: (mm: number | undefined) => void;
+		/** The instrument that can be asked for it; '' for none. */
+		answering: string;
+		onAsk: (again: number) => Promise<Schemas['ReadingTaken']>;
 	}
-	let { row, units, burn, active, readonly, onFocus, onType, onRecord, onStrike, onRead }: Props =
-		$props();
+	let {
+		row,
+		units,
+		burn,
+		active,
+		readonly,
+		onFocus,
+		onType,
+		onRecord,
+		onStrike,
+		onRead,
+		answering,
+		onAsk
+	}: Props = $props();
 
 	const id = $props.id();
 	const echo = new Echo();
@@ -118,6 +135,18 @@
 			<span class="text-measured">= <Len text={echo.read.text} />, Enter records it</span>
 		{/if}
 	</span>
+	{#if row.pull?.simulated && !edited}<strong class="echo simulated">simulated</strong>{/if}
+	{#if active && answering}
+		<div class="echo">
+			<AskInstrument
+				name={answering}
+				where={row.call.name}
+				{onAsk}
+				reading={edited ? row.text : ''}
+				onTake={onType}
+			/>
+		</div>
+	{/if}
 	{#if row.others.length && row.pull}
 		<span class="echo both" role="status">
 			{#each row.others as other (other.id)}
@@ -214,6 +243,9 @@
 		grid-column: 2 / -1;
 		font-size: 0.95rem;
 		text-align: right;
+	}
+	.simulated {
+		color: var(--move);
 	}
 	.both {
 		display: block;

@@ -56,6 +56,8 @@
 			onType={(text) => sheet.type(row, text)}
 			onRecord={(trouble, check) => record(row, index, trouble, check)}
 			onStrike={(pull) => sheet.strike(pull)}
+			answering={sheet.isLatest ? sheet.answering(row) : ''}
+			onAsk={(again) => sheet.ask(row, units, burn.written, again)}
 			{onRead}
 		/>
 	{/each}

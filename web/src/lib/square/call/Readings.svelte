@@ -36,7 +36,9 @@
 								>{/if}</td
 						>
 						<td class="text-sm"
-							>{pull.who}, {when.format(new Date(pull.at))}, {INSTRUMENTS[pull.instrument]}</td
+							>{pull.who}, {when.format(new Date(pull.at))}, {INSTRUMENTS[
+								pull.instrument
+							]}{pull.simulated ? ', simulated' : ''}</td
 						>
 						<td class="text-right">
 							{#if pull.struck}

@@ -45,6 +45,7 @@
 		{/if}
 	</p>
 	{#if !fresh && square}
+		{#if square.simulated}<p class="mt-1 font-semibold"><Words text={square.simulated} /></p>{/if}
 		{#if square.family !== plain}<p class="mt-1">Pulled on {square.family}.</p>{/if}
 		{#if square.went_on}<p class="mt-1">{square.went_on}</p>{/if}
 		{#if square.certainty?.text}<p class="mt-1"><Words text={square.certainty.text} /></p>{/if}

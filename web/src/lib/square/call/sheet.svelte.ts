@@ -1,4 +1,4 @@
-import type { Schemas } from '$lib/api/client';
+import { answer, api, type Schemas } from '$lib/api/client';
 import type { Call, Instrument, Occasion, Pull, Structure, Units } from '$lib/api/types';
 import { isOfLevels, outbox, type Outcome, type Parcel } from '$lib/outbox/outbox.svelte';
 import { readKept, writeKept } from '$lib/ui/kept';
@@ -212,18 +212,45 @@ export class CallSheetState {
 			kind: 'pull',
 			callKey: row.key,
 			body: {
-				...howOf(row.call),
-				...this.#family,
+				...this.#taking(row, units, burn),
 				id,
-				units,
-				round: this.round,
 				reading: text,
-				burn: row.call.pull === 'square' ? 0 : burn,
-				offset: row.call.offset ?? 0,
-				instrument: row.call.instrument ?? this.instrument,
 				...(replaces ? { replaces } : {})
 			}
 		});
+	}
+
+	/** How a row is pulled in the round on the screen. */
+	#taking(row: Row, units: Units, burn: string) {
+		return {
+			...howOf(row.call),
+			...this.#family,
+			units,
+			round: this.round,
+			burn: row.call.pull === 'square' ? 0 : burn,
+			offset: row.call.offset ?? 0,
+			instrument: this.readWith(row)
+		};
+	}
+
+	/** What a row is read with. */
+	readWith(row: Row): Instrument {
+		return row.call.instrument ?? this.instrument;
+	}
+
+	/** The instrument of the shelf that can be asked for a row, by its name; '' for none. */
+	answering(row: Row): string {
+		return this.#structure().answering[this.readWith(row)] ?? '';
+	}
+
+	/** Ask that instrument; throws what it says when there is no reading. */
+	ask(row: Row, units: Units, burn: string, again: number): Promise<Schemas['ReadingTaken']> {
+		return answer(
+			api.POST('/api/structures/{structure_id}/pulls/ask', {
+				params: { path: { structure_id: this.#structure().id } },
+				body: { ...this.#taking(row, units, burn), again }
+			})
+		);
 	}
 
 	/** Record a reading of any kind, whether or not the sheet asks for it; answers why it was refused, or ''. */

@@ -2,24 +2,24 @@
 <script lang="ts">
 	import { ApiError, type Schemas } from '$lib/api/client';
 	import Words from '$lib/lengths/Words.svelte';
-	import type { LevelsStage } from '$lib/levels/stage.svelte';
 
 	interface Props {
-		stage: LevelsStage;
-		setup: { id: string; device: string | null };
-		at: string;
-		thing: string;
+		/** What it is called. */
+		name: string;
+		/** Where it is asked; what it answered elsewhere is not shown. Empty while nobody said. */
+		where: string;
+		/** Asks it; throws what it says when there is no reading. */
+		onAsk: (again: number) => Promise<Schemas['ReadingTaken']>;
 		/** What stands in the field. */
 		reading: string;
 		onTake: (text: string) => void;
 	}
-	let { stage, setup, at, thing, reading, onTake }: Props = $props();
+	let { name, where, onAsk, reading, onTake }: Props = $props();
 
 	let taken = $state.raw<Schemas['ReadingTaken'] & { where: string }>();
 	let asking = $state(false);
 	let asked = 0;
 	let trouble = $state('');
-	const where = $derived(`${at} ${thing}`.trim());
 	const time = new Intl.DateTimeFormat(undefined, { timeStyle: 'medium' });
 
 	async function ask() {
@@ -27,7 +27,7 @@
 		trouble = '';
 		const place = where;
 		try {
-			const got = await stage.askInstrument(setup.id, stage.nameOf(at), thing, asked++);
+			const got = await onAsk(asked++);
 			taken = { ...got, where: place };
 			// what somebody typed meanwhile is theirs
 			if (!reading.trim() && place === where) onTake(got.text);
@@ -41,8 +41,8 @@
 </script>
 
 <div class="flex flex-wrap items-center gap-x-3" role="group" aria-label="Ask the instrument">
-	<button class="board-button plain" type="button" disabled={asking || !at.trim()} onclick={ask}
-		>{asking ? 'Asking…' : `Ask ${setup.device}`}</button
+	<button class="board-button plain" type="button" disabled={asking || !where} onclick={ask}
+		>{asking ? 'Asking…' : `Ask ${name}`}</button
 	>
 	<p class="grow" role="status">
 		{#if taken && taken.where === where}

@@ -133,7 +133,7 @@ def test_a_lead_sets_a_task_and_a_helper_ends_it(browser: Browser, site: str, pa
     helper.goto("/practice")
     helper.get_by_role("button", name="Begin it").click()
     helper.get_by_role("button", name="Look round and up").click()
-    expect(helper.get_by_role("status")).not_to_be_empty()
+    expect(helper.get_by_text(re.compile("over (this|the) yard|Paint on the ground")).first).to_be_visible()
     helper.get_by_role("button", name="ask somebody over").click()
     expect(helper.get_by_role("status").filter(has_text="Pull a whole round")).to_be_visible()
     helper.get_by_role("button", name="It must be staked anew").click()

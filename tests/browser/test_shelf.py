@@ -7,7 +7,7 @@ from uuid import uuid4
 from playwright.sync_api import Browser, Page, expect
 
 from tests.browser.conftest import open_page
-from tests.browser.steps import WHO, made_store
+from tests.browser.steps import WHO, field, made_store
 
 
 def put_on(page: Page, kind: str, **said: Any) -> str:
@@ -90,6 +90,28 @@ def test_what_is_late_is_told_where_it_is_set_up_and_a_stand_in_answers(sized_pa
     page.get_by_role("button", name=f"Ask {made_up} (simulated)").click()
     expect(page.get_by_role("button", name="take it")).to_be_visible()
     expect(page.get_by_label("Reading", exact=True)).to_have_value("3 9")
+
+
+def test_a_made_up_tape_is_asked_pull_by_pull_and_nothing_is_accepted(sized_page: Page) -> None:
+    page = sized_page
+    tape = put_on(page, "steel-tape", link={"how": "simulated", "seed": 5})
+    store = made_store(page, "Tried out")
+    address = f"/api/structures/{store.rsplit('/', 1)[1]}"
+    view = page.request.get(address).json()
+    change = {"units": "ft-in", "base_revision": view["revision"], "plan": {**view["document"], "tape": tape}}
+    assert page.request.put(f"{address}/plan", data=change, headers=WHO).ok
+    page.goto(f"{store}/square")
+    ask = page.get_by_role("button", name=f"Ask {tape}")
+    for pair in ("A–B", "B–C", "C–D", "D–A", "A–C", "B–D"):
+        entry = field(page, pair)
+        entry.focus()
+        expect(page.get_by_role("listitem").filter(has=entry).get_by_role("button", name=f"Ask {tape}")).to_be_visible()
+        ask.click()
+        expect(page.get_by_text(": Enter keeps it")).to_be_visible()
+        entry.press("Enter")
+        expect(page.get_by_role("listitem").filter(has=entry)).to_contain_text("simulated")
+    expect(page.get_by_text(re.compile("a stand-in made up A–B, B–C, C–D, D–A, A–C and B–D"))).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("[Aa]ccept"))).to_have_count(0)
 
 
 def test_two_devices_change_one_instrument_and_the_second_is_told(page: Page, browser: Browser, site: str) -> None:

@@ -231,6 +231,7 @@ def _view(row: PracticeRunRow) -> RunView:
         "units": units,
         "at": row.at,
         "easy": row.easy,
+        "steps": len(row.steps),
         "look": look_round(yard, units),
         "instruments": (row.conditions or {}).get("instruments", []),
         "minutes": round(yard.seconds / 60, 1),

@@ -146,7 +146,7 @@ class RunView(Result):
     """A run as far as it is; `debrief` once it is over; `level` where heights are practised.
 
     Attributes:
-        look: what a look round shows; null in runs from before there was anything to look for.
+        steps: that were done; look: what a look round shows; null in runs from before there was anything to look for.
         instruments: of the shelf that it was begun with; own: what is said of those that are used.
         easy: readings may be taken over; burn_text: where tapes are started; swings_to: lines to swing a tape to.
         always_called: whether a helper reads every pull.
@@ -167,6 +167,7 @@ class RunView(Result):
     minutes: float
     minutes_left: float
     pulls_left: int
+    steps: int
     look: LookRound | None = None
     instruments: list[UUID] = Field(default_factory=list)
     own: list[str] = Field(default_factory=list)

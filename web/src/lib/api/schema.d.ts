@@ -5975,7 +5975,7 @@ export interface components {
         };
         /**
          * KindView
-         * @description A kind of instrument: what it is in a level book, null for what gives no level line, and whether it may answer.
+         * @description A kind of instrument: what it is in a level book, null for what gives no level line, and whether it answers.
          */
         KindView: {
             kind: components["schemas"]["ShelfKind"];
@@ -10024,7 +10024,7 @@ export interface components {
          * @description A run as far as it is; `debrief` once it is over; `level` where heights are practised.
          *
          *     Attributes:
-         *         look: what a look round shows; null in runs from before there was anything to look for.
+         *         steps: that were done; look: what a look round shows; null in runs from before there was anything to look for.
          *         instruments: of the shelf that it was begun with; own: what is said of those that are used.
          *         easy: readings may be taken over; burn_text: where tapes are started; swings_to: lines to swing a tape to.
          *         always_called: whether a helper reads every pull.
@@ -10065,6 +10065,8 @@ export interface components {
             minutes_left: number;
             /** Pulls Left */
             pulls_left: number;
+            /** Steps */
+            steps: number;
             look: components["schemas"]["LookRound"] | null;
             /** Instruments */
             instruments: string[];

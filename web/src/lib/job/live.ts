@@ -7,7 +7,7 @@ const LONGEST_PAUSE_MS = 20_000;
  * Follows what others record at a path: told a moment after anything changed.  A stream that breaks off the browser
  * takes up again by itself; one that was refused it does not, so that is asked for anew after a while.
  */
-export function follow(path: string, onChanged: () => void): () => void {
+export function follow(path: string, onChanged: (mark: string) => void): () => void {
 	let source: EventSource | undefined;
 	let timer: ReturnType<typeof setTimeout> | undefined;
 	let pauseMs = FIRST_PAUSE_MS;
@@ -19,7 +19,7 @@ export function follow(path: string, onChanged: () => void): () => void {
 			pauseMs = FIRST_PAUSE_MS;
 			const mark = (event as MessageEvent<string>).lastEventId;
 			// the first event only says where things stand: it was loaded a moment ago
-			if (seen !== undefined && mark !== seen) onChanged();
+			if (seen !== undefined && mark !== seen) onChanged(mark);
 			seen = mark;
 		});
 		source.addEventListener('error', () => {

@@ -60,9 +60,17 @@ export class PracticeRun {
 		return done ? body.id : '';
 	}
 
-	/** What was done on another device. */
-	async refresh(): Promise<void> {
-		if (this.run && !this.isBusy) await this.load(this.run.id);
+	/** Fetch what was done on another device, unless so many steps are known here: own ones are told too. */
+	async refresh(steps: number): Promise<void> {
+		const id = this.run?.id;
+		if (!id || steps <= (this.run?.steps ?? 0)) return;
+		try {
+			const path = { run_id: id };
+			const found = await answer(api.GET('/api/practice/runs/{run_id}', { params: { path } }));
+			if (found.id === this.run?.id && found.steps > this.run.steps) this.run = found;
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error; // the next step says what is wrong
+		}
 	}
 
 	pull(start: string, end: string, swing = false): Promise<boolean> {

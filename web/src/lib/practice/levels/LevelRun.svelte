@@ -129,6 +129,7 @@
 		>
 	{/if}
 	<WhoReads {practice} />
+	{#if !site.tops.length}{#each run.moved as told, i (i)}<p><Words text={told} /></p>{/each}{/if}
 </section>
 {#if site.tops.length}
 	<form class="border-t border-rule pt-2" onsubmit={set} aria-label="Set a top">

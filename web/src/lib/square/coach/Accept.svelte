@@ -45,7 +45,7 @@
 		{#if trouble}<span role="alert" class="font-semibold text-string">{trouble}</span>{/if}
 	</p>
 {/if}
-{#if square && square.worst_text && !accepted.length && ['square', 'adjust', 'restake'].includes(square.verdict)}
+{#if square && square.worst_text && !square.simulated && !accepted.length && ['square', 'adjust', 'restake'].includes(square.verdict)}
 	{#if asking}
 		<form
 			class="no-print mt-2 grid gap-2 border-l-4 border-edge pl-3"

@@ -17,7 +17,9 @@
 	const open = $derived(practice.openPull);
 	const id = $derived(page.params.run ?? '');
 	$effect(() => void practice.load(id));
-	$effect(() => follow(`/api/practice/runs/${id}/changes`, () => void practice.refresh()));
+	$effect(() =>
+		follow(`/api/practice/runs/${id}/changes`, (mark) => void practice.refresh(Number(mark)))
+	);
 </script>
 
 <svelte:head><title>{run?.task.title ?? 'Practice'} · Anvilhead</title></svelte:head>

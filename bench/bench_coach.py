@@ -5,11 +5,14 @@ Compared with a plain loop of this Python, since times vary with the machine and
 
 import math
 import random
+from dataclasses import replace
 from itertools import combinations
 from typing import Any
 
 from anvilhead.core.measure.tape import Pull
 from anvilhead.core.units.units import Units
+from anvilhead.core.world.length_stand_ins import LengthStandIn
+from anvilhead.core.world.real_lines import put_up_by_eye
 from anvilhead.jobfile.documents.models import Plan
 from anvilhead.jobfile.working.judging import judge
 from anvilhead.jobfile.working.naming import naming_of
@@ -23,6 +26,8 @@ FOOT_MM = 304.8
 
 
 EARLIER_ROUNDS = 2
+ROUGH_MM = 12.0
+"""How far strings are off before anything is squared, one standard deviation."""
 
 
 def answer(corners: int, count: int, slip_mm: float, *, goes_on: bool = False) -> Any:
@@ -33,16 +38,17 @@ def answer(corners: int, count: int, slip_mm: float, *, goes_on: bool = False) -
     noise = random.Random(4)
     found = planned(Plan.model_validate(comb(corners)["plan"] | {"goes_on": goes_on}))
     naming = naming_of(found)
-    at = {name: point.x + 1j * point.y for name, point in found.footprint.corners.items()}
-    real = {name: place + complex(noise.gauss(0, 12), noise.gauss(0, 12)) for name, place in at.items()}
+    tape = LengthStandIn(put_up_by_eye(naming.set_out, noise, ROUGH_MM), noise)
     sides = [(side.start, side.end) for side in found.footprint.sides]
-    across = [pair for pair in combinations(at, 2) if pair not in sides]
+    across = [pair for pair in combinations(found.footprint.names, 2) if pair not in sides]
     pairs = (sides + noise.sample(across, count - len(sides)))[:count]
     pulls = []
     for number in range(1, EARLIER_ROUNDS + 2 if goes_on else 2):
-        lengths = [abs(real[a] - real[b]) + noise.gauss(0, 1.2) for a, b in pairs]
-        lengths[count // 2] += slip_mm if number > EARLIER_ROUNDS or not goes_on else 0.0
-        pulls += [Pull(a, b, length, round=number) for (a, b), length in zip(pairs, lengths, strict=True)]
+        read_now = [tape.read(Pull(*pair, 1.0, round=number)) for pair in pairs]
+        if number > EARLIER_ROUNDS or not goes_on:
+            spoilt = read_now[count // 2]
+            read_now[count // 2] = replace(spoilt, reading_mm=spoilt.reading_mm + slip_mm)
+        pulls += read_now
 
     def read() -> Any:
         if naming.judged:  # the round that a reading has just changed

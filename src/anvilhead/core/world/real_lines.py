@@ -38,18 +38,22 @@ class RealLines:
             Strings(set_out.footprint, self._corners, set_out.boards) if set_out.hands is Hands.NAILS else None
         )
         self._lines = lines_of(set_out.footprint, set_out.named)
+        self._at: dict[str, Point] | None = None
+        """Worked out once for every move: each reading asks for it several times."""
 
     @property
     def corners(self) -> dict[str, Point]:
         """Where strings really cross, stakes stand, forms meet."""
-        return self.strings.corners() if self.strings else self._corners
+        at = self.at
+        return {name: at[name] for name in self.set_out.footprint.names}
 
     @property
     def at(self) -> dict[str, Point]:
         """Every point that pulls can name: corners and nails move with their strings, known points stay."""
-        nails = self.strings.nails if self.strings else {}
-        beside = {name: nails.get(name, place) for name, place in self._beside.items()}
-        return {**beside, **self.corners}
+        if self._at is None:
+            nails, corners = (self.strings.nails, self.strings.corners()) if self.strings else ({}, self._corners)
+            self._at = {**{name: nails.get(name, place) for name, place in self._beside.items()}, **corners}
+        return self._at
 
     def length_mm(self, pull: Pull) -> float:
         """What a pull would measure if nothing were off, burn, slope and offsets not included."""
@@ -67,6 +71,7 @@ class RealLines:
         """Move a nail, to a mark of the tape."""
         if self.strings is not None:
             self.strings.move(board, MARK_MM * round(inward_mm / MARK_MM))
+            self._at = None
 
     def carry_out(self, order: Order, believed: Mapping[str, Point], noise: Random) -> None:
         """Do what hands are told: move nails, drive stakes again, or push forms.
@@ -80,6 +85,7 @@ class RealLines:
             for move in order.moves:
                 self.move(move.board, move.inward_mm)
             return
+        self._at = None
         names = self.set_out.footprint.names
         ends = () if self.set_out.footprint.closed else (names[0], names[-1])  # marked again along their lines
         moved = dict.fromkeys([*(push.corner for push in order.pushes), *(m.board.corner for m in order.moves), *ends])

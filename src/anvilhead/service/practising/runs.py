@@ -151,9 +151,12 @@ def mark_of_run(database: Database, run_id: str) -> str:
         return str(steps_done(session, run_id))
 
 
-def _with_next(session: Session, row: PracticeRunRow) -> RunView:
-    """A run, and once it is over the first task of the path that whoever did it has not ended right yet."""
-    view = _view(row)
+def _with_next(session: Session, row: PracticeRunRow, yard: PracticeYard | LevelYard | None = None) -> RunView:
+    """A run, and once it is over the first task of the path that whoever did it has not ended right yet.
+
+    `yard`: as its steps left it, where that was worked out already.
+    """
+    view = _view(row, yard or _yard(row))
     if view.debrief is None:
         return view
     done = {TaskKey(one.task) for one in runs_of(session, row.who, MOST_RUNS) if _outcome(one) is Outcome.RIGHT}
@@ -180,7 +183,7 @@ def take_step(database: Database, run_id: str, document: StepCreate, by: By) -> 
     with database.session() as session:
         row = run_by_id(session, run_id, to_change=True)
         if any(step.id == str(document.id) for step in row.steps):
-            return _view(row)
+            return _with_next(session, row)
         if len(row.steps) >= MOST_STEPS:
             raise Conflict("This run has as many steps as one may have. Accept it, then begin another.")
         step = _step(document)
@@ -189,11 +192,11 @@ def take_step(database: Database, run_id: str, document: StepCreate, by: By) -> 
         kept = PracticeStepRow(id=str(document.id), run_id=row.id, document=step, at=by.at)
         row.steps.append(kept)
         try:
-            _yard(row)
+            yard = _yard(row)
         except InputError as error:
             raise Conflict(error.message) from error
         store.add(session, kept, "This was done already.")
-        return _with_next(session, row)
+        return _with_next(session, row, yard)
 
 
 def _step(document: StepCreate) -> dict[str, Any]:
@@ -223,8 +226,8 @@ def _task_view(row: PracticeRunRow, yard: PracticeYard | LevelYard, units: Units
     return TaskView(key=TaskKey(row.task), title=_title(TaskKey(row.task), row.plan), brief=of)
 
 
-def _view(row: PracticeRunRow) -> RunView:
-    yard, units = _yard(row), Units(row.units)
+def _view(row: PracticeRunRow, yard: PracticeYard | LevelYard) -> RunView:
+    units = Units(row.units)
     head = {
         "id": row.id,
         "task": _task_view(row, yard, units),

@@ -133,6 +133,7 @@ def take_crew(desk: Page, phone: Page) -> None:
     picture(desk, "shelf")
     phone.goto("/practice")
     phone.get_by_role("button", name="Begin Boards to height").click()
+    phone.get_by_role("link", name="On to the instruments").click()
     phone.get_by_role("button", name="Set up the rotating laser").click()
     phone.get_by_role("button", name="Read BM").click()
     for _ in range(3):

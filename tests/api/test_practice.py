@@ -37,7 +37,12 @@ def test_a_run_from_the_brief_to_the_debrief(client: TestClient) -> None:
     ]
     run = begun(client)
     assert "60 minutes and 24 pulls" in run["task"]["brief"]
+    stages = [one["state"] for one in run["stages"]]
     run = do(client, run, do="look").json()
+    assert (stages, [(one["name"], one["state"]) for one in run["stages"]]) == (
+        ["open", "not-started", "not-started"],
+        [("ground", "done"), ("square", "not-started"), ("handover", "not-started")],
+    )
     for number, (start, end) in enumerate(ROUND):
         run = do(client, run, do="pull", start=start, end=end).json()
         shows = run["pulls"][number]["shows_mm"]
@@ -45,9 +50,11 @@ def test_a_run_from_the_brief_to_the_debrief(client: TestClient) -> None:
     run = do(client, run, do="move", board="CD@C", inward='1/2"', units="ft-in").json()
     assert (run["pulls_left"], run["moved"]) == (18, ['C on CD: 1/2" in'])
     assert run["debrief"] is None
+    assert [one["state"] for one in run["stages"]] == ["done", "open", "not-started"]
     run = do(client, run, do="accept").json()
     assert len(run["debrief"]["pulls"]) == 6
     assert run["debrief"]["lessons"] == ["not-looked-again"]
+    assert [one["state"] for one in run["stages"]] == ["done"] * 3
     assert client.get("/api/practice/runs").json()[0]["outcome"] == run["debrief"]["outcome"]
     assert do(client, run, do="pull", start="A", end="B").status_code == 409
 

@@ -15,6 +15,8 @@ def begin(page: Page, task: str) -> None:
     page.goto("/practice")
     page.get_by_role("button", name=f"Begin {task}").click()
     expect(page.get_by_text("simulated", exact=True)).to_be_visible()
+    page.get_by_role("link", name="On to the strings").click()
+    expect(page.get_by_role("button", name="ask somebody over")).to_be_visible()
 
 
 def pull(page: Page, pair: str, *, by_key: bool = False) -> None:
@@ -134,12 +136,15 @@ def test_a_lead_sets_a_task_and_a_helper_ends_it(browser: Browser, site: str, pa
     helper.get_by_role("button", name="Begin it").click()
     helper.get_by_role("button", name="Look round and up").click()
     expect(helper.get_by_text(re.compile("over (this|the) yard|Paint on the ground")).first).to_be_visible()
+    expect(helper.get_by_role("link", name="On site")).to_contain_text("done")
+    helper.get_by_role("link", name="On to the strings").click()
     helper.get_by_role("button", name="ask somebody over").click()
     expect(helper.get_by_role("status").filter(has_text="Pull a whole round")).to_be_visible()
+    helper.get_by_role("checkbox", name=re.compile("open the ground by hand")).click()
     helper.get_by_role("button", name="It must be staked anew").click()
     expect(helper.get_by_role("heading", name=re.compile("Staked anew"))).to_be_visible()
     helper.get_by_role("button", name=re.compile("^Next: ")).click()
-    expect(helper.get_by_role("button", name="ask somebody over")).to_be_visible()
+    expect(helper.get_by_role("button", name="Look round and up")).to_be_visible()
     page.reload()
     done = page.get_by_role("listitem").filter(has_text="for Pell the helper").first
     expect(done.get_by_role("link")).to_contain_text(re.compile("square"))
@@ -174,8 +179,7 @@ def test_a_parallel_string_is_swung_and_a_plan_of_ones_own_is_practised(sized_pa
 
 def test_what_a_second_device_does_in_a_run_is_seen_on_the_first(browser: Browser, site: str, page: Page) -> None:
     """A helper calls on one; it is written down on the other, which stays where it is."""
-    page.goto("/practice")
-    page.get_by_role("button", name="Begin Square a slab").click()
+    begin(page, "Square a slab")
     page.get_by_role("radio", name="my helper calls").click()
     expect(page.get_by_role("button", name="Corner A")).to_be_visible()
     other = open_page(browser, site, {"width": 390, "height": 844}, who="Ida")

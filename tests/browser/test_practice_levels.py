@@ -18,6 +18,8 @@ def begin(page: Page, task: str) -> None:
     page.goto("/practice")
     page.get_by_role("button", name=f"Begin {task}").click()
     expect(page.get_by_text("simulated", exact=True)).to_be_visible()
+    page.get_by_role("link", name="On to the instruments").click()
+    expect(page.get_by_role("button", name="ask somebody over")).to_be_visible()
 
 
 def read(page: Page, point: str) -> str:
@@ -109,8 +111,10 @@ def test_a_receiver_is_slid_until_it_sounds_level(sized_page: Page) -> None:
 def test_a_level_is_judged_from_two_stands(sized_page: Page) -> None:
     page = sized_page
     begin(page, "A level that may lie")
+    page.get_by_role("link", name="On site").click()
     page.get_by_role("button", name="Look round and up").click()
-    expect(page.get_by_role("status").first).to_contain_text(re.compile("this yard|over the yard|on the ground"))
+    expect(page.get_by_text(re.compile("over (this|the) yard|Paint on the ground")).first).to_be_visible()
+    page.get_by_role("link", name="On to the instruments").click()
     found = {}
     for stand in ("middle", "near-a"):
         page.get_by_label("Stand").select_option(stand)

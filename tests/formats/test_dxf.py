@@ -34,6 +34,7 @@ def made(*draw: object) -> bytes:
     return out.getvalue().encode()
 
 
+@pytest.mark.trials
 @given(star_footprints(most_corners=20))
 def test_what_is_written_is_read_back_to_the_same_footprint(footprint: Footprint) -> None:
     for units in (Units.FT_IN, Units.M):
@@ -134,6 +135,7 @@ class TestOfAnySize:
         assert [outlines(gap, 500) for gap in (0.05, 0.099, 0.11)] == [1, 1, 0]
         assert [outlines(gap, 5) for gap in (0.02, 0.045, 0.06)] == [1, 1, 0]
 
+    @pytest.mark.trials
     def test_lines_too_tangled_to_be_joined_are_told_as_such(self) -> None:
         fan = "".join(line_between((i * 0.05, i // 60 * 0.05), (900 + i * 20, 900 + i // 60)) for i in range(3000))
         read = read_dxf(drawing_of(fan))

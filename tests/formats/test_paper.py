@@ -97,6 +97,7 @@ def test_fractions_are_found_and_take_less_room() -> None:
     assert text_width("1/2", 20, False) < text_width("122", 20, False)
 
 
+@pytest.mark.trials
 def test_two_hundred_corners_fit_on_paper() -> None:
     top = [[x * 500.0, 2000.0 if x % 2 else 3000.0] for x in range(197, -1, -1)]
     footprint = {"shape": "polygon", "corners": [[0.0, 0.0], [197 * 500.0, 0.0], *top]}

@@ -49,9 +49,11 @@ def main(arguments: list[str]) -> None:
     if arguments[1:]:
         checks.append(("tests", aloud(*python, "pytest", *arguments[1:])))
     else:
-        apart = ("--ignore", "tests/browser", "--cov", "anvilhead", "--cov-report", "")
-        checks.append(("tests, on the real database", aloud(*python, "pytest", *SIDE_BY_SIDE, *apart)))
+        apart = ("--ignore", "tests/browser", "-m")
+        lines = ("not trials", "--cov", "anvilhead", "--cov-report", "")
+        checks.append(("tests, on the real database", aloud(*python, "pytest", *SIDE_BY_SIDE, *apart, *lines)))
         checks.append(("lines the tests run through", quietly("coverage", "report", "--skip-covered")))
+        checks.append(("trials of many simulated cases", aloud(*python, "pytest", *SIDE_BY_SIDE, *apart, "trials")))
         checks.append(("tests in the browser", aloud(*python, "pytest", *SIDE_BY_SIDE, "tests/browser")))
     failed += failures(checks)
     if failed:

@@ -73,6 +73,7 @@ def holds_of(shape: Footprint, noise: random.Random) -> list[Hold]:
     ]
 
 
+@pytest.mark.trials
 @pytest.mark.parametrize("shape", SHAPES.values(), ids=SHAPES)
 @pytest.mark.parametrize("seed", range(3))
 def test_exact_pulls_give_the_truth_whatever_is_held(shape: Footprint, seed: int) -> None:
@@ -111,6 +112,7 @@ def shape_and_hold() -> list[tuple[Footprint, Hold]]:
     ]
 
 
+@pytest.mark.trials
 @pytest.mark.parametrize(("shape", "hold"), shape_and_hold(), ids=lambda one: getattr(one, "kind", None))
 def test_ellipses_hold_the_truth_as_often_as_they_say(shape: Footprint, hold: Hold) -> None:
     """Off over its own covariance is a chi-square of two: each corner inside 95 in 100, and right on the whole."""
@@ -269,6 +271,7 @@ class TestKindsOfPulls:
             assert check.laid.corners[name].distance_to(point) < 0.01
 
 
+@pytest.mark.trials
 def test_crews_that_go_on_need_far_fewer_rounds_and_pulls_at_no_worse_corners() -> None:
     """Every crew stops by what it can know; sixty sites, strings rough to an inch, rectangle of 44 by 27 1/2 ft."""
     sites = range(60)

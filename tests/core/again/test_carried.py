@@ -74,6 +74,7 @@ def test_nothing_goes_on_from_a_round_that_knew_too_little() -> None:
     assert carried_from(SET_OUT, None).observations == ()
 
 
+@pytest.mark.trials
 @pytest.mark.parametrize("rough_mm", [8.0, 20.0])
 def test_as_told_it_goes_on_nineteen_times_in_twenty_and_knows_the_corners_better(rough_mm: float) -> None:
     """By simulation: the estimate of a going round errs less than that of the same pulls alone."""

@@ -80,6 +80,7 @@ def test_noncentrality_is_that_of_the_tables() -> None:
     assert noncentrality(0.05, 0.95) == pytest.approx(15.443, abs=0.002)
 
 
+@pytest.mark.trials
 def test_what_is_promised_shows_and_what_stayed_is_seldom_accused() -> None:
     """Each round read anew to a sixteenth; one corner moved by what is promised, any way."""
     noise = random.Random(21)

@@ -98,6 +98,7 @@ def test_zero_and_scale_are_those_of_one_adjustment(shape: Footprint, known: boo
         assert found.scale.doubt_mm == pytest.approx(1.95996 * math.sqrt(covariance[1, 1]), rel=0.01)
 
 
+@pytest.mark.trials
 def test_a_bent_hook_is_told_and_a_true_tape_hardly_ever() -> None:
     """An ell's round knows a zero to 2.2 mm, three rounds to 1.3: 3 mm is then 4.6 standard deviations."""
     rng, plan = np.random.default_rng(8), set_out(ELL, known=False)

@@ -8,6 +8,8 @@ from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.check.squaring import check_square
 from tests.drawn_rounds import careful_round, drawn, judged
 
+pytestmark = pytest.mark.trials
+
 
 def test_careful_rounds_are_hardly_ever_questioned() -> None:
     assert judged(drawn(seed, 0) for seed in range(400))["undecided"] <= 2

@@ -107,6 +107,7 @@ def read(noise: random.Random, mm: float) -> float:
     return round((mm + off) / SIXTEENTH_MM) * SIXTEENTH_MM
 
 
+@pytest.mark.trials
 def test_what_cannot_be_seen_is_shown_as_often_as_said() -> None:
     """A side wrong by what is called unseen shows 95 times in 100 or more, a right frame almost never alarms."""
     noise = random.Random(8)

@@ -14,6 +14,8 @@ from anvilhead.core.units.units import Units
 from tests.sites import displaced, pulled
 from tests.slip_trials import CLIPPED, ELL, FOOT, NETWORKS, SPOILS, STORE, rates
 
+pytestmark = pytest.mark.trials
+
 SITES = 15
 
 

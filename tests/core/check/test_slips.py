@@ -173,6 +173,7 @@ def test_two_slips_at_once_are_both_singled_out_where_every_pull_is_checked_twic
     assert {s.pull.pair for s in once.suspects if s.certain} <= {("A", "B"), ("B", "D")}
 
 
+@pytest.mark.trials
 def test_on_noisy_sites_slips_are_found_and_honest_pulls_rarely_accused() -> None:
     noise = random.Random(11)
     right = wrong = 0

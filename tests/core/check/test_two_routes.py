@@ -3,6 +3,8 @@
 import random
 from itertools import combinations
 
+import pytest
+
 from anvilhead.core.boards.batter_board import BoardLayout
 from anvilhead.core.check.set_out import SetOut
 from anvilhead.core.check.squaring import check_square
@@ -14,6 +16,7 @@ from tests.slip_trials import ELL
 SET_OUT = SetOut(ELL, BoardLayout(1200))
 
 
+@pytest.mark.trials
 def test_careful_rounds_are_refused_five_times_in_a_hundred() -> None:
     noise = random.Random(12)
 

@@ -258,6 +258,7 @@ def test_all_heights_and_their_doubt_are_those_of_one_least_squares_solution(see
         assert found.within_mm == pytest.approx(math.sqrt(cofactor[k, k]), rel=1e-7)
 
 
+@pytest.mark.trials
 def test_a_check_at_every_setup_of_a_long_chain_is_honest() -> None:
     """Chains longer than the checks that are held: of 12 times 150 checks 95 in 100 pass, and all heights are known."""
     rng, passed = random.Random(8), 0

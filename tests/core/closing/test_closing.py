@@ -136,6 +136,7 @@ class TestAfterASlip:
         book, judged_ = kept(list(self.SETUPS), 20_000, Units.M)
         assert trust_of(book, [replace(judged_[0], suspects=())]) == [Trust.UNCERTAIN] * 4
 
+    @pytest.mark.trials
     def test_a_slip_in_a_long_run_is_not_shared_out_and_is_among_the_suspects(self) -> None:
         # 1,000 loops of 3 to 12 setups read carefully, one reading a foot or an inch out
         rng, missed = random.Random(20261), 0

@@ -58,6 +58,7 @@ class TestBays:
     def test_the_short_one_lies_away_from_the_gate(self) -> None:
         assert bay_widths(20, 8, Remainder.FROM_GATE, gate_at_end=True) == [4, 8, 8]
 
+    @pytest.mark.trials
     def test_they_make_up_the_length_and_are_no_wider_than_wanted(self) -> None:
         rng = random.Random(1)
         for _ in range(3000):

@@ -61,6 +61,7 @@ def sampled(mesh: Terrain, step: float = 60.0) -> list[float]:
     return heights
 
 
+@pytest.mark.trials
 @pytest.mark.parametrize("seed", range(4))
 def test_mean_and_extremes_are_those_of_the_surface(seed: int) -> None:
     question = asked(shots(seed))

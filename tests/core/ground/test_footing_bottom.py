@@ -84,6 +84,7 @@ def test_what_says_nothing_is_told() -> None:
         footing_bottoms(line([(0, 0), (40, -40)]), BottomRule(None, 0, 10, 4 * FOOT, 100))
 
 
+@pytest.mark.trials
 @pytest.mark.parametrize("is_closed", [False, True])
 def test_no_way_that_laps_and_rises_allow_digs_less(is_closed: bool) -> None:
     """Every way of six to eight cells and up to four levels is tried."""

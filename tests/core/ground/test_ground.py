@@ -118,6 +118,7 @@ class TestVolumes:
         assert work.loose_mm3(0.25) == pytest.approx(work.cut_mm3 * 1.25)
         assert work.balance_mm3 / 1e9 == pytest.approx(2.4)
 
+    @pytest.mark.trials
     @pytest.mark.parametrize("outline", [YARD, YARD[::-1]], ids=["left round", "right round"])
     def test_prisms_agree_with_adding_up_small_squares(self, outline: list[Point]) -> None:
         terrain, pad = terrain_of(rough_ground(60, 3)), Plane(40, 0.01, -0.02)

@@ -39,6 +39,7 @@ def test_a_string_with_fall_and_one_that_passes_nothing() -> None:
     assert profile(ridge(100), Point(0, 3000), Point(0, 3000), 0, 0) is None
 
 
+@pytest.mark.trials
 @pytest.mark.parametrize("seed", range(6))
 def test_rough_ground_against_fine_steps(seed: int) -> None:
     rng = random.Random(seed)

@@ -94,6 +94,7 @@ class TestSlabs:
         # too thin within (100 − 65.147)/0.02 = 1,742.6 of the drain
         assert slab.thin_mm2 == pytest.approx(math.pi * 1742.6**2, rel=0.02)
 
+    @pytest.mark.trials
     @pytest.mark.parametrize("seed", range(5))
     def test_a_cone_over_any_base_agrees_with_adding_up_small_squares(self, seed: int) -> None:
         rng = random.Random(seed)

@@ -120,6 +120,7 @@ class TestRoom:
         outside = Footprint(tuple(point + Point(40_000, 0) for point in lot.points))
         assert self.room(outside, holds=True).overlaps
 
+    @pytest.mark.trials
     def test_the_least_room_is_that_of_points_sampled_along_both(self) -> None:
         """An independent way: every centimetre of both outlines against each other."""
         other = Footprint((Point(-2000, 13_000), Point(4000, 12_500), Point(2000, 16_000)))

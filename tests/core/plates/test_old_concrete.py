@@ -23,6 +23,7 @@ def test_a_program_worked_by_hand() -> None:
     assert least((1.0, 1.0), [((1.0, 0.0), -1.0), ((-1.0, 0.0), -1.0)], 100) is None
 
 
+@pytest.mark.trials
 def test_programs_against_every_corner_of_the_limits() -> None:
     # the best lies where as many limits hold just so as there are unknowns: all such corners are tried
     rng = random.Random(44)
@@ -72,6 +73,7 @@ def test_a_slab_too_narrow_overhangs_alike_on_both_sides() -> None:
     assert found.worst_mm == pytest.approx(8, abs=2e-3)
 
 
+@pytest.mark.trials
 def test_no_shift_or_turn_tried_at_random_does_better() -> None:
     rng = random.Random(81)
     middle = Point(4500, 3000)

@@ -138,6 +138,7 @@ def test_a_length_alone_is_read_as_anywhere_else(text: str) -> None:
     assert mm(text) == read_length(text, Units.FT_IN).mm
 
 
+@pytest.mark.trials
 def test_any_sum_of_numbers_is_that_of_the_language() -> None:
     """Sums made of decimals, signs and parentheses, against Python's own arithmetic on fractions."""
     rng = random.Random(14)

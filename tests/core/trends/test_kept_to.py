@@ -32,6 +32,7 @@ def crew(rng: np.random.Generator, times: float, rounds: int, plan: SetOut = STO
     return found
 
 
+@pytest.mark.trials
 @pytest.mark.parametrize("times", [0.5, 1.0, 2.0])
 def test_the_limits_hold_the_truth_nineteen_times_in_twenty(times: float) -> None:
     rng = np.random.default_rng(61)

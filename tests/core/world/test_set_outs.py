@@ -61,6 +61,7 @@ class TestLengths:
         errors = errors_of(as_planned(SetOut(STORE, BoardLayout(0))), pull, 44 * FOOT_MM)
         is_unbiased(errors, math.hypot(SIXTEENTH_MM / 2, 1 / math.sqrt(12)))
 
+    @pytest.mark.trials
     def test_a_thrown_right_angle_errs_by_its_turn_over_the_offset_and_the_rule(self) -> None:
         """D is seen from A along AB: 27 1/2 ft off, the laser an eighth in fifty feet and aimed over 44 ft."""
         pull = Pull("A", "D", 1.0, kind=PullKind.SQUARE, line="AB", instrument=Instrument.SQUARE_LASER)
@@ -120,6 +121,7 @@ class TestRuns:
         assert one_run(store, "5 store 1") == one_run(store, "5 store 1")
         assert one_run(store, "5 store 1") != one_run(store, "5 store 2")
 
+    @pytest.mark.trials
     def test_a_crew_ends_where_it_may_say_so(self) -> None:
         """Square: the estimate lies within; tapes know an ell's corners to about the eighth that is allowed."""
         found = Expected([one_run(yard(SetOut(ELL, BoardLayout(1200))), f"ell {seed}") for seed in range(60)])
@@ -129,6 +131,7 @@ class TestRuns:
         assert all(run.pulls >= 15 * run.rounds for run in found.runs)
         assert found.mean(lambda run: max(off.length() for off in run.off.values()) - run.worst_mm) == 0
 
+    @pytest.mark.trials
     def test_slips_cost_pulls_and_are_caught(self) -> None:
         ell = SetOut(ELL, BoardLayout(1200))
         careful = Expected([one_run(yard(ell), f"s {seed}") for seed in range(30)])

@@ -43,6 +43,7 @@ from anvilhead.service.views.practice_views import (
     SetView,
     TaskView,
 )
+from anvilhead.service.views.structure_views import StageName, StageState, StageView
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict
@@ -51,6 +52,8 @@ from anvilhead.store.practice import run_by_id, runs_of, set_by_id, set_of, step
 from anvilhead.store.tables import PracticeRunRow, PracticeSetRow, PracticeStepRow
 
 MOST_STEPS = 500
+BESIDE_WORK = ("look", "hint")
+"""Steps that begin no work."""
 MOST_RUNS = 40
 _AT_STRINGS = ("look", "pull", "write", "move", "hint", "accept", "restake")
 _AT_LEVELS = ("look", "setup", "shoot", "write", "set", "bleed", "focus", "hint", "say", "accept")
@@ -235,6 +238,7 @@ def _view(row: PracticeRunRow, yard: PracticeYard | LevelYard) -> RunView:
         "at": row.at,
         "easy": row.easy,
         "steps": len(row.steps),
+        "stages": _stages(yard, begun=any(step.document["do"] not in BESIDE_WORK for step in row.steps)),
         "look": look_round(yard, units),
         "instruments": (row.conditions or {}).get("instruments", []),
         "minutes": round(yard.seconds / 60, 1),
@@ -242,6 +246,18 @@ def _view(row: PracticeRunRow, yard: PracticeYard | LevelYard) -> RunView:
         "hint": _hint(row, yard, units),
     }
     return _of_heights(row, yard, head) if isinstance(yard, LevelYard) else of_strings(row, yard, head)
+
+
+def _stages(yard: PracticeYard | LevelYard, *, begun: bool) -> list[StageView]:
+    """Where a run stands in the stages of real work."""
+    work = StageName.LEVELS if isinstance(yard, LevelYard) else StageName.SQUARE
+    seen = yard.looked or yard.there is None
+    states = {
+        StageName.GROUND: StageState.DONE if seen else StageState.OPEN,
+        work: StageState.DONE if yard.accepted else StageState.OPEN if begun else StageState.NOT_STARTED,
+        StageName.HANDOVER: StageState.DONE if yard.accepted else StageState.NOT_STARTED,
+    }
+    return [StageView(name=name, state=state) for name, state in states.items()]
 
 
 def _hint(row: PracticeRunRow, yard: PracticeYard | LevelYard, units: Units) -> str | None:

@@ -11,6 +11,7 @@ from anvilhead.core.practice.level_tasks import Tool
 from anvilhead.core.practice.tasks import TaskKey
 from anvilhead.core.units.units import Units
 from anvilhead.jobfile.results.result_parts import Place, Result
+from anvilhead.service.views.structure_views import StageView
 
 
 class TaskView(Result):
@@ -146,7 +147,8 @@ class RunView(Result):
     """A run as far as it is; `debrief` once it is over; `level` where heights are practised.
 
     Attributes:
-        steps: that were done; look: what a look round shows; null in runs from before there was anything to look for.
+        stages: those of real work that it goes through; steps: that were done.
+        look: what a look round shows; null in runs from before there was anything to look for.
         instruments: of the shelf that it was begun with; own: what is said of those that are used.
         easy: readings may be taken over; burn_text: where tapes are started; swings_to: lines to swing a tape to.
         always_called: whether a helper reads every pull.
@@ -168,6 +170,7 @@ class RunView(Result):
     minutes_left: float
     pulls_left: int
     steps: int
+    stages: list[StageView]
     look: LookRound | None = None
     instruments: list[UUID] = Field(default_factory=list)
     own: list[str] = Field(default_factory=list)

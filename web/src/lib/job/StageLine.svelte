@@ -3,8 +3,8 @@
 
 	interface Props {
 		stages: Stage[];
-		current?: StageName;
-		/** Address of the structure whose stages these are. */
+		current?: StageName | undefined;
+		/** Address of the structure, or of the run in the practice yard, whose stages these are. */
 		base: string;
 	}
 	let { stages, current, base }: Props = $props();
@@ -29,7 +29,7 @@
 
 <nav aria-label="Stages" class="line">
 	<span class="end" aria-hidden="true"></span>
-	<ol>
+	<ol style:--stages={stages.length}>
 		{#each stages as stage (stage.name)}
 			<li>
 				<a
@@ -78,7 +78,7 @@
 	}
 	ol {
 		display: grid;
-		grid-template-columns: repeat(8, minmax(0, 1fr));
+		grid-template-columns: repeat(var(--stages), minmax(0, 1fr));
 		padding-left: clamp(1.6rem, 4vw, 4rem);
 	}
 	a {

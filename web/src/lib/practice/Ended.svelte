@@ -12,7 +12,7 @@
 
 	async function next(key: string) {
 		const begun = await practice.begin(key);
-		if (begun) await goto(`/practice/${begun}`);
+		if (begun) await goto(`/practice/${begun}/ground`);
 	}
 </script>
 

@@ -18,7 +18,7 @@
 		try {
 			const body = { id: newId(), task: 'own-plan' as const, units, structure };
 			const run = await answer(api.POST('/api/practice/runs', { body }));
-			await goto(`/practice/${run.id}`);
+			await goto(`/practice/${run.id}/ground`);
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;
 			trouble = error.told;

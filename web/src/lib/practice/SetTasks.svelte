@@ -56,7 +56,7 @@
 		await asked(async () => {
 			const body = { id: newId(), task: one.task, units: one.units, set_task: one.id };
 			const run = await answer(api.POST('/api/practice/runs', { body }));
-			await goto(`/practice/${run.id}`);
+			await goto(`/practice/${run.id}/ground`);
 		});
 	}
 </script>

@@ -42,7 +42,7 @@
 		await trying(async () => {
 			const body = { id: newId(), task: task.key, units, easy, instruments };
 			const run = await answer(api.POST('/api/practice/runs', { body }));
-			await goto(`/practice/${run.id}`);
+			await goto(`/practice/${run.id}/ground`);
 		});
 	}
 	onMount(() => void load(units));

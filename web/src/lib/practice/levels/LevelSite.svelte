@@ -1,5 +1,6 @@
 <!-- A yard of heights from above: the benchmark, the tops or pegs, and what stands among them. -->
 <script lang="ts">
+	import type { StageName } from '$lib/api/types';
 	import DangerLines from '$lib/practice/DangerLines.svelte';
 	import Words from '$lib/lengths/Words.svelte';
 	import type { PracticeRun, Run } from '$lib/practice/run.svelte';
@@ -8,12 +9,18 @@
 		practice: PracticeRun;
 		run: Run;
 		site: NonNullable<Run['level']>;
+		/** The stage on the screen: points are read at the one for heights. */
+		at: StageName;
 	}
-	let { practice, run, site }: Props = $props();
+	let { practice, run, site, at: stage }: Props = $props();
 
 	const current = $derived(practice.openShot?.at ?? '');
 	const ready = $derived(
-		Boolean(site.tool) && !practice.openShot && !run.debrief && !practice.isBusy
+		stage === 'levels' &&
+			Boolean(site.tool) &&
+			!practice.openShot &&
+			!run.debrief &&
+			!practice.isBusy
 	);
 	function shoot(at: string) {
 		const { turned, called, wait } = practice;

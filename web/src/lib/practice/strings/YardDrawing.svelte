@@ -9,8 +9,8 @@
 	interface Props {
 		run: Run;
 		current: [string, string] | undefined;
-		/** Corners pressed one after the other are a pull. */
-		onPull: (start: string, end: string) => void;
+		/** Corners pressed one after the other are a pull, at the stage where one pulls. */
+		onPull: ((start: string, end: string) => void) | undefined;
 	}
 	let { run, current, onPull }: Props = $props();
 
@@ -69,7 +69,7 @@
 			.join(' ');
 	}
 	function press(name: string) {
-		if (run.debrief) return;
+		if (run.debrief || !onPull) return;
 		if (first === undefined || first === name) {
 			first = first === name ? undefined : name;
 			return;
@@ -121,13 +121,15 @@
 			<b class="text-measured">Blue</b> dashes: what you could know.
 			<b class="text-string">Red</b>: where the strings really cross, both {factor} times as far off.
 		{:else if first}Now the corner where the other end is held.
-		{:else}Press two corners to pull between them.
+		{:else}
+			{#if onPull}Press two corners to pull between them.{/if}
 			{#if names.length === 4}Sides <Len text={run.sides[0]?.text ?? ''} /> and <Len
 					text={run.sides[1]?.text ?? ''}
 				/>{#if run.diagonals[0]}, diagonals <Len text={run.diagonals[0].text} />{/if}.
 			{:else}{#each [...run.sides, ...run.diagonals] as one (one.start + one.end)}<span
 						class="mr-3 inline-block">{one.start}–{one.end} <Len text={one.text} /></span
-					>{/each}{/if}{/if}
+					>{/each}{/if}
+		{/if}
 	</p>
 </div>
 

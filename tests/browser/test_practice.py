@@ -170,6 +170,7 @@ def test_a_parallel_string_is_swung_and_a_plan_of_ones_own_is_practised(sized_pa
     page.goto(f"{store}/methods")
     page.get_by_role("button", name="Practise squaring this plan in the yard").click()
     expect(page.get_by_role("heading", name="Boat store")).to_be_visible()
+    page.get_by_role("link", name="On to the strings").click()
     pull(page, "AC")
     write(page, shown(page))
     structure = store.rsplit("/", 1)[1]

@@ -125,7 +125,7 @@ def test_heights_from_the_brief_to_the_debrief_without_a_word_of_the_truth(
     with database.session() as session:
         seed = session.scalars(select(PracticeRunRow.seed).where(PracticeRunRow.id == run["id"])).one()
     yard = LevelYard(TaskKey.LEVEL_BOARDS, seed)
-    hidden = [seed, *(f"{yard.heights[top]:.4f}" for top in "ABCD"), "bubble", "air_mm"]
+    hidden = [seed, *(f"{yard.heights[top]:.4f}" for top in "ABCD"), "bubble", "warmer", "hose_mm"]
     assert [one for one in hidden if one in " ".join(told)] == []
     do(client, run, do="write", pull=0, reading=site["shots"][0]["shows_text"], units="ft-in")
     run = do(client, run, do="set", at="A", up='-1/2"', units="ft-in").json()

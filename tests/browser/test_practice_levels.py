@@ -56,8 +56,8 @@ def test_boards_are_brought_to_height_with_a_hose(sized_page: Page) -> None:
     together = inches(read(page, "A"))
     page.get_by_role("checkbox", name=re.compile("hold the walking end")).click()
     if abs(together - back) > 1 / 8:
-        page.get_by_role("button", name="let the air out of the hose").click()
-        expect(page.get_by_text("the hose: air let out")).to_be_visible()
+        page.get_by_role("button", name="let air and warm water out").click()
+        expect(page.get_by_text("the hose: air and warm water let out")).to_be_visible()
     for top in "ABCD":
         up = 8 - (back - inches(read(page, top)))
         if abs(up) >= 1 / 16:

@@ -7,8 +7,10 @@ from statistics import fmean, pstdev
 import numpy as np
 import pytest
 
+from anvilhead.core.boards.string_sag import HungLine
 from anvilhead.core.levels.instrument_check import four_ways, turn_round, two_peg
-from anvilhead.core.levels.level_instrument import CLASSES, LevelInstrument
+from anvilhead.core.levels.level_instrument import CLASSES, LevelClass, LevelInstrument
+from anvilhead.core.levels.reach import LINE_LEVEL_N
 from anvilhead.core.levels.rod import upright_mm
 from anvilhead.core.units.units import SIXTEENTH_MM
 from anvilhead.core.world.level_stand_ins import Beep, Hose, LevelStandIn, RodStandIn, bubble_mm
@@ -115,6 +117,34 @@ class TestHose:
         assert 10 < waited < 40
         assert all(abs(hose.off_mm(40.0, waited + more) - 9.0) < 0.45 for more in np.arange(0, 20, 0.1))
         assert hose.settled_s(0.1, 0.4) == 0
+
+
+def test_a_leg_in_the_sun_stands_as_much_higher_as_its_water_grows() -> None:
+    """1.5 m of water, ten degrees warmer: two ten-thousandths a degree, three millimetres."""
+    assert Hose(15_000.0, warmer_c=10.0, leg_mm=1500.0).rest_mm == pytest.approx(3.0)
+    assert Hose(15_000.0, bubble_mm=9.0, warmer_c=-5.0, leg_mm=1500.0).rest_mm == pytest.approx(7.5)
+
+
+def test_a_line_level_off_the_middle_leans_either_way_and_by_the_slope_of_its_string() -> None:
+    """A string of 0.013 N/m pulled with 44 N sags by w L² / 8 P; so far off its middle it slopes by w x / P."""
+    grade, span = LevelClass(1e-6, 0.0, 10_000.0), 8000.0
+    off = []
+    for seed in range(4000):
+        level = LevelStandIn(LevelInstrument.LINE, grade, Random(seed), hung_off=0.05)
+        off.append(level.read(1000.0, span) - 1000.0)
+    alone = HungLine(span, hung_n=LINE_LEVEL_N, hung_at_mm=span * 0.55).slope * span  # one standard deviation off
+    assert fmean(off) == pytest.approx(0.0, abs=4 * abs(alone) / math.sqrt(4000))
+    assert pstdev(off) == pytest.approx(abs(alone), rel=0.04)
+    still = LevelStandIn(LevelInstrument.LINE, grade, Random(1))
+    assert still.read(1000.0, span) == pytest.approx(1000.0, abs=1e-4)
+
+
+def test_a_laser_drifts_with_the_hours_it_stands() -> None:
+    grade = LevelClass(1e-6, 1e-4, 100_000.0)
+    lasers = [LevelStandIn(LevelInstrument.LASER, grade, Random(seed), drifts=0.2) for seed in range(4000)]
+    gone = [one.read(0.0, 30_000.0, 0.0, 3.0) - one.read(0.0, 30_000.0, 0.0) for one in lasers]
+    assert pstdev(gone) == pytest.approx(0.2 * 1e-4 * 3 * 30_000, rel=0.04)
+    assert fmean(gone) == pytest.approx(0.0, abs=0.12)
 
 
 def test_a_rod_reads_its_slant_and_its_foot() -> None:

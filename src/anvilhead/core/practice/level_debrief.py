@@ -156,7 +156,7 @@ def _of_tops(yard: LevelYard, shots: list[Shot]) -> list[Lesson]:
         found.append(Lesson.NOT_CLOSED)
     if any(one.tool is Tool.HOSE and one.at != BENCHMARK for one in shots):
         together = any(one.tool is Tool.HOSE and one.turned for one in shots)
-        if yard.air_mm and not together:
+        if yard.hose_mm and not together:
             found.append(Lesson.AIR_LEFT)
         elif yard.bled and together:
             found.append(Lesson.AIR_FOUND)

@@ -30,6 +30,10 @@ SWIMS_IN = 1 / 3
 """How often an eyepiece is found out of focus."""
 SWIMS_MM = (INCH_MM / 8, INCH_MM / 4)
 """How far its hair then swims on the rod to either side over that, as the eye moves."""
+SUN_IN = 1 / 4
+"""How often a hose's walking leg lies in the sun."""
+SUN_C, LEG_MM = (8.0, 16.0), 1500.0
+"""By how much its water is then warmer, and how much of it stands upright."""
 TRUE_LEVELS = 1 / 4
 """How often a level that is said to lie does not."""
 

@@ -19,9 +19,12 @@ from anvilhead.core.practice.level_tasks import (
     BENCHMARK,
     HOSE_MM,
     KINDS,
+    LEG_MM,
     LEVEL_TASKS,
     OVER_MM,
     RAISED,
+    SUN_C,
+    SUN_IN,
     SWIMS_IN,
     SWIMS_MM,
     LevelTask,
@@ -127,6 +130,9 @@ class LevelYard(Yard[LevelStep]):
         if conditions.has_dangers and Tool.OPTICAL in self.task.tools and eyepiece.random() < SWIMS_IN:
             # two standard deviations are as far as it swims
             self._site.instruments[Tool.OPTICAL].parallax = eyepiece.uniform(*SWIMS_MM) / OVER_MM / 2
+        sun = Random(f"sun {seed}")
+        if conditions.has_dangers and sun.random() < SUN_IN:
+            self._site.hose = replace(self._site.hose, warmer_c=sun.uniform(*SUN_C), leg_mm=LEG_MM)
         self._lines: list[float] = []
         self.shots: list[Shot] = []
         self.setups: list[tuple[Tool, Stand]] = []
@@ -144,9 +150,9 @@ class LevelYard(Yard[LevelStep]):
         return self._site.heights
 
     @property
-    def air_mm(self) -> float:
-        """What air in the hose makes its walking end read too much."""
-        return self._site.hose.bubble_mm
+    def hose_mm(self) -> float:
+        """What air in the hose, or the sun on it, makes its walking end read too much."""
+        return self._site.hose.rest_mm
 
     def error_mm(self, tool: Tool, over_mm: float) -> float:
         """What an instrument really reads too much over a distance; of a laser toward its mark."""
@@ -265,7 +271,7 @@ class LevelYard(Yard[LevelStep]):
         hose, begun = self._site.hose, self._noise.gauss(0, SWINGS_MM)
         walks = step.at != BENCHMARK or step.turned
         moving = abs(begun) if not step.wait_s else hose.swings_mm(begun, step.wait_s)
-        rest = true_mm + (hose.bubble_mm if walks else 0.0)
+        rest = true_mm + (hose.rest_mm if walks else 0.0)
         read = self._site.instruments[Tool.HOSE].read(rest, 0.0)
         return read, moving
 

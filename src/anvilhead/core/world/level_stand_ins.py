@@ -9,7 +9,9 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from random import Random
 
+from anvilhead.core.boards.string_sag import HungLine
 from anvilhead.core.levels.level_instrument import SPANNED, LevelClass, LevelInstrument
+from anvilhead.core.levels.reach import LINE_LEVEL_N, WATER_PER_C
 
 CONE_SHARE = 0.36
 """Of a rotating laser's variance what is a cone: alike on all sides, so that turning it does not show it."""
@@ -43,6 +45,10 @@ class LevelStandIn:
         mark_mm: how far the marks are apart that it is read to; 0 where no number is rounded.
         parallax: how far the hair of an optical level wanders on the rod as the eye moves, for each millimetre of
             sight, one standard deviation; 0 where the eyepiece is in focus.
+        hung_off: how far off the middle of its string a line level is hung, as a share of the span, one standard
+            deviation: it is level with the string where it hangs, not with the ends.
+        drifts: how much a laser's own error changes in an hour after it was set up, as a share of what its class
+            claims, one standard deviation.
     """
 
     kind: LevelInstrument
@@ -50,6 +56,9 @@ class LevelStandIn:
     noise: Random
     mark_mm: float = 0.0
     parallax: float = 0.0
+    hung_off: float = 0.0
+    drifts: float = 0.0
+    drift: float = field(init=False, default=0.0)
     along: float = field(init=False)
     across: float = field(init=False, default=0.0)
     cone: float = field(init=False, default=0.0)
@@ -62,6 +71,8 @@ class LevelStandIn:
             self.cone = self.noise.gauss(0, sigma * math.sqrt(CONE_SHARE))
             sigma = tilt
         self.along = self.noise.gauss(0, sigma)
+        if self.drifts:
+            self.drift = self.noise.gauss(0, self.drifts * self.grade.per_mm)
 
     def error(self, bearing_rad: float = 0.0) -> float:
         """What it reads too much for each millimetre of sight or span.
@@ -71,7 +82,7 @@ class LevelStandIn:
         """
         return self.along * math.cos(bearing_rad) + self.across * math.sin(bearing_rad) + self.cone
 
-    def read(self, true_mm: float, sight_mm: float, bearing_rad: float | None = None) -> float:
+    def read(self, true_mm: float, sight_mm: float, bearing_rad: float | None = None, hours: float = 0.0) -> float:
         """A reading where a true level line would give `true_mm`.
 
         An optical level has one error in every direction, a rotating laser another in each.
@@ -80,10 +91,18 @@ class LevelStandIn:
             true_mm: of a plumb rod with a whole foot.
             sight_mm: how far away it stands; of a line or spirit level the span from the end it is set by.
             bearing_rad: toward which a rotating laser looks.
+            hours: since it was set up.
         """
         own = self.error(bearing_rad or 0.0) if self.kind is LevelInstrument.LASER else self.along
+        own += self.drift * hours
         hair = self.noise.gauss(0, self.parallax * sight_mm) if self.parallax else 0.0
-        return self.rounded(true_mm + own * sight_mm + hair + self.noise.gauss(0, self._eye_sigma_mm()))
+        leans = self._leans_mm(sight_mm) if self.hung_off else 0.0
+        return self.rounded(true_mm + own * sight_mm + hair + leans + self.noise.gauss(0, self._eye_sigma_mm()))
+
+    def _leans_mm(self, span_mm: float) -> float:
+        """What the far end is out by since the level does not hang in the middle of its string."""
+        at = span_mm * (0.5 + self.noise.gauss(0, self.hung_off))
+        return HungLine(span_mm, hung_n=LINE_LEVEL_N, hung_at_mm=at).slope * span_mm if span_mm else 0.0
 
     def turned(self) -> "LevelStandIn":
         """The same line or spirit level turned end for end: its own error goes the other way."""
@@ -124,11 +143,19 @@ class Hose:
     Attributes:
         length_mm: of water in it; bore_mm: inner diameter.
         bubble_mm: height of air caught in a leg, which holds one end up.
+        warmer_c: by how many degrees the walking leg is warmer, lying in the sun; leg_mm: of water standing in it.
     """
 
     length_mm: float
     bore_mm: float = 8.0
     bubble_mm: float = 0.0
+    warmer_c: float = 0.0
+    leg_mm: float = 0.0
+
+    @property
+    def rest_mm(self) -> float:
+        """How far the walking end stands too high once the water is still: air, and water that takes more room."""
+        return self.bubble_mm + self.leg_mm * WATER_PER_C * self.warmer_c
 
     def off_mm(self, begun_mm: float, seconds: float) -> float:
         """How far an end still stands off after so many seconds, having begun so far off at rest.
@@ -146,7 +173,7 @@ class Hose:
         else:
             slow = math.sqrt(-swing)
             rest = math.cosh(slow * seconds) + (decay / slow * math.sinh(slow * seconds) if slow else decay * seconds)
-        return self.bubble_mm + begun_mm * math.exp(-decay * seconds) * rest
+        return self.rest_mm + begun_mm * math.exp(-decay * seconds) * rest
 
     def swings_mm(self, begun_mm: float, seconds: float) -> float:
         """How far to either side of its rest an end may still stand after so many seconds.

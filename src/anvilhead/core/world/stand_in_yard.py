@@ -17,6 +17,10 @@ WAVES_MM = ((60.0, 11_000.0), (35.0, 6_300.0))
 """Height and length of what rolls on it."""
 STANDS_MM = (1150.0, 1650.0)
 """How high above the first point an instrument's line lies."""
+HUNG_OFF = 0.03
+"""How far off the middle of its string a line level is hung, as a share of the span, one standard deviation."""
+DRIFTS, MOST_HOURS = 0.1, 8.0
+"""How much a laser drifts in an hour, as a share of its claim; after a working day it has settled."""
 SET_MM = 3.0
 """How well something is set to its height before it is measured, one standard deviation."""
 
@@ -46,7 +50,7 @@ class StandInYard:
         return Random(f"line {self.seed} {setup}").uniform(*STANDS_MM)
 
     def reading_mm(
-        self, kind: LevelInstrument, grade: LevelClass, true_mm: float, sight_mm: float, which: str
+        self, kind: LevelInstrument, grade: LevelClass, true_mm: float, sight_mm: float, which: str, hours: float = 0.0
     ) -> float:
         """What the yard's instrument reads where a true one would read `true_mm`.
 
@@ -58,7 +62,14 @@ class StandInYard:
             true_mm: of a plumb rod with a whole foot.
             sight_mm: how far away that stands.
             which: reading, so that another one of the same place comes out as its own.
+            hours: since it was set up.
         """
-        made = LevelStandIn(kind, grade, Random(f"instrument {self.seed}"))
+        made = LevelStandIn(
+            kind,
+            grade,
+            Random(f"instrument {self.seed}"),
+            hung_off=HUNG_OFF if kind is LevelInstrument.LINE else 0.0,
+            drifts=DRIFTS if kind is LevelInstrument.LASER else 0.0,
+        )
         made.noise = Random(f"reading {self.seed} {which}")
-        return made.read(true_mm, sight_mm, made.noise.uniform(0, math.tau))
+        return made.read(true_mm, sight_mm, made.noise.uniform(0, math.tau), min(hours, MOST_HOURS))

@@ -44,6 +44,7 @@ def ask(database: Database, structure_id: str, setup_id: str, document: ReadingA
             raise NotFound("There is no such setup here.")
         book = book_of(plans, Units(row.job.units))
         name = book.levels.setups[index].device or ""
+        stood_since = plans.record.setups[index].at
         instrument_id = shelf.uses_of(session, row.job_id).get(name)
         kept = shelf.instrument_by_id(session, instrument_id).document if instrument_id else {}
     instrument = ShelfInstrument.model_validate(kept) if kept else None
@@ -53,8 +54,10 @@ def ask(database: Database, structure_id: str, setup_id: str, document: ReadingA
     if isinstance(instrument.link, GatewayLink):
         taken = read_over_the_wire(instrument.link, str(spot))
     else:
-        reads = _made_up(book, index, setup_id, StandInYard(instrument.link.seed), document.again)
-        device = StandIn(instrument.kind.value, name, lambda _: reads(spot), lambda: datetime.now(UTC))
+        now = datetime.now(UTC)
+        hours = (now - stood_since).total_seconds() / 3600
+        reads = _made_up(book, index, StandInYard(instrument.link.seed), (setup_id, document.again, hours))
+        device = StandIn(instrument.kind.value, name, lambda _: reads(spot), lambda: now)
         taken = asyncio.run(device.read(str(spot)))
     return ReadingTaken(
         reading_mm=tidy(taken.reading_mm),
@@ -65,8 +68,16 @@ def ask(database: Database, structure_id: str, setup_id: str, document: ReadingA
     )
 
 
-def _made_up(book: Book, index: int, setup_id: str, yard: StandInYard, again: int) -> Callable[[Spot], float]:
-    """What a stand-in reads at a place: true to every height that the book knows, made up where it knows none."""
+def _made_up(book: Book, index: int, yard: StandInYard, asked: tuple[str, int, float]) -> Callable[[Spot], float]:
+    """What a stand-in reads at a place: true to every height that the book knows, made up where it knows none.
+
+    Args:
+        book: of the job.
+        index: of the setup in it.
+        yard: that the instrument's seed makes.
+        asked: the setup's id, how often it was asked there before, and for how many hours it has stood.
+    """
+    setup_id, again, hours = asked
     entry = book.levels.setups[index]
     device = next((one for one in book.levels.devices if one.name == entry.device), None)
     planned = {target.name: target.height.mm for target in book.levels.targets}
@@ -87,6 +98,6 @@ def _made_up(book: Book, index: int, setup_id: str, yard: StandInYard, again: in
         which = f"{setup_id} {spot} {len(entry.shots)} {again}"
         kind = LevelInstrument(entry.instrument)
         grade = class_of(device, kind)
-        return yard.reading_mm(kind, grade, level - height_mm(spot), book.sight_mm(index, spot.at) or 0.0, which)
+        return yard.reading_mm(kind, grade, level - height_mm(spot), book.sight_mm(index, spot.at) or 0.0, which, hours)
 
     return read

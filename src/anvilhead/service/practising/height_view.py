@@ -67,7 +67,7 @@ def told_steps(steps: list[LevelStep], units: Units) -> list[str]:
             way = "up" if step.by_mm > 0 else "down"
             told.append(f"{step.at}: {print_difference(abs(step.by_mm), units)} {way}")
         elif step.do == "bleed":
-            told.append("the hose: air let out")
+            told.append("the hose: air and warm water let out")
         elif step.do == "focus":
             told.append("the eyepiece: focused on its hair")
     return told

@@ -23,9 +23,9 @@ _LESSON = {
     Lesson.NOT_SHOT_AGAIN: "A top was set and not read after. A hammer moves a board farther than one thinks.",
     Lesson.NOT_CLOSED: "Look at the benchmark once more before a laser is taken down: a stand that sank shows there.",
     Lesson.UNSETTLED: "The water still swung when it was read. Wait until it stands; half a minute is little.",
-    Lesson.AIR_LEFT: "There was air in the hose, and its walking end read too much everywhere. Hold both ends together "
-    "first: they must read alike.",
-    Lesson.AIR_FOUND: "There was air in the hose, it was found, and let out.",
+    Lesson.AIR_LEFT: "There was air in the hose, or its leg lay in the sun: its walking end read too much. Hold both "
+    "ends together first: they must read alike.",
+    Lesson.AIR_FOUND: "Both ends of the hose did not read alike; it was found, and the water let through.",
     Lesson.NOT_TURNED: "A line level has an error of its own that grows with the string: turn it end for end at every "
     "reading and take the mean.",
     Lesson.ONE_STAND: "From midway both sights are alike and their difference is true; from near one peg it is not, "

@@ -115,7 +115,7 @@
 		<button
 			class="min-h-11 underline"
 			disabled={practice.isBusy}
-			onclick={() => practice.take({ do: 'bleed' })}>let the air out of the hose</button
+			onclick={() => practice.take({ do: 'bleed' })}>let air and warm water out of the hose</button
 		>
 	{:else if site.tool === 'line'}
 		<Checkbox checked={practice.turned} onChecked={(on) => (practice.turned = on)}

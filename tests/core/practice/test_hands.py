@@ -113,6 +113,7 @@ class TestOwnInstruments:
         boards = LevelYard(TaskKey.LEVEL_BOARDS, "1", conditions)
         assert boards.grade(Tool.LASER) is level.grade
         assert boards.grade(Tool.HOSE).reading_mm == SIXTEENTH_MM
+        assert boards.error_mm(Tool.LASER, 1.0) == pytest.approx(2e-4, abs=1e-4)  # its cone, by its claim, beside it
         # what is to be found out by a peg test is not what an earlier one said
         assert LevelYard(TaskKey.PEG_TEST, "1", conditions).error_mm(Tool.OPTICAL, 1.0) != 2e-4
 

@@ -11,6 +11,7 @@ from anvilhead.api.problems import ANSWERS
 from anvilhead.core.units.units import Units
 from anvilhead.service.asked.practice_documents import RunBegin, SetTask, StepCreate
 from anvilhead.service.practising import runs as practice
+from anvilhead.service.practising import set_tasks
 from anvilhead.service.views.practice_views import RunSummary, RunView, SetView, TaskView
 
 router = APIRouter(prefix="/practice", tags=["practice"], responses=ANSWERS)
@@ -37,13 +38,13 @@ def list_runs(database: Db, by: ByWhom) -> list[RunSummary]:
 @router.post("/set", status_code=201)
 def set_task(database: Db, by: ByWhom, document: Annotated[SetTask, Body(examples=[examples.SET_TASK])]) -> SetView:
     """Set a task for somebody: a lead for a helper."""
-    return practice.set_task(database, document, by)
+    return set_tasks.set_task(database, document, by)
 
 
 @router.get("/set")
 def tasks_set(database: Db, by: ByWhom) -> list[SetView]:
     """The latest tasks that were set for whoever asks, or by them, with what they came to."""
-    return practice.tasks_set(database, by.who)
+    return set_tasks.tasks_set(database, by.who)
 
 
 @router.get("/runs/{run_id}")

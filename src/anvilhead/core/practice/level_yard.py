@@ -38,7 +38,7 @@ from anvilhead.core.units.errors import InputError
 from anvilhead.core.units.tolerances import SMALLEST_MOVE_MM
 from anvilhead.core.units.units import FOOT_MM, INCH_MM
 from anvilhead.core.world.coached_crew import WALK_MM_S
-from anvilhead.core.world.level_stand_ins import Hose
+from anvilhead.core.world.level_stand_ins import Hose, LevelStandIn
 
 SETUP_S = {Tool.LASER: 240.0, Tool.HOSE: 120.0, Tool.LINE: 60.0, Tool.OPTICAL: 300.0}
 SHOT_S = {Tool.LASER: 30.0, Tool.HOSE: 15.0, Tool.LINE: 75.0, Tool.OPTICAL: 30.0}
@@ -121,24 +121,34 @@ class LevelYard(Yard[LevelStep]):
         self.own = {tool: one for tool, one in conditions.levels.items() if tool in self.task.tools}
         self._noise = Random(f"{key} {seed}")
         self._site = level_site(self.task, self._noise)
-        for tool, own in self.own.items():
-            made = self._site.instruments[tool]
-            made.grade = own.grade
-            if own.per_mm is not None and self.task.targets:  # one that is to be tested may have been knocked since
-                made.along = own.per_mm
-        eyepiece = Random(f"eyepiece {seed}")
-        if conditions.has_dangers and Tool.OPTICAL in self.task.tools and eyepiece.random() < SWIMS_IN:
-            # two standard deviations are as far as it swims
-            self._site.instruments[Tool.OPTICAL].parallax = eyepiece.uniform(*SWIMS_MM) / OVER_MM / 2
-        sun = Random(f"sun {seed}")
-        if conditions.has_dangers and sun.random() < SUN_IN:
-            self._site.hose = replace(self._site.hose, warmer_c=sun.uniform(*SUN_C), leg_mm=LEG_MM)
+        self._bring_own(seed)
+        if conditions.has_dangers:
+            self._as_found(seed)
         self._lines: list[float] = []
         self.shots: list[Shot] = []
         self.setups: list[tuple[Tool, Stand]] = []
         self.sets = dict.fromkeys(self.task.tops, 0)
         self.said_mm: float | None = None
         self.bled = 0
+
+    def _bring_own(self, seed: str) -> None:
+        """Instruments of the shelf take the place of the yard's."""
+        for tool, own in self.own.items():
+            brought = LevelStandIn(KINDS[tool], own.grade, Random(f"{own.name} {seed}"))
+            if not self.task.targets:  # one that is to be tested may have been knocked since its last test
+                brought.along = self._site.instruments[tool].along
+            elif own.per_mm is not None:
+                brought.along = own.per_mm
+            self._site.instruments[tool] = brought
+
+    def _as_found(self, seed: str) -> None:
+        """An eyepiece out of focus, a hose in the sun: each in some yards."""
+        eyepiece, sun = Random(f"eyepiece {seed}"), Random(f"sun {seed}")
+        if Tool.OPTICAL in self.task.tools and eyepiece.random() < SWIMS_IN:
+            # two standard deviations are as far as it swims
+            self._site.instruments[Tool.OPTICAL].parallax = eyepiece.uniform(*SWIMS_MM) / OVER_MM / 2
+        if sun.random() < SUN_IN:
+            self._site.hose = replace(self._site.hose, warmer_c=sun.uniform(*SUN_C), leg_mm=LEG_MM)
 
     def grade(self, tool: Tool) -> LevelClass:
         """How good a tool claims to be."""

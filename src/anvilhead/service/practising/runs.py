@@ -25,7 +25,6 @@ from anvilhead.service.asked.practice_documents import (
     RestakeStep,
     RunBegin,
     SetStep,
-    SetTask,
     SetupStep,
     ShootStep,
     StepCreate,
@@ -40,7 +39,6 @@ from anvilhead.service.practising.string_view import of_strings
 from anvilhead.service.views.practice_views import (
     RunSummary,
     RunView,
-    SetView,
     TaskView,
 )
 from anvilhead.service.views.structure_views import StageName, StageState, StageView
@@ -48,8 +46,8 @@ from anvilhead.store import jobs as store
 from anvilhead.store.database import Database, again_when_busy
 from anvilhead.store.errors import Conflict
 from anvilhead.store.people import By
-from anvilhead.store.practice import run_by_id, runs_of, set_by_id, set_of, steps_done
-from anvilhead.store.tables import PracticeRunRow, PracticeSetRow, PracticeStepRow
+from anvilhead.store.practice import run_by_id, runs_of, set_by_id, steps_done
+from anvilhead.store.tables import PracticeRunRow, PracticeStepRow
 
 MOST_STEPS = 500
 BESIDE_WORK = ("look", "hint")
@@ -98,47 +96,8 @@ def begin(database: Database, document: RunBegin, by: By) -> RunView:
     return get_run(database, run_id)
 
 
-@again_when_busy
-def set_task(database: Database, document: SetTask, by: By) -> SetView:
-    """Set a task for somebody; sent twice it is set once."""
-    with database.session() as session:
-        row = session.get(PracticeSetRow, str(document.id))
-        if row is None:
-            row = PracticeSetRow(
-                id=str(document.id),
-                task=document.task,
-                units=document.units,
-                plan=own_plan(session, document.task, document.structure),
-                for_who=" ".join(document.for_who.split()),
-                note=document.note.strip(),
-                who=by.who,
-                at=by.at,
-            )
-            store.add(session, row, "This task was set already.")
-        return _set_view(row)
-
-
-def tasks_set(database: Database, who: str) -> list[SetView]:
-    """The latest tasks that were set for somebody, or by them, newest first, with what they came to."""
-    with database.session() as session:
-        return [_set_view(row) for row in set_of(session, who, MOST_RUNS)]
-
-
-def _set_view(row: PracticeSetRow) -> SetView:
-    return SetView(
-        id=row.id,
-        task=row.task,
-        title=_title(TaskKey(row.task), row.plan),
-        units=row.units,
-        for_who=row.for_who,
-        by=row.who,
-        note=row.note,
-        at=row.at,
-        run=_summary(row.run) if row.run else None,
-    )
-
-
-def _title(key: TaskKey, plan: dict[str, Any] | None) -> str:
+def title_of(key: TaskKey, plan: dict[str, Any] | None) -> str:
+    """A task's title; that of the plan where it is one of somebody's own."""
     return str(plan["name"]) if plan else TITLE[key]
 
 
@@ -173,7 +132,7 @@ def _with_next(session: Session, row: PracticeRunRow, yard: PracticeYard | Level
 def path_of(database: Database, who: str) -> list[RunSummary]:
     """The latest runs of somebody, newest first."""
     with database.session() as session:
-        return [_summary(row) for row in runs_of(session, who, MOST_RUNS)]
+        return [summary(row) for row in runs_of(session, who, MOST_RUNS)]
 
 
 @again_when_busy
@@ -226,7 +185,7 @@ def _yard(row: PracticeRunRow) -> PracticeYard | LevelYard:
 
 def _task_view(row: PracticeRunRow, yard: PracticeYard | LevelYard, units: Units) -> TaskView:
     of = level_brief_text(yard.task, units) if isinstance(yard, LevelYard) else brief_text(yard.task, units)
-    return TaskView(key=TaskKey(row.task), title=_title(TaskKey(row.task), row.plan), brief=of)
+    return TaskView(key=TaskKey(row.task), title=title_of(TaskKey(row.task), row.plan), brief=of)
 
 
 def _view(row: PracticeRunRow, yard: PracticeYard | LevelYard) -> RunView:
@@ -287,12 +246,13 @@ def _of_heights(row: PracticeRunRow, yard: LevelYard, head: dict[str, Any]) -> R
     )
 
 
-def _summary(row: PracticeRunRow) -> RunSummary:
+def summary(row: PracticeRunRow) -> RunSummary:
+    """A run on somebody's path."""
     yard, key = _yard(row), TaskKey(row.task)
     outcome = _ended(yard, Units(row.units))
     return RunSummary(
         id=row.id,
-        title=_title(key, row.plan),
+        title=title_of(key, row.plan),
         at=row.at,
         outcome=outcome,
         ended=outcome and ended_text(key, outcome),

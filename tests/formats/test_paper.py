@@ -203,6 +203,19 @@ def test_a_level_sheet_names_structures_and_the_heights_held_as_true(written: li
     assert "/" not in "".join(one.text for one in written if one.x == MARGIN and one.size == 18)
 
 
+def test_a_level_sheet_says_which_setups_a_stand_in_made_up(written: list[Written]) -> None:
+    assert SAMPLE.levels
+    made_up = [device.model_copy(update={"simulated": True}) for device in SAMPLE.levels.devices]
+    levels = SAMPLE.levels.model_copy(update={"devices": made_up})
+    found = {one.id: planned(Plan.model_validate(one.model_dump(exclude={"id"}))) for one in SAMPLE.structures}
+    site, _ = place_all(SAMPLE.control, found)
+    result = solve_levels(work_book(levels, level_points(levels, site, "net-loft"), Units.FT_IN), site, "net-loft")
+    write_level_sheet(LevelSheetOf("Gannet Slip", "Net loft", result, date(2026, 5, 4), {}, {}), "a4")
+    said = " ".join(one.text for one in written)
+    assert "a stand-in made the readings up" in said
+    assert "may be built to" in said
+
+
 def test_sheets_printed_side_by_side_are_those_printed_one_by_one() -> None:
     def printed(seed: int) -> bytes:
         sheet = Paper("a4", f"Sheet {seed}", "Anvilhead")

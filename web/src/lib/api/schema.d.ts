@@ -10024,7 +10024,8 @@ export interface components {
          * @description A run as far as it is; `debrief` once it is over; `level` where heights are practised.
          *
          *     Attributes:
-         *         stages: those of real work that it goes through; steps: that were done; look: what a look round shows; null in runs from before there was anything to look for.
+         *         stages: those of real work that it goes through; steps: that were done.
+         *         look: what a look round shows; null in runs from before there was anything to look for.
          *         instruments: of the shelf that it was begun with; own: what is said of those that are used.
          *         easy: readings may be taken over; burn_text: where tapes are started; swings_to: lines to swing a tape to.
          *         always_called: whether a helper reads every pull.

@@ -17,6 +17,16 @@ from anvilhead.core.units.units import Units
 from anvilhead.core.world.real_lines import RealLines
 
 
+def held_mm(length_mm: float, of: TapeClass, noise: Random) -> float:
+    """A length as hands hold it, with the errors that its class claims."""
+    return length_mm + noise.gauss(0, of.limit_mm(abs(length_mm)) / 2)
+
+
+def to_mark(mm: float, of: TapeClass) -> float:
+    """A length as it is read: to the nearest mark."""
+    return of.marks_mm * round(mm / of.marks_mm) if of.marks_mm else mm
+
+
 @dataclass
 class LengthStandIn:
     """Everything a crew reads lengths with, simulated.
@@ -65,10 +75,10 @@ class LengthStandIn:
     def _taped_mm(self, pull: Pull, length_mm: float, tape: TapeClass) -> float:
         instrument = Instrument(pull.instrument)
         of = tape if instrument is Instrument.STEEL_TAPE else CLASSES[instrument]
-        held = length_mm + self.noise.gauss(0, of.limit_mm(abs(length_mm)) / 2)
+        held = held_mm(length_mm, of, self.noise)
         if instrument is Instrument.STEEL_TAPE:
             held += self.scale * length_mm + (0.0 if pull.burn_mm else self.hook_mm)
-        return of.marks_mm * round((held + pull.burn_mm) / of.marks_mm) - pull.burn_mm if of.marks_mm else held
+        return to_mark(held + pull.burn_mm, of) - pull.burn_mm
 
     def _thrown_mm(self, pull: Pull, tape: TapeClass) -> float:
         """What a thrown right angle errs by: its turn, which marks of one setup share, and the rule at the mark."""

@@ -6,7 +6,6 @@ Nothing is recorded: what it answers is laid before whoever asked, to be kept li
 import asyncio
 from datetime import UTC, datetime
 
-from anvilhead.core.measure.tape import Pull
 from anvilhead.core.messages.words import pull_name
 from anvilhead.core.units.units import Units
 from anvilhead.core.world.stand_in_strings import StandInStrings
@@ -27,6 +26,7 @@ from anvilhead.service.views.shelf_views import ReadingTaken
 from anvilhead.store import jobs as store
 from anvilhead.store.database import Database
 from anvilhead.store.errors import Conflict
+from anvilhead.store.tables import StructureRow
 
 
 def ask_length(database: Database, structure_id: str, document: PullAsked) -> ReadingTaken:
@@ -48,19 +48,16 @@ def ask_length(database: Database, structure_id: str, document: PullAsked) -> Re
         entry = Reading(**document.taking, reading=Length(document.burn.mm + document.offset.mm + 1.0, ""))
         refuse(pull_problems(entry, naming))
         name = pull_name(pull_of(entry))
-        if isinstance(instrument.link, GatewayLink):
-            taken = read_over_the_wire(instrument.link, name)
-        else:
-            strings, pull = _strings(rounds_in(row, plans), row.id, entry, instrument.link)
-            times = sum(one.round == entry.round for one in row.pulls) + document.again
-            device = StandIn(
-                instrument.kind.value,
-                instrument.name,
-                lambda _: strings.reading_mm(pull, f"{pull.round} {pull.key} {times}"),
-                lambda: datetime.now(UTC),
-            )
-            taken = asyncio.run(device.read(name))
-        units = Units(row.job.units)
+        units, link = Units(row.job.units), instrument.link
+        made_up = 0.0
+        if not isinstance(link, GatewayLink):
+            made_up = _made_up(row, rounds_in(row, plans), entry, link, document.again)
+    # a wire may take its time, and holds no connection to the database meanwhile
+    if isinstance(link, GatewayLink):
+        taken = read_over_the_wire(link, name)
+    else:
+        device = StandIn(instrument.kind.value, instrument.name, lambda _: made_up, lambda: datetime.now(UTC))
+        taken = asyncio.run(device.read(name))
     return ReadingTaken(
         reading_mm=tidy(taken.reading_mm),
         text=text_of(taken.reading_mm, units),
@@ -70,8 +67,8 @@ def ask_length(database: Database, structure_id: str, document: PullAsked) -> Re
     )
 
 
-def _strings(rounds: Rounds, structure: str, entry: Reading, link: StandInLink) -> tuple[StandInStrings, Pull]:
-    """Strings as they lie when a round is pulled, and the pull by their own letters."""
+def _made_up(row: StructureRow, rounds: Rounds, entry: Reading, link: StandInLink, again: int) -> float:
+    """What a stand-in reads on its strings as they lie when a round is pulled, millimetres."""
     naming, family = rounds.naming.in_family(entry.family or ""), pull_of(entry).family
     told = [
         (check.order, check.laid.corners)
@@ -82,6 +79,8 @@ def _strings(rounds: Rounds, structure: str, entry: Reading, link: StandInLink) 
         and check.order is not None
     ]
     hook = link.hook.mm if link.hook else 0.0
-    seed = f"{link.seed} {structure} {family}"
+    seed = f"{link.seed} {row.id} {family}"
     strings = StandInStrings(naming.set_out, seed, told, hook, link.misreads, rounds.units)
-    return strings, naming.own(pull_of(entry))
+    pull = naming.own(pull_of(entry))
+    times = sum(one.round == entry.round for one in row.pulls) + again
+    return strings.reading_mm(pull, f"{pull.round} {pull.key} {times}")

@@ -10,11 +10,13 @@ from anvilhead.core.messages.practised.briefs import TITLE, brief_text, ended_te
 from anvilhead.core.messages.practised.danger_words import LOOK_FIRST_TEXT
 from anvilhead.core.messages.practised.height_words import level_hint_text
 from anvilhead.core.practice.debrief import Outcome, debrief
+from anvilhead.core.practice.helper import CALLED_SHARE
 from anvilhead.core.practice.level_debrief import level_debrief
 from anvilhead.core.practice.level_tasks import LEVEL_TASKS
 from anvilhead.core.practice.level_yard import LevelYard, level_steps
-from anvilhead.core.practice.practice_yard import PracticeYard, steps_of
+from anvilhead.core.practice.practice_yard import BY_HAND_S, PracticeYard, steps_of
 from anvilhead.core.practice.tasks import TASKS, TaskKey, own_task
+from anvilhead.core.practice.yard import HINT_S, LOOK_S
 from anvilhead.core.units.errors import InputError
 from anvilhead.core.units.length_printing import print_difference
 from anvilhead.core.units.units import Units
@@ -37,6 +39,7 @@ from anvilhead.service.practising.height_view import debrief_view, own_texts, sa
 from anvilhead.service.practising.own_plan import own_plan, set_out_of
 from anvilhead.service.practising.string_view import of_strings
 from anvilhead.service.views.practice_views import (
+    Costs,
     RunSummary,
     RunView,
     TaskView,
@@ -50,6 +53,12 @@ from anvilhead.store.practice import run_by_id, runs_of, set_by_id, steps_done
 from anvilhead.store.tables import PracticeRunRow, PracticeStepRow
 
 MOST_STEPS = 500
+COSTS = Costs(
+    look=round(LOOK_S / 60),
+    hint=round(HINT_S / 60),
+    by_hand=round(BY_HAND_S / 60),
+    called_sooner=round(100 * (1 - CALLED_SHARE)),
+)
 BESIDE_WORK = ("look", "hint")
 """Steps that begin no work."""
 MOST_RUNS = 40
@@ -197,6 +206,7 @@ def _view(row: PracticeRunRow, yard: PracticeYard | LevelYard) -> RunView:
         "at": row.at,
         "easy": row.easy,
         "steps": len(row.steps),
+        "costs": COSTS,
         "stages": _stages(yard, begun=any(step.document["do"] not in BESIDE_WORK for step in row.steps)),
         "look": look_round(yard, units),
         "instruments": (row.conditions or {}).get("instruments", []),

@@ -92,6 +92,15 @@ class DangerSeen(Result):
     text: str
 
 
+class Costs(Result):
+    """What is paid for what is not work: minutes, and how much sooner one reads whom a helper calls, of 100."""
+
+    look: int
+    hint: int
+    by_hand: int
+    called_sooner: int
+
+
 class LookRound(Result):
     """What a look round and up showed; `dangers` and `text` are empty until somebody looked."""
 
@@ -171,6 +180,7 @@ class RunView(Result):
     pulls_left: int
     steps: int
     stages: list[StageView]
+    costs: Costs
     look: LookRound | None = None
     instruments: list[UUID] = Field(default_factory=list)
     own: list[str] = Field(default_factory=list)

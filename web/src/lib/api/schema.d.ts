@@ -3591,6 +3591,20 @@ export interface components {
             triangles: components["schemas"]["TriangleResult"][];
         };
         /**
+         * Costs
+         * @description What is paid for what is not work: minutes, and how much sooner one reads whom a helper calls, of 100.
+         */
+        Costs: {
+            /** Look */
+            look: number;
+            /** Hint */
+            hint: number;
+            /** By Hand */
+            by_hand: number;
+            /** Called Sooner */
+            called_sooner: number;
+        };
+        /**
          * CutSlope
          * @description Run of the side of a cut for each unit of depth, and how that is said.
          */
@@ -10070,6 +10084,7 @@ export interface components {
             steps: number;
             /** Stages */
             stages: components["schemas"]["StageView"][];
+            costs: components["schemas"]["Costs"];
             look: components["schemas"]["LookRound"] | null;
             /** Instruments */
             instruments: string[];

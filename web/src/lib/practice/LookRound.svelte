@@ -20,7 +20,8 @@
 		<button
 			class="board-button plain"
 			disabled={practice.isBusy}
-			onclick={() => practice.take({ do: 'look' })}>Look round and up, 2 minutes</button
+			onclick={() => practice.take({ do: 'look' })}
+			>Look round and up, {practice.run?.costs.look} minutes</button
 		>
 	</p>
 {/if}

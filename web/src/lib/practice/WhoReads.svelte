@@ -19,6 +19,7 @@
 		value={practice.called ? 'helper' : 'me'}
 		onValue={(who) => (practice.called = who === 'helper')}
 	/>
-	{#if practice.called}<span class="text-ink-soft">a third quicker, and now and then misheard</span
+	{#if practice.called}<span class="text-ink-soft"
+			>{practice.run?.costs.called_sooner} % sooner, and now and then misheard</span
 		>{/if}
 </div>

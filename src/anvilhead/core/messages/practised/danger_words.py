@@ -1,6 +1,6 @@
 """What is said of dangers on a practice yard: what a look round shows, and how it ended for who did not mind it."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 from anvilhead.core.geometry.point import Point
 from anvilhead.core.messages.spoken import spoken
@@ -18,8 +18,7 @@ _BURIED = {Buried.GAS: "a gas line", Buried.WATER: "a water line", Buried.POWER:
 def overhead_text(there: DangersThere, places: Mapping[str, Point], units: Units) -> str:
     """What hangs over a yard, and over what."""
     keep = print_about(KEEP_MM, units)
-    under = [spoken(name) for name, at in places.items() if there.is_under(at)]
-    over = f"Within that: {listed(under)}." if under else "None of your points is within that."
+    over = _within([name for name, at in places.items() if there.is_under(at)])
     return (
         f"A power line hangs low over the yard. Its owner asks for {keep} to either side: no rod and no tape is raised "
         f"there. {over}"
@@ -29,9 +28,14 @@ def overhead_text(there: DangersThere, places: Mapping[str, Point], units: Units
 def paint_text(there: DangersThere, places: Mapping[str, Point], units: Units) -> str:
     """What is painted on the ground, and beside what."""
     zone = print_about(ZONE_MM, units)
-    beside = [spoken(name) for name, at in places.items() if there.is_beside(at)]
-    near = f"Within that: {listed(beside)}." if beside else "None of your points is within that."
+    near = _within([name for name, at in places.items() if there.is_beside(at)])
     return (
         f"Paint on the ground marks {_BURIED[there.buried]}. Nothing is driven within {zone} of it before the ground "
         f"was opened by hand. {near}"
+    )
+
+
+def _within(names: Sequence[str]) -> str:
+    return (
+        f"Within that: {listed([spoken(name) for name in names])}." if names else "None of your points is within that."
     )

@@ -132,7 +132,7 @@
 {#if run.can_restake}
 	<section class="border-t border-rule pt-2" aria-label="Stake anew">
 		<Checkbox checked={byHand} onChecked={(on) => (byHand = on)}
-			>open the ground by hand where stakes go, half an hour</Checkbox
+			>open the ground by hand where stakes go, {run.costs.by_hand} minutes</Checkbox
 		>
 		<button
 			class="board-button plain"

@@ -88,7 +88,8 @@
 						<button
 							class="min-h-11 underline"
 							disabled={practice.isBusy}
-							onclick={() => practice.take({ do: 'hint' })}>ask somebody over, 5 minutes</button
+							onclick={() => practice.take({ do: 'hint' })}
+							>ask somebody over, {run.costs.hint} minutes</button
 						>
 						{#if run.hint}<span class="caution grow" role="status"><Words text={run.hint} /></span
 							>{/if}

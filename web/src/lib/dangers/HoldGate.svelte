@@ -31,7 +31,8 @@
 			{/each}
 		</div>
 	</div>
-{:else}
+{:else if dangers.asked}
+	<!-- not before: what is laid open and then shut is lost from under the hand -->
 	{@render children?.()}
 {/if}
 

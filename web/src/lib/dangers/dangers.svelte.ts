@@ -14,6 +14,8 @@ export type Stops = 'stakes' | 'digging' | 'the pour';
 /** Dangers and hold points of the structure in front of one. */
 export class Dangers {
 	found = $state<Found>();
+	/** Whether they were asked for and answered, or could not be: nothing more is to be waited for. */
+	asked = $state(false);
 	/** What went wrong last, in words; empty when nothing did. */
 	trouble = $state('');
 	#structure = '';
@@ -21,8 +23,11 @@ export class Dangers {
 	readonly #current = new Current<Found>(
 		(signal) =>
 			answer(api.GET('/api/structures/{structure_id}/dangers', { ...this.#path, signal })),
-		(found) => (this.found = found),
-		() => {} // what was known stays on the screen; it is asked for again
+		(found) => {
+			this.found = found;
+			this.asked = true;
+		},
+		() => (this.asked = true) // what was known stays on the screen; it is asked for again
 	);
 
 	/** Fetch those of a structure, or fetch them again. */
@@ -30,6 +35,7 @@ export class Dangers {
 		if (this.#structure === structureId) return this.#soon.do(() => void this.#current.refresh());
 		this.#structure = structureId;
 		this.found = undefined;
+		this.asked = false;
 		void this.#current.restart();
 	}
 

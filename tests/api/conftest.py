@@ -5,6 +5,7 @@ from typing import Any
 from uuid import uuid4
 
 import pytest
+from fastapi import FastAPI
 from fastapi.testclient import TestClient
 
 from anvilhead.api.app import create_app
@@ -31,10 +32,17 @@ def own_database(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Database]
     server.stop()
 
 
+@pytest.fixture(scope="session")
+def app() -> FastAPI:
+    """The application, put together once: that takes longer than most tests."""
+    return create_app(None)
+
+
 @pytest.fixture
-def client(database: Database) -> Iterator[TestClient]:
+def client(app: FastAPI, database: Database) -> Iterator[TestClient]:
+    app.state.database = database
     with TestClient(
-        create_app(database),
+        app,
         base_url="http://localhost",
         headers={"Anvilhead-Who": "Ines"},
         raise_server_exceptions=False,

@@ -13,6 +13,7 @@ from sqlalchemy import text
 
 from anvilhead.demo.samples import load_shelf
 from anvilhead.store.database import Database
+from anvilhead.store.tables import Base
 from tests.api.wire import Wire
 
 Make = Callable[..., dict[str, Any]]
@@ -20,8 +21,12 @@ Make = Callable[..., dict[str, Any]]
 
 @pytest.fixture
 def database(own_database: Database) -> Database:
-    """That database, afresh."""
-    own_database.empty()
+    """That database, with nothing in it."""
+    with own_database.session() as session:
+        session.execute(text("SET FOREIGN_KEY_CHECKS = 0"))
+        for table in Base.metadata.tables.values():
+            session.execute(table.delete())
+        session.execute(text("SET FOREIGN_KEY_CHECKS = 1"))
     return own_database
 
 

@@ -1,5 +1,5 @@
 import { answer, api, type Schemas } from '$lib/api/client';
-import type { Call, Instrument, Occasion, Pull, Structure, Units } from '$lib/api/types';
+import type { Call, Instrument, Occasion, Pull, PullKind, Structure, Units } from '$lib/api/types';
 import { isOfLevels, outbox, type Outcome, type Parcel } from '$lib/outbox/outbox.svelte';
 import { readKept, writeKept } from '$lib/ui/kept';
 import { newId } from '$lib/ui/newId';
@@ -26,6 +26,11 @@ interface Draft {
 	text: string;
 	on: string;
 }
+
+/** A pull of any kind, without its reading. */
+export type AnyPull = Omit<Schemas['PullAsked'], 'round' | 'instrument' | 'family' | 'again'> & {
+	kind: PullKind;
+};
 
 const pair = (one: string, other: string) => [one, other].toSorted().join('|');
 
@@ -224,13 +229,16 @@ export class CallSheetState {
 	#taking(row: Row, units: Units, burn: string) {
 		return {
 			...howOf(row.call),
-			...this.#family,
+			...this.#ofRound,
 			units,
-			round: this.round,
 			burn: row.call.pull === 'square' ? 0 : burn,
 			offset: row.call.offset ?? 0,
 			instrument: this.readWith(row)
 		};
+	}
+
+	get #ofRound() {
+		return { ...this.#family, round: this.round };
 	}
 
 	/** What a row is read with. */
@@ -240,32 +248,48 @@ export class CallSheetState {
 
 	/** The instrument of the shelf that can be asked for a row, by its name; '' for none. */
 	answering(row: Row): string {
-		return this.#structure().answering[this.readWith(row)] ?? '';
+		return this.#answering(this.readWith(row));
+	}
+
+	/** The same for a pull of any kind, whether or not the sheet asks for it. */
+	answeringAny(kind: PullKind): string {
+		return this.#answering(this.#readAny(kind));
+	}
+
+	#answering(instrument: Instrument): string {
+		return this.#structure().answering[instrument] ?? '';
+	}
+
+	#readAny(kind: PullKind): Instrument {
+		return kind === 'square' ? 'square-laser' : this.instrument;
 	}
 
 	/** Ask that instrument; throws what it says when there is no reading. */
 	ask(row: Row, units: Units, burn: string, again: number): Promise<Schemas['ReadingTaken']> {
+		return this.#ask({ ...this.#taking(row, units, burn), again });
+	}
+
+	/** Ask it for a pull of any kind. */
+	askAny(pull: AnyPull, again: number): Promise<Schemas['ReadingTaken']> {
+		return this.#ask({ ...pull, ...this.#ofRound, instrument: this.#readAny(pull.kind), again });
+	}
+
+	#ask(body: Schemas['PullAsked']): Promise<Schemas['ReadingTaken']> {
 		return answer(
 			api.POST('/api/structures/{structure_id}/pulls/ask', {
 				params: { path: { structure_id: this.#structure().id } },
-				body: { ...this.#taking(row, units, burn), again }
+				body
 			})
 		);
 	}
 
 	/** Record a reading of any kind, whether or not the sheet asks for it; answers why it was refused, or ''. */
-	async recordAny(reading: Omit<Schemas['PullCreate'], 'id' | 'round'>): Promise<string> {
+	async recordAny(pull: AnyPull, reading: string): Promise<string> {
 		const id = newId();
 		const outcome = await this.#post({
 			id,
 			kind: 'pull',
-			body: {
-				...reading,
-				...this.#family,
-				id,
-				round: this.round,
-				instrument: reading.kind === 'square' ? 'square-laser' : this.instrument
-			}
+			body: { ...pull, ...this.#ofRound, id, reading, instrument: this.#readAny(pull.kind) }
 		});
 		const parcel = outbox.parcels.find((one) => one.id === id);
 		if (outcome !== 'refused' || !parcel) return '';

@@ -2,7 +2,8 @@
 	import type { PullKind, Structure, Units } from '$lib/api/types';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { spoken } from '$lib/drawing/labels/spoken';
-	import type { CallSheetState } from '$lib/square/call/sheet.svelte';
+	import AskInstrument from '$lib/shelf/AskInstrument.svelte';
+	import type { AnyPull, CallSheetState } from '$lib/square/call/sheet.svelte';
 	import { PULL_KINDS } from './words';
 
 	interface Props {
@@ -29,24 +30,30 @@
 	const fromLabel = $derived(kind === 'triangle' || kind === 'square' ? 'At corner' : 'From');
 	const lineLabel = $derived(kind === 'triangle' ? 'First line' : 'Along line');
 	const toLabel = $derived(kind === 'triangle' ? 'Second line' : toLine ? 'To line' : 'To');
-	const ready = $derived(from && to && reading.trim() && (!needsLine || line));
+	/** What is pulled, once enough of it is said. */
+	const pull = $derived<AnyPull | undefined>(
+		from && to && (!needsLine || line)
+			? {
+					units,
+					kind,
+					from,
+					to,
+					burn: kind === 'square' ? 0 : burn,
+					...(needsLine ? { line } : {}),
+					...(kind === 'triangle' ? { legs } : {}),
+					...(kind === 'square' && offset.trim() ? { offset: offset.trim() } : {}),
+					...(kind === 'points' && fall.trim() ? { height_difference: fall.trim() } : {})
+				}
+			: undefined
+	);
+	const answering = $derived(sheet.isLatest ? sheet.answeringAny(kind) : '');
+	const ready = $derived(pull && reading.trim());
 
 	async function record(event: SubmitEvent) {
 		event.preventDefault();
-		if (!ready) return;
+		if (!pull || !reading.trim()) return;
 		const typed = reading;
-		trouble = await sheet.recordAny({
-			units,
-			kind,
-			from,
-			to,
-			reading: reading.trim(),
-			burn: kind === 'square' ? 0 : burn,
-			...(needsLine ? { line } : {}),
-			...(kind === 'triangle' ? { legs } : {}),
-			...(kind === 'square' && offset.trim() ? { offset: offset.trim() } : {}),
-			...(fall.trim() ? { height_difference: fall.trim() } : {})
-		});
+		trouble = await sheet.recordAny(pull, reading.trim());
 		if (!trouble && reading === typed) reading = '';
 	}
 </script>
@@ -122,6 +129,18 @@
 				trouble = '';
 			}}
 		/>
+		{#if answering && pull}
+			{@const asked = pull}
+			<div class="col-span-2">
+				<AskInstrument
+					name={answering}
+					where={JSON.stringify(asked)}
+					onAsk={(again) => sheet.askAny(asked, again)}
+					{reading}
+					onTake={(text) => (reading = text)}
+				/>
+			</div>
+		{/if}
 		<button class="board-button col-span-2" disabled={!ready}>Record it</button>
 		{#if trouble}<p class="col-span-2 font-semibold text-string" role="alert">{trouble}</p>{/if}
 	</form>

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from itertools import combinations
 from typing import Any
-from uuid import uuid4
+from uuid import UUID, uuid4
 
 import pytest
 from fastapi.testclient import TestClient
@@ -23,11 +23,11 @@ def put_on(client: TestClient, kind: str, **said: Any) -> str:
     return name
 
 
-def store(client: TestClient, new_job: Make, link: dict[str, Any] | None, **more: Any) -> str:
-    """A job whose plan names a tape with such a link; answers the structure's address."""
+def store(client: TestClient, new_job: Make, link: dict[str, Any] | None, own: UUID | None = None, **more: Any) -> str:
+    """A job whose plan names a tape with such a link, on strings of its own id; answers the structure's address."""
     tape = put_on(client, "steel-tape", **({"link": link} if link else {}))
     plan = {**PLAN, "tape": tape, **more}
-    job = new_job(structure={"id": str(uuid4()), "name_in_file": "store", "plan": plan})
+    job = new_job(structure={"id": str(own or uuid4()), "name_in_file": "store", "plan": plan})
     return f"/api/structures/{job['structures'][0]['id']}"
 
 
@@ -96,7 +96,7 @@ class TestStandIn:
 
     def test_what_was_told_is_done_by_the_next_round(self, client: TestClient, new_job: Make) -> None:
         """Rounds of a stand-in until it is square, as a crew would pull them."""
-        url = store(client, new_job, self.LINK)
+        url = store(client, new_job, self.LINK, UUID(int=16), tolerance='1/4"')
         for number in range(1, 6):
             for start, end in PAIRS:
                 text = ask(client, url, start, end, round=number).json()["text"]
@@ -118,6 +118,28 @@ class TestStandIn:
         # a real tape stays real beside it
         view = client.post(f"{url}/pulls", json=pull("A", "C", "52 10 5/8")).json()
         assert [one["simulated"] for one in view["pulls"]] == [True, False]
+
+    @pytest.mark.parametrize("kind", ["long-tape", "laser-meter", "framing-square"])
+    def test_other_instruments_that_the_plan_names_answer_as_well(
+        self, client: TestClient, new_job: Make, kind: str
+    ) -> None:
+        named = {kind.replace("-", "_"): put_on(client, kind, link=self.LINK)}
+        url = store(client, new_job, None, None, **named)
+        assert list(client.get(url).json()["answering"]) == [kind]
+        how = {"instrument": kind, "burn": 0} | ({"kind": "square", "line": "AB"} if kind == "framing-square" else {})
+        found = ask(client, url, "A", "D", **how).json()
+        plan_mm = 0.0 if kind == "framing-square" else 8382.0  # 27 ft 6 in
+        assert found["simulated"]
+        assert abs(found["reading_mm"] - plan_mm) < 150
+        view = client.post(f"{url}/pulls", json=pull("A", "D", found["text"], **how)).json()
+        assert [one["simulated"] for one in view["pulls"]] == [True]
+        assert ask(client, url, "A", "D").status_code == 409  # the tape is read by hand
+
+    def test_a_tape_along_a_slope_reads_the_slope(self, client: TestClient, new_job: Make) -> None:
+        url = store(client, new_job, self.LINK)
+        level, sloping = (ask(client, url, "A", "C", height_difference=fall).json() for fall in ("0", "12'"))
+        along = (level["reading_mm"] - 304.8) ** 2 + (12 * 304.8) ** 2
+        assert sloping["reading_mm"] - 304.8 == pytest.approx(along**0.5, abs=1.7)  # a sixteenth more or less
 
 
 class TestByHandAndOverTheWire:
@@ -163,6 +185,6 @@ class TestByHandAndOverTheWire:
             assert not view["pulls"][0]["simulated"]
 
     def test_what_measures_nothing_of_a_plan_has_no_link(self, client: TestClient) -> None:
-        instrument = {"name": "Square", "kind": "framing-square", "link": TestStandIn.LINK}
+        instrument = {"name": "Rod", "kind": "rod", "link": TestStandIn.LINK}
         answer = client.post("/api/shelf", json={"id": str(uuid4()), "units": "m", "instrument": instrument})
         assert (answer.status_code, answer.json()["problems"][0]["pointer"]) == (422, "/instrument/link")

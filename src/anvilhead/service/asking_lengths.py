@@ -1,4 +1,4 @@
-"""The tape or the laser of a plan asked for a length: over the site's network, or a stand-in on strings of its own.
+"""The tape, laser or square of a plan asked for a length: over the site's network, or a stand-in on strings of its own.
 
 Nothing is recorded: what it answers is laid before whoever asked, to be kept like a reading typed by hand.
 """
@@ -45,7 +45,8 @@ def ask_length(database: Database, structure_id: str, document: PullAsked) -> Re
         plans = plans_of(row.job)
         naming = plans.namings[row.name_in_file]
         # its number says nothing, and must be more than what is taken off it
-        entry = Reading(**document.taking, reading=Length(document.burn.mm + document.offset.mm + 1.0, ""))
+        least_mm = document.burn.mm + document.offset.mm + document.height_difference.mm + 1.0
+        entry = Reading(**document.taking, reading=Length(least_mm, ""))
         refuse(pull_problems(entry, naming))
         name = pull_name(pull_of(entry))
         units, link = Units(row.job.units), instrument.link

@@ -33,7 +33,12 @@ class ShelfKind(StrEnum):
     @property
     def answers(self) -> bool:
         """Whether it can be asked for its readings: what is read for height, and what a plan of strings names."""
-        return self.level is not None or self in (ShelfKind.STEEL_TAPE, ShelfKind.SQUARE_LASER)
+        return self.level is not None or self.measures is not None
+
+    @property
+    def measures(self) -> Instrument | None:
+        """What a length or a right angle is read with, when it is read with it; None for what gives no such reading."""
+        return _MEASURES.get(self)
 
     @property
     def tests(self) -> tuple["ShelfTest", ...]:
@@ -76,6 +81,14 @@ _LEVELS = {
     ShelfKind.LINE: LevelInstrument.LINE,
     ShelfKind.SPIRIT: LevelInstrument.SPIRIT,
     ShelfKind.STRING_LINE: LevelInstrument.STRING,
+}
+
+_MEASURES = {
+    ShelfKind.STEEL_TAPE: Instrument.STEEL_TAPE,
+    ShelfKind.LONG_TAPE: Instrument.LONG_TAPE,
+    ShelfKind.LASER_METER: Instrument.LASER_METER,
+    ShelfKind.FRAMING_SQUARE: Instrument.FRAMING_SQUARE,
+    ShelfKind.SQUARE_LASER: Instrument.SQUARE_LASER,
 }
 
 _TESTS = {

@@ -5,6 +5,7 @@ to.  The limit that 95 of 100 careful readings keep is two standard deviations o
 next mark comes on top of it.
 """
 
+import math
 from dataclasses import dataclass, field, replace
 from random import Random
 
@@ -56,7 +57,7 @@ class LengthStandIn:
         """A pull with its reading.
 
         Args:
-            pull: what is pulled between what, with what; its burn and offset are added as the crew would read them.
+            pull: what is pulled between what, with what; its slope, burn and offset are in the reading as in a crew's.
         """
         tape = self.lines.set_out.tape
         length = self.lines.length_mm(pull)
@@ -65,7 +66,8 @@ class LengthStandIn:
         elif pull.kind is PullKind.TRIANGLE:
             length += self.noise.gauss(0, triangle_sigma(pull, tape))
         else:
-            length = self._taped_mm(pull, length, tape)
+            along = math.hypot(length, pull.fall_mm) if pull.fall_mm else length
+            length = self._taped_mm(pull, along, tape)
         reading = length + pull.burn_mm + pull.offset_mm
         if self.misreads and self.noise.random() < self.misreads:
             ways = [correction for _, correction in misreadings(reading, "", self.units) if reading > correction]

@@ -92,7 +92,7 @@ class Plan(Sparse):
         method: how its corners are squared, methods_on: those that are squared another way; crew: by how many people;
             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string; laser_check: its
             reversal test;
-            square_laser: which one, by the name painted on it; tape: which tape;
+            tape, square_laser, long_tape, laser_meter, framing_square: which one, by the name painted on it;
             tape_error: ± of the tape on a short pull, when it is not 1/16 inch; tape_reads: what it reads too much;
             string: where strings run on their nails; touches: where the crew's tape touches its marks.
     """
@@ -139,6 +139,9 @@ class Plan(Sparse):
     laser_offset: NonNegativeLength | None = None
     square_laser: Named | None = None
     tape: Named | None = None
+    long_tape: Named | None = None
+    laser_meter: Named | None = None
+    framing_square: Named | None = None
     tape_error: NonNegativeLength | None = None
     tape_reads: TapeReads | None = None
     string: StringPlan | None = None

@@ -5,6 +5,7 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
+from anvilhead.core.messages.made.counting import count_of
 from anvilhead.core.messages.practised import string_words as say
 from anvilhead.core.messages.practised.briefs import TITLE, brief_text, ended_text, level_brief_text
 from anvilhead.core.messages.practised.danger_words import LOOK_FIRST_TEXT
@@ -267,7 +268,9 @@ def summary(row: PracticeRunRow) -> RunSummary:
         outcome=outcome,
         ended=outcome and ended_text(key, outcome),
         easy=row.easy,
-        pulls=len(yard.shots if isinstance(yard, LevelYard) else yard.pulled),
+        read=count_of(len(yard.shots), "reading")
+        if isinstance(yard, LevelYard)
+        else count_of(len(yard.pulled), "pull"),
         minutes=round(yard.seconds / 60, 1),
     )
 

@@ -1,4 +1,4 @@
-"""Which instrument of the shelf a structure's lengths are read with: the tape and the laser that its plan names."""
+"""Which instruments of the shelf a structure's lengths are read with: those that its plan names."""
 
 from sqlalchemy.orm import Session
 
@@ -10,15 +10,16 @@ from anvilhead.service.shown.job_plans import plan_of
 from anvilhead.store import shelf
 from anvilhead.store.tables import StructureRow
 
-KINDS = {Instrument.STEEL_TAPE: ShelfKind.STEEL_TAPE, Instrument.SQUARE_LASER: ShelfKind.SQUARE_LASER}
+KINDS = {kind.measures: kind for kind in ShelfKind if kind.measures is not None}
 """What a plan can name one of, and what that is on the shelf."""
 
 
 def instrument_read_with(session: Session, row: StructureRow, instrument: Instrument) -> ShelfInstrument | None:
     """The instrument that readings of a kind are taken with; None where the plan names none of the shelf."""
-    kind, name = KINDS.get(instrument), _named(plan_of(row), instrument)
-    if kind is None or name is None:
+    name = _named(plan_of(row), instrument)
+    if name is None:
         return None
+    kind = KINDS[instrument]
     found = (ShelfInstrument.model_validate(one.document) for one in shelf.standing(session, name, row.job.sample))
     return next((one for one in found if one.kind is kind), None)
 
@@ -30,4 +31,11 @@ def answering(session: Session, row: StructureRow) -> dict[Instrument, str]:
 
 
 def _named(plan: Plan, instrument: Instrument) -> str | None:
-    return plan.square_laser if instrument is Instrument.SQUARE_LASER else plan.tape
+    named = {
+        Instrument.STEEL_TAPE: plan.tape,
+        Instrument.LONG_TAPE: plan.long_tape,
+        Instrument.LASER_METER: plan.laser_meter,
+        Instrument.FRAMING_SQUARE: plan.framing_square,
+        Instrument.SQUARE_LASER: plan.square_laser,
+    }
+    return named.get(instrument)

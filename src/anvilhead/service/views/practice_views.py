@@ -195,7 +195,7 @@ class RunView(Result):
 
 
 class RunSummary(Result):
-    """A run on somebody's path: how it ended, also in words, null while it goes on."""
+    """A run on somebody's path: how it ended, also in words, null while it goes on; `read`: so many pulls."""
 
     id: UUID
     title: str
@@ -203,7 +203,7 @@ class RunSummary(Result):
     outcome: Outcome | None
     ended: str | None
     easy: bool
-    pulls: int
+    read: str
     minutes: float
 
 

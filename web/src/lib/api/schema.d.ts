@@ -7945,7 +7945,7 @@ export interface components {
          *         method: how its corners are squared, methods_on: those that are squared another way; crew: by how many people;
          *             laser: whether a square-throwing laser is at hand; laser_offset: of it from the string; laser_check: its
          *             reversal test;
-         *             square_laser: which one, by the name painted on it; tape: which tape;
+         *             tape, square_laser, long_tape, laser_meter, framing_square: which one, by the name painted on it;
          *             tape_error: ± of the tape on a short pull, when it is not 1/16 inch; tape_reads: what it reads too much;
          *             string: where strings run on their nails; touches: where the crew's tape touches its marks.
          */
@@ -8073,6 +8073,12 @@ export interface components {
             square_laser?: string | null;
             /** Tape */
             tape?: string | null;
+            /** Long Tape */
+            long_tape?: string | null;
+            /** Laser Meter */
+            laser_meter?: string | null;
+            /** Framing Square */
+            framing_square?: string | null;
             /** Tape Error */
             tape_error?: (string | number) | null;
             tape_reads?: components["schemas"]["TapeReads-Input"] | null;
@@ -10008,7 +10014,7 @@ export interface components {
         };
         /**
          * RunSummary
-         * @description A run on somebody's path: how it ended, also in words, null while it goes on.
+         * @description A run on somebody's path: how it ended, also in words, null while it goes on; `read`: so many pulls.
          */
         RunSummary: {
             /**
@@ -10028,8 +10034,8 @@ export interface components {
             ended: string | null;
             /** Easy */
             easy: boolean;
-            /** Pulls */
-            pulls: number;
+            /** Read */
+            read: string;
             /** Minutes */
             minutes: number;
         };

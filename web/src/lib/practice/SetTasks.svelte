@@ -9,8 +9,10 @@
 	interface Props {
 		tasks: Schemas['TaskView'][];
 		units: Units;
+		/** Instruments of the shelf that one takes along. */
+		instruments: string[];
 	}
-	let { tasks, units }: Props = $props();
+	let { tasks, units, instruments }: Props = $props();
 
 	let set = $state.raw<Schemas['SetView'][]>([]);
 	let task = $state('');
@@ -54,7 +56,7 @@
 	}
 	async function begin(one: Schemas['SetView']) {
 		await asked(async () => {
-			const body = { id: newId(), task: one.task, units: one.units, set_task: one.id };
+			const body = { id: newId(), task: one.task, units: one.units, set_task: one.id, instruments };
 			const run = await answer(api.POST('/api/practice/runs', { body }));
 			await goto(`/practice/${run.id}/ground`);
 		});

@@ -81,7 +81,7 @@
 				</li>
 			{/each}
 		</ol>
-		<SetTasks {tasks} {units} />
+		<SetTasks {tasks} {units} {instruments} />
 		{#if path.length}
 			<h2 class="mt-7 text-xl font-bold">What you did here</h2>
 			<ul>
@@ -94,8 +94,7 @@
 							>{run.ended ?? 'not finished'}{run.easy ? ', easy' : ''}</span
 						>
 						<span class="text-ink-soft"
-							>{run.pulls}
-							{run.pulls === 1 ? 'pull' : 'pulls'}, {run.minutes} minutes of the yard’s time, {when.format(
+							>{run.read}, {run.minutes} minutes of the yard’s time, {when.format(
 								new Date(run.at)
 							)}</span
 						>

@@ -21,6 +21,13 @@
 		{ key: 'to', label: 'The reading end touches' }
 	] as const;
 
+	/** Whatever else lengths and right angles are read with: only its name is taken. */
+	const OTHERS = [
+		{ key: 'long_tape', label: 'Which reel', kind: 'long-tape' },
+		{ key: 'laser_meter', label: 'Which laser meter', kind: 'laser-meter' },
+		{ key: 'framing_square', label: 'Which framing square', kind: 'framing-square' }
+	] as const;
+
 	/** What the shelf knows of a tape counts from its hook; where it says nothing the plan says nothing. */
 	function takeTape(one: ShelfInstrument | undefined) {
 		const more = one?.taken?.reads_more;
@@ -59,6 +66,16 @@
 		value={draft.text('tape')}
 		onTake={takeTape}
 	/>
+	{#each OTHERS as one (one.key)}
+		<PickForPlan
+			label={one.label}
+			kind={one.kind}
+			{units}
+			sample={here.job.sample}
+			value={draft.text(one.key)}
+			onTake={(taken) => draft.put([one.key], taken?.name)}
+		/>
+	{/each}
 	<DraftLength
 		{draft}
 		path={['tape_error']}

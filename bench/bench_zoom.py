@@ -6,6 +6,7 @@ from typing import Any
 
 from playwright.sync_api import Page, sync_playwright
 
+from anvilhead.launch.paths import CHROMIUM
 from bench.plans import comb
 from bench.running import running_demo
 from bench.side_by_side import report
@@ -50,7 +51,7 @@ def open_plan(page: Page, site: str) -> None:
 
 def main() -> None:
     with running_demo() as site, sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox"])
+        browser = playwright.chromium.launch(executable_path=f"/usr/bin/{CHROMIUM}", args=["--no-sandbox"])
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         open_plan(page, site)
         times = sorted(page.evaluate(ZOOMING, FRAMES))

@@ -9,6 +9,8 @@ from pathlib import Path
 from bench.running import running_demo
 from playwright.sync_api import Browser, Page, ViewportSize, expect, sync_playwright
 
+from anvilhead.launch.paths import CHROMIUM
+
 HERE = Path(__file__).parent
 DESK: ViewportSize = {"width": 1280, "height": 800}
 PHONE: ViewportSize = {"width": 390, "height": 844}
@@ -23,7 +25,7 @@ FLAGS = [
 
 def main() -> None:
     with running_demo() as site, sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        browser = playwright.chromium.launch(executable_path=f"/usr/bin/{CHROMIUM}", args=FLAGS)
         take(browser, site)
         browser.close()
 

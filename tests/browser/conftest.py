@@ -8,11 +8,13 @@ from typing import Any
 
 import pytest
 import uvicorn
-from playwright.sync_api import Browser, Page, ViewportSize
+from playwright.sync_api import Browser, Page, ViewportSize, expect
 
 from anvilhead.api.app import create_app
-from anvilhead.launch.paths import WEB
+from anvilhead.launch.paths import CHROMIUM, WEB
 from anvilhead.store.database import Database
+
+expect.set_options(timeout=15_000)  # a busy machine is slow, not wrong
 
 DESK: ViewportSize = {"width": 1280, "height": 800}
 PHONE: ViewportSize = {"width": 390, "height": 844}
@@ -34,7 +36,11 @@ CHROMIUM_ARGUMENTS = [
 
 @pytest.fixture(scope="session")
 def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[str, Any]:
-    return {**browser_type_launch_args, "executable_path": "/usr/bin/chromium", "args": CHROMIUM_ARGUMENTS}
+    return {
+        **browser_type_launch_args,
+        "executable_path": f"/usr/bin/{CHROMIUM}",
+        "args": CHROMIUM_ARGUMENTS,
+    }
 
 
 @pytest.fixture(scope="session")

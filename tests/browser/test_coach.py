@@ -8,9 +8,6 @@ from playwright.sync_api import Browser, Page, expect
 from tests.browser.conftest import DESK, PHONE, open_page
 from tests.browser.steps import SLID, TRUE, enter, enter_round, field, stand_at_square
 
-SECOND_MS = 4000
-"""A reading is there within a second, and the browser may take half of one to draw it."""
-
 
 @pytest.fixture
 def square(page: Page) -> Page:
@@ -36,18 +33,18 @@ class TestBothEndsOfTheTape:
         near, far = ends
         enter(near, "A–B", "45")
         row = far.get_by_role("listitem").filter(has=field(far, "A–B"))
-        expect(row).to_have_attribute("data-state", "read", timeout=SECOND_MS)
+        expect(row).to_have_attribute("data-state", "read")
 
         enter(far, "B–C", "28 6")
         row = near.get_by_role("listitem").filter(has=field(near, "B–C"))
-        expect(row).to_have_attribute("data-state", "read", timeout=SECOND_MS)
+        expect(row).to_have_attribute("data-state", "read")
 
     def test_what_is_typed_here_is_not_lost_when_the_other_end_records(self, ends: tuple[Page, Page]) -> None:
         near, far = ends
         field(near, "C–D").fill("45 1/")
         enter(far, "A–B", "45")
         row = near.get_by_role("listitem").filter(has=field(near, "A–B"))
-        expect(row).to_have_attribute("data-state", "read", timeout=SECOND_MS)
+        expect(row).to_have_attribute("data-state", "read")
         expect(field(near, "C–D")).to_have_value("45 1/")
 
     def test_the_shouted_pull_is_in_hand_at_the_other_end_too(self, ends: tuple[Page, Page]) -> None:
@@ -60,7 +57,7 @@ class TestBothEndsOfTheTape:
         shout.get_by_role("button", name="Next").click()
         expect(shout).to_contain_text("28′ 6″")
         pair = "B–C" if "B–C" in (shout.text_content() or "") else "D–A"
-        expect(heard).to_contain_text(pair, timeout=SECOND_MS)
+        expect(heard).to_contain_text(pair)
         expect(heard).to_contain_text("Ines took this one in hand")
 
         heard.get_by_label(f"Read at {pair}").fill("28 6 1/16")
@@ -69,7 +66,7 @@ class TestBothEndsOfTheTape:
         row = near.get_by_role("listitem", include_hidden=True).filter(
             has=near.get_by_role("textbox", name=f"Reading {start} to {end}", include_hidden=True)
         )
-        expect(row).to_have_attribute("data-state", "read", timeout=SECOND_MS)
+        expect(row).to_have_attribute("data-state", "read")
 
 
 def test_what_stays_is_chosen_by_what_it_takes(square: Page) -> None:

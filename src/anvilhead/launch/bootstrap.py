@@ -15,7 +15,7 @@ from collections.abc import Iterable, Mapping
 from pathlib import Path
 
 from anvilhead.launch.console import LaunchError, be_quiet, fail, run_logged, say, step
-from anvilhead.launch.paths import REQUIREMENTS, ROOT, VAR, VENV, WEB
+from anvilhead.launch.paths import CHROMIUM, REQUIREMENTS, ROOT, VAR, VENV, WEB
 
 HELP = """Anvilhead sets out building, slab and fence footprints.
 
@@ -97,7 +97,7 @@ def prepare(command: str) -> None:
             )
             programs["mariadb-client"] = ("mariadb", "mariadb-dump", "mariadb-admin")
             if for_tests:
-                programs["chromium"] = ("chromium",)
+                programs[CHROMIUM] = (CHROMIUM,)
             install_programs(programs)
         install_packages("test" if for_tests else "run")
         if command in ("demo", "start", "test", "bench"):

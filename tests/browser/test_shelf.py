@@ -112,6 +112,15 @@ def test_a_made_up_tape_is_asked_pull_by_pull_and_nothing_is_accepted(sized_page
         expect(page.get_by_role("listitem").filter(has=entry)).to_contain_text("simulated")
     expect(page.get_by_text(re.compile("a stand-in made up A–B, B–C, C–D, D–A, A–C and B–D"))).to_be_visible()
     expect(page.get_by_role("button", name=re.compile("[Aa]ccept"))).to_have_count(0)
+    # a pull that the sheet has already is asked for once more
+    page.get_by_text("Another pull: to a line").click()
+    another = page.get_by_role("form", name="Another pull")
+    another.get_by_label("From", exact=True).select_option("A")
+    another.get_by_label("To", exact=True).select_option("C")
+    another.get_by_role("button", name=f"Ask {tape}").click()
+    expect(another.get_by_text(": Enter keeps it")).to_be_visible()
+    another.get_by_label("Reading", exact=True).press("Enter")
+    expect(page.get_by_role("listitem").filter(has=field(page, "A–C"))).to_contain_text("both count")
 
 
 def test_two_devices_change_one_instrument_and_the_second_is_told(page: Page, browser: Browser, site: str) -> None:

@@ -13,9 +13,10 @@ from anvilhead.launch.mariadb import PrivateMariaDB
 from anvilhead.launch.serve import url_of
 from anvilhead.store.database import Database
 
-settings.register_profile("ci", derandomize=True, deadline=None)
-settings.register_profile("dev", deadline=None)
-settings.load_profile("ci" if os.environ.get("CI") else "dev")
+# the same examples in every run, so that a run tells of the change and not of its luck; EXPLORE=1 tries new ones
+settings.register_profile("settled", derandomize=True, deadline=None)
+settings.register_profile("exploring", deadline=None)
+settings.load_profile("exploring" if os.environ.get("EXPLORE") else "settled")
 
 # a suite that a script runs in the background inherits an ignored Ctrl-C, and hands it on to all it starts
 if signal.getsignal(signal.SIGINT) is signal.SIG_IGN:

@@ -23,7 +23,12 @@ export default ts.config(
 	},
 	{
 		languageOptions: {
-			parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname }
+			parserOptions: {
+				projectService: true,
+				// alike for all files, or the project is loaded anew from one kind to the other
+				extraFileExtensions: ['.svelte'],
+				tsconfigRootDir: import.meta.dirname
+			}
 		}
 	},
 	{
@@ -35,8 +40,6 @@ export default ts.config(
 		files: ['**/*.svelte', '**/*.svelte.ts', '**/*.svelte.js'],
 		languageOptions: {
 			parserOptions: {
-				projectService: true,
-				extraFileExtensions: ['.svelte'],
 				parser: ts.parser,
 				svelteConfig
 			}

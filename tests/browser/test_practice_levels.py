@@ -78,7 +78,7 @@ def test_boards_are_brought_to_height_with_a_hose(sized_page: Page) -> None:
     expect(book.get_by_role("columnheader", name="True")).to_be_visible()
     expect(book.get_by_role("rowheader")).to_have_count(10)
     page.get_by_role("link", name="All tasks, and your path").click()
-    expect(page.get_by_role("listitem").filter(has_text="10 pulls").first).to_contain_text("height")
+    expect(page.get_by_role("listitem").filter(has_text="10 readings").first).to_contain_text("height")
 
 
 def test_a_receiver_is_slid_until_it_sounds_level(sized_page: Page) -> None:

@@ -112,6 +112,11 @@ def test_a_made_up_tape_is_asked_pull_by_pull_and_nothing_is_accepted(sized_page
         expect(page.get_by_role("listitem").filter(has=entry)).to_contain_text("simulated")
     expect(page.get_by_text(re.compile("a stand-in made up A–B, B–C, C–D, D–A, A–C and B–D"))).to_be_visible()
     expect(page.get_by_role("button", name=re.compile("[Aa]ccept"))).to_have_count(0)
+    # the number shouted can be asked for as well
+    page.get_by_role("button", name="Shout").click()
+    shout = page.get_by_role("dialog")
+    expect(shout.get_by_role("button", name=f"Ask {tape}")).to_be_visible()
+    page.keyboard.press("Escape")
     # a pull that the sheet has already is asked for once more
     page.get_by_text("Another pull: to a line").click()
     another = page.get_by_role("form", name="Another pull")

@@ -5,7 +5,7 @@ import subprocess
 import sys
 import tempfile
 import time
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
@@ -13,7 +13,8 @@ from anvilhead.launch.console import fail
 from anvilhead.launch.paths import ROOT, VENV, WEB
 
 BIN = VENV / "bin"
-SIDE_BY_SIDE = ("-n", str(min(4, os.cpu_count() or 1)), "--dist", "loadfile")
+AT_A_TIME = min(4, os.cpu_count() or 1)
+SIDE_BY_SIDE = ("-n", str(AT_A_TIME), "--dist", "loadfile")
 """Files of tests run beside each other, each worker with a database, and a browser, of its own."""
 
 Check = tuple[str, Callable[[], bool]]
@@ -30,21 +31,20 @@ ENVIRONMENT = {
 def main(arguments: list[str]) -> None:
     """Run the checks; those after a failed one still run, so that one run tells everything."""
     python = [str(BIN / "python"), "-m"]
-    of_python: list[Check] = [
-        ("Python format", quietly("ruff", "format", "--check", "src", "tests", "bench", "docs")),
-        ("Python lint", quietly("ruff", "check", "src", "tests", "bench", "docs")),
-        ("Python types", quietly("mypy")),
-        ("layers", quietly("lint-imports")),
-        ("generated documents", quietly(*python, "anvilhead.launch.generate", "--check")),
-    ]
-    of_the_front_end: list[Check] = [
-        ("API types of the front end", api_types_are_current),
+    # none reads what another writes: they run beside each other, those that take longest first
+    of_the_text: list[Check] = [
         ("front end lint and format", quietly("npm", "run", "-s", "lint", folder=WEB)),
+        ("Python types", quietly("mypy")),
         ("front end types", quietly("npm", "run", "-s", "check", folder=WEB)),
+        ("generated documents", quietly(*python, "anvilhead.launch.generate", "--check")),
         ("front end tests", quietly("npm", "run", "-s", "test", folder=WEB)),
+        ("API types of the front end", api_types_are_current),
+        ("layers", quietly("lint-imports")),
+        ("Python lint", quietly("ruff", "check", "src", "tests", "bench", "docs")),
+        ("Python format", quietly("ruff", "format", "--check", "src", "tests", "bench", "docs")),
     ]
-    with ThreadPoolExecutor(2) as lanes:  # beside each other: neither reads what the other writes
-        failed = [name for names in lanes.map(failures, (of_python, of_the_front_end)) for name in names]
+    with ThreadPoolExecutor(AT_A_TIME) as workers:
+        failed = failures(of_the_text, workers.map)
     checks: list[Check] = []
     if arguments[1:]:
         checks.append(("tests", aloud(*python, "pytest", *arguments[1:])))
@@ -61,13 +61,14 @@ def main(arguments: list[str]) -> None:
     print("Every check passed.")
 
 
-def failures(checks: Sequence[Check]) -> list[str]:
-    """Run checks one after the other; names of those that failed."""
-    return [name for name, check in checks if not timed(name, check)]
+def failures(checks: Sequence[Check], run: Callable[..., Iterable[bool]] = map) -> list[str]:
+    """Run checks, one after the other unless `run` does it otherwise; names of those that failed."""
+    return [name for (name, _), passed in zip(checks, run(timed, checks), strict=True) if not passed]
 
 
-def timed(name: str, check: Callable[[], bool]) -> bool:
+def timed(one: Check) -> bool:
     """Run one check, say how it went and how long it took."""
+    name, check = one
     print(f"… {name}", flush=True)
     began = time.monotonic()
     passed = check()

@@ -131,6 +131,10 @@
 		ol {
 			padding-left: 0.8rem;
 		}
+		/* the last name stands clear of the post */
+		li:last-child a {
+			padding-right: 0.8rem;
+		}
 		a {
 			padding-left: 0;
 		}
@@ -140,11 +144,14 @@
 		.name,
 		[aria-current] .name {
 			font-family: var(--face-numbers);
-			font-size: 0.8rem;
+			font-size: 0.78rem;
 			white-space: normal;
 		}
-		[aria-current] .name {
+		[aria-current] .name,
+		.state {
+			font-family: var(--face-numbers);
 			font-size: 0.72rem;
+			line-height: 1.15;
 		}
 		/* there is room for one state: where one stands; the knots show the others */
 		a:not([aria-current]) .state {

@@ -5,6 +5,7 @@
 	import type { Length, StructureResult, Units } from '$lib/api/types';
 	import Words from '$lib/lengths/Words.svelte';
 	import { turnDrawn } from '$lib/drawing/drawn.svelte';
+	import AskInstrument from '$lib/shelf/AskInstrument.svelte';
 	import ShoutView from '$lib/shout/ShoutView.svelte';
 	import { burnNote } from './burnNote';
 	import { isOpen, type CallSheetState } from './sheet.svelte';
@@ -39,6 +40,7 @@
 		return ahead >= 0 ? ahead : again >= 0 ? again : index;
 	});
 	const edited = $derived(row?.edited ?? false);
+	const answering = $derived(row && sheet.isLatest ? sheet.answering(row) : '');
 	const echo = new Echo();
 	const asked = $derived({ againstMm: row?.call.call_mm, signed: row?.call.pull === 'square' });
 	$effect(() => echo.ask(row && edited ? row.text : '', units, asked));
@@ -118,5 +120,14 @@
 				<span class="font-semibold">({row.pull.who})</span>
 			</p>{/if}
 		{#if other}<p class="text-ink-soft">{other} took this one in hand</p>{/if}
+		{#if answering}
+			<AskInstrument
+				name={answering}
+				where={row.call.name}
+				onAsk={(again) => sheet.ask(row, units, burn.written, again)}
+				reading={edited ? row.text : ''}
+				onTake={(text) => sheet.type(row, text)}
+			/>
+		{/if}
 	</ShoutView>
 {/if}

@@ -30,7 +30,8 @@
 	.halo {
 		paint-order: stroke;
 		stroke: var(--halo, var(--sheet));
-		stroke-width: 5px;
+		/* also where a gap stands between feet and inches: a line seen in it reads as a dash */
+		stroke-width: 8px;
 		stroke-linejoin: round;
 		font-weight: 600;
 	}

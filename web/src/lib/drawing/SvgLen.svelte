@@ -10,11 +10,32 @@
 		size: number;
 		/** Which end of it stands at the place. */
 		anchor?: 'start' | 'middle' | 'end';
+		/** Half its length, where a line may run behind it: one seen between feet and inches reads as a dash. */
+		across?: number;
 		class?: string;
 	}
-	let { text, at, turn = 0, size, anchor = 'middle', class: look = '' }: Props = $props();
+	let {
+		text,
+		at,
+		turn = 0,
+		size,
+		anchor = 'middle',
+		across = 0,
+		class: look = ''
+	}: Props = $props();
 </script>
 
+{#if across}
+	<rect
+		class={look}
+		style="fill: var(--halo, var(--sheet)); stroke: none"
+		transform="translate({at.x} {at.y}) rotate({turn})"
+		x={-across}
+		y={-size / 4}
+		width={2 * across}
+		height={size / 2}
+	/>
+{/if}
 <text
 	class="numbers halo {look}"
 	transform="translate({at.x} {at.y}) rotate({turn})"
@@ -30,8 +51,7 @@
 	.halo {
 		paint-order: stroke;
 		stroke: var(--halo, var(--sheet));
-		/* also where a gap stands between feet and inches: a line seen in it reads as a dash */
-		stroke-width: 8px;
+		stroke-width: 5px;
 		stroke-linejoin: round;
 		font-weight: 600;
 	}

@@ -2,7 +2,7 @@
 
 <!-- Labels where they found room, with a line to what they belong to where they stand off. -->
 <script lang="ts">
-	import type { PlacedLabel } from './labels';
+	import { halfOf, type PlacedLabel } from './labels';
 	import SvgLen from '$lib/drawing/SvgLen.svelte';
 
 	interface Props {
@@ -28,6 +28,7 @@
 		at={label.at}
 		turn={label.turn}
 		size={label.size}
+		across={halfOf(label).x}
 		class={[lookOf(label.key), label.leader && 'stands-off'].filter(Boolean).join(' ')}
 	/>
 {/each}

@@ -128,7 +128,7 @@ function named(label: Label): Label {
 	return label.away ? { ...label, text: label.away } : label;
 }
 
-function halfOf(label: Label): XY {
+export function halfOf(label: Label): XY {
 	return { x: textWidth(label.text, label.size) / 2 + GAP, y: label.size * 0.6 };
 }
 

@@ -41,7 +41,7 @@ def apart(one: dict[str, float], other: dict[str, float]) -> bool:
 def test_no_two_numbers_of_the_drawing_overlap(sized_page: Page) -> None:
     stand_at_square(sized_page)
     enter_round(sized_page, SLID)
-    expect(sized_page.locator("svg[role=img] .move-value")).to_have_count(6)
+    expect(sized_page.locator("svg[role=img] text.move-value")).to_have_count(6)
 
     placed = boxes(sized_page)
     sheet = sized_page.get_by_role("group", name=re.compile("Plan of")).bounding_box()

@@ -159,9 +159,12 @@ def test_a_lead_sets_a_task_and_sees_what_it_came_to(client: TestClient) -> None
         assert client.post("/api/practice/set", json=body).status_code == 201
     (for_him,) = client.get("/api/practice/set", headers=tomas).json()
     assert (for_him["by"], for_him["note"], for_him["run"]) == ("Ines", "Thursday", None)
-    begin = {"id": str(uuid4()), "task": "square-slab", "units": "m", "set_task": set_id}
+    tape = {"id": str(uuid4()), "units": "m", "instrument": {"name": f"Blue {set_id[:8]}", "kind": "steel-tape"}}
+    assert client.post("/api/shelf", json=tape).status_code == 201
+    begin = {"id": str(uuid4()), "task": "square-slab", "units": "m", "set_task": set_id, "instruments": [tape["id"]]}
     run = client.post("/api/practice/runs", json=begin, headers=tomas).json()
     assert run["task"]["key"] == "find-slip"  # what was set, whatever else was said
+    assert run["own"][0].startswith(f"“Blue {set_id[:8]}” claims")  # his own tape along
     again = client.post("/api/practice/runs", json={**begin, "id": str(uuid4())}, headers=tomas)
     assert again.status_code == 409
     do(client, run, do="accept")

@@ -7,7 +7,7 @@ from uuid import uuid4
 
 import pytest
 from PIL import Image
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Browser, Page, Route, expect
 
 from tests.api.test_trends import yard
 from tests.browser.conftest import PHONE, open_page
@@ -297,3 +297,20 @@ def test_the_crews_own_error_is_offered_and_taken_by_a_tap(sized_page: Page) -> 
     made = page.request.get(f"/api/structures/{page.url.split('/')[-2]}").json()
     assert taken == f"Taken here: ±{made['document']['tape_error']}."
     page.request.delete(f"/api/jobs/{answer.json()['id']}", headers=WHO)
+
+
+def test_nothing_is_laid_open_before_its_hold_points_are_known(page: Page) -> None:
+    waiting: list[Route] = []
+
+    def hold(route: Route) -> None:
+        waiting.append(route)
+
+    page.route("**/dangers", hold)
+    page.goto(f"{made_store(page, 'Slow to know')}/square")
+    expect(page.get_by_role("heading", name="Pull the first round")).to_be_visible()
+    until(page, lambda: bool(waiting))
+    expect(page.get_by_role("list", name="Call sheet, round 1")).to_have_count(0)
+    # they cannot be fetched: whoever has no network works on
+    for route in waiting:
+        route.abort()
+    expect(page.get_by_role("list", name="Call sheet, round 1")).to_be_visible()

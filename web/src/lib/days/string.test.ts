@@ -64,6 +64,19 @@ describe('days along a string', () => {
 		expect(knots[0]?.isToday).toBe(true);
 	});
 
+	it('shows what was done on a day that nobody was to work', () => {
+		const done = task('2026-12-26', '2026-12-26', { ended: true });
+		const [saturday, sunday] = knotsOf(days({ done, next: task('2026-12-28', '2026-12-28') }));
+		expect(saturday).toEqual(
+			expect.objectContaining({
+				tasks: [{ id: 'done', task: done, begins: true, ends: true }],
+				words: [{ text: 'A day off, worked all the same', urgent: false }]
+			})
+		);
+		expect(saturday).not.toHaveProperty('rest');
+		expect(sunday).toHaveProperty('rest', 'no work');
+	});
+
 	it('lets concrete cure over days that nobody works', () => {
 		const knots = knotsOf(
 			days({ cure: task('2026-12-24', '2026-12-26', { work: 'cure', runs_on: true }) })

@@ -12,7 +12,7 @@ export interface OnDay {
 export interface KnotDay {
 	/** As 2026-11-30. */
 	day: string;
-	/** Why nobody works on it; undefined on a working day. */
+	/** Why nobody works on it; undefined on a working day, and on one that was worked all the same. */
 	rest?: string;
 	isToday: boolean;
 	tasks: OnDay[];
@@ -56,15 +56,27 @@ export function knotsOf({ plan: kept, result, today }: Days): KnotDay[] {
 		const day = dayOf(ms);
 		const why = result.closed[day];
 		const weekday = WEEK[new Date(ms).getUTCDay()] ?? 'mon';
-		const rest = why ?? (works.includes(weekday) ? undefined : 'no work');
+		const free = why ?? (works.includes(weekday) ? undefined : 'no work');
+		const here = tasks
+			.filter(([, one]) => one.start <= day && day <= one.end)
+			.filter(([, one]) => !free || one.runs_on || one.ended);
+		const worked = here.some(([, one]) => one.ended);
 		knots.push({
 			day,
-			...(rest === undefined ? {} : { rest }),
+			...(free === undefined || worked ? {} : { rest: free }),
 			isToday: day === today,
-			tasks: tasks
-				.filter(([, one]) => one.start <= day && day <= one.end && (!rest || one.runs_on))
-				.map(([id, task]) => ({ id, task, begins: task.start === day, ends: task.end === day })),
-			words: words.get(day) ?? []
+			tasks: here.map(([id, task]) => ({
+				id,
+				task,
+				begins: task.start === day,
+				ends: task.end === day
+			})),
+			words: [
+				...(free && worked
+					? [{ text: `${why ?? 'A day off'}, worked all the same`, urgent: false }]
+					: []),
+				...(words.get(day) ?? [])
+			]
 		});
 	}
 	return knots;

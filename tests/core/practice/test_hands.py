@@ -4,6 +4,7 @@ from statistics import fmean, pstdev
 
 import pytest
 
+from anvilhead.core.check.slip_kinds import Slip
 from anvilhead.core.levels.level_instrument import LevelClass
 from anvilhead.core.measure.tape import TapeClass
 from anvilhead.core.practice.conditions import Conditions, OwnLevel, OwnTape
@@ -32,6 +33,18 @@ class TestHelper:
         assert len(wrong) / len(pulled) == pytest.approx(1 / 12, abs=0.02)
         assert all(min(abs(by - FOOT_MM), abs(by - INCH_MM)) < INCH_MM / 2 for by in wrong)
         assert [one.slip is not None for one in pulled] == [by > INCH_MM / 2 for by in off]
+
+    def test_in_metres_a_call_is_misheard_by_its_digits_and_never_by_a_foot(self) -> None:
+        """The digits of what was heard are those of what a tape so long can show, by a swap or a 6 for a 9."""
+        metric = Conditions(units=Units.M)
+        runs = [PracticeYard(TaskKey.SQUARE_SLAB, f"{seed}", conditions=metric).take(CALLED) for seed in range(500)]
+        wrong = [one for run in runs for one in run.pulled if one.slip]
+        assert {one.slip for one in wrong} == {Slip.SIX_NINE, Slip.SWAPPED_DIGITS}
+        assert len(wrong) / 500 / len(CALLED) == pytest.approx(1 / 12, abs=0.025)
+        for one in wrong:
+            heard = f"{round(one.shows_mm):d}"
+            near = (f"{mm:d}".zfill(len(heard)) for mm in range(round(one.true_mm) - 8, round(one.true_mm) + 9))
+            assert any(sorted(heard.replace("9", "6")) == sorted(text.replace("9", "6")) for text in near)
 
     def test_a_call_takes_two_thirds_of_the_time(self) -> None:
         yard = PracticeYard(TaskKey.SQUARE_SLAB, "1").take([CALLED[0]])

@@ -11,7 +11,7 @@ from anvilhead.core.check.squaring import Verdict, check_square
 from anvilhead.core.geometry.footprint import rectangle
 from anvilhead.core.measure.instrument import LASER_RAD, Instrument
 from anvilhead.core.measure.tape import Pull, PullKind
-from anvilhead.core.units.units import FOOT_MM, INCH_MM, SIXTEENTH_MM
+from anvilhead.core.units.units import FOOT_MM, INCH_MM, SIXTEENTH_MM, Units
 from anvilhead.core.world.stand_in_strings import StandInStrings, Told
 
 SLAB = SetOut(rectangle(40 * FOOT_MM, 22 * FOOT_MM), BoardLayout(4 * FOOT_MM), tolerance_mm=INCH_MM / 4)
@@ -47,6 +47,22 @@ def test_a_hook_and_misreadings_are_as_stated() -> None:
     careless = StandInStrings(SLAB, "7", misreads=0.1)
     wrong = [abs(careless.reading_mm(Pull("A", "B", 1.0), f"{n}") - true) > INCH_MM / 2 for n in range(2000)]
     assert fmean(wrong) == pytest.approx(0.1, abs=0.03)
+
+
+def test_a_misread_metric_tape_has_one_digit_taken_for_another_or_two_swapped() -> None:
+    """The same throw read with care and without: nobody misses a foot on a tape that has none."""
+    careful, careless = (StandInStrings(SLAB, "7", misreads=of, units=Units.M) for of in (0.0, 1.0))
+    pull, slips = Pull("A", "C", 1.0), set()
+    for n in range(300):
+        right, taken = (f"{round(one.reading_mm(pull, f'{n}')):d}".zfill(6) for one in (careful, careless))
+        at = [i for i, (a, b) in enumerate(zip(right, taken, strict=True)) if a != b]
+        if len(at) == 1:
+            assert {right[at[0]], taken[at[0]]} == {"6", "9"}
+        else:
+            assert at == [at[0], at[0] + 1]
+            assert right[at[0]] + right[at[1]] == taken[at[1]] + taken[at[0]]
+        slips.add(len(at))
+    assert slips == {1, 2}
 
 
 def test_marks_of_one_setup_share_their_throw_and_another_setup_is_thrown_anew() -> None:

@@ -5,7 +5,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from enum import StrEnum
 
 from anvilhead.core.geometry.point import Point
-from anvilhead.core.measure.misreading import misreadings, shows_feet
+from anvilhead.core.measure.misreading import OF_FEET, misreadings, shows_feet
 from anvilhead.core.measure.tape import Pull, PullKind
 from anvilhead.core.units.units import INCH_MM, Units
 
@@ -52,7 +52,7 @@ def usual_slips(
     found: dict[Slip, list[float]] = {}
     for slip, correction in _possible(pull, others, units, heights_mm, corners):
         found.setdefault(slip, []).append(correction)
-    foreign = () if shows_feet(pull.typed, units) else (Slip.FOOT, Slip.INCH)
+    foreign = () if shows_feet(pull.typed, units) else tuple(map(Slip, OF_FEET))
     for slip, corrections in found.items():
         ways = len(corrections) * (WRONG_SYSTEM if slip in foreign else 1)
         for correction in corrections:

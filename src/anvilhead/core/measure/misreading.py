@@ -21,6 +21,9 @@ class Misreading(StrEnum):
     HUNDREDTHS = "hundredths"
 
 
+OF_FEET = (Misreading.FOOT, Misreading.INCH)
+
+
 def misreadings(reading_mm: float, typed: str, units: Units) -> Iterator[tuple[Misreading, float]]:
     """Every named misreading a reading could hold, with what to add to it to undo that, millimetres.
 
@@ -42,6 +45,17 @@ def misreadings(reading_mm: float, typed: str, units: Units) -> Iterator[tuple[M
     if shows_feet(typed, units):
         for correct_mm in _hundredths_slips(reading_mm):
             yield Misreading.HUNDREDTHS, correct_mm - reading_mm
+
+
+def invited(reading_mm: float, typed: str, units: Units) -> list[tuple[Misreading, float]]:
+    """Every named misreading that its own rule invites, with the number taken for it, millimetres, above zero.
+
+    On a metric rule nobody misses a foot.  Each slip undone is a slip of the same kind, so the numbers that could be
+    meant by a reading are those that it can be taken for.
+    """
+    foreign = () if shows_feet(typed, units) else OF_FEET
+    heard = [(slip, reading_mm + more) for slip, more in misreadings(reading_mm, typed, units) if slip not in foreign]
+    return [(slip, mm) for slip, mm in heard if mm > 0]
 
 
 def shows_feet(typed: str, units: Units) -> bool:

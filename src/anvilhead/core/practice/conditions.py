@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from anvilhead.core.levels.level_instrument import LevelClass
 from anvilhead.core.measure.tape import TapeClass
 from anvilhead.core.practice.level_tasks import Tool
+from anvilhead.core.units.units import Units
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,8 +49,10 @@ class Conditions:
     Attributes:
         has_dangers: whether there may be dangers, and an eyepiece out of focus; runs from before there were have none.
         tape, levels: of the shelf, used in place of the yard's.
+        units: in which a helper calls; feet and inches in runs from before they were kept.
     """
 
     has_dangers: bool = False
     tape: OwnTape | None = None
     levels: Mapping[Tool, OwnLevel] = field(default_factory=dict)
+    units: Units = Units.FT_IN

@@ -119,6 +119,7 @@ class LevelYard(Yard[LevelStep]):
         conditions = conditions or Conditions()
         super().__init__(_dangers(self.task, seed) if conditions.has_dangers else None)
         self.own = {tool: one for tool, one in conditions.levels.items() if tool in self.task.tools}
+        self._units = conditions.units
         self._noise = Random(f"{key} {seed}")
         self._site = level_site(self.task, self._noise)
         self._bring_own(seed)
@@ -272,7 +273,7 @@ class LevelYard(Yard[LevelStep]):
             self.risked.add(Risk.RAISED_UNDER)
         took = SHOT_S[tool] + sight / WALK_MM_S
         self.seconds += took * (CALLED_SHARE if step.called else 1.0) + step.wait_s
-        shows, slip = as_called(shows, self._noise) if step.called else (shows, None)
+        shows, slip = as_called(shows, self._noise, self._units) if step.called else (shows, None)
         of = (step.at, len(self.setups) - 1, tool, stand, step.turned, shows, true, moving, self.sets.get(step.at, 0))
         self.shots.append(Shot(*of, step.called, slip))
 

@@ -102,7 +102,7 @@ class PracticeYard(Yard[Step]):
         self, key: TaskKey, seed: str, task: PracticeTask | None = None, conditions: Conditions | None = None
     ) -> None:
         conditions = conditions or Conditions()
-        task, self.own = task or TASKS[key], conditions.tape
+        task, self.own, self._units = task or TASKS[key], conditions.tape, conditions.units
         self.nails = {board.name: board.nail for board in task.set_out.boards}
         near = {name: at for name, at in self.nails.items() if not task.restakes or name.endswith(f"@{STAKED_ANEW}")}
         super().__init__(dangers_there(near, seed) if conditions.has_dangers else None)
@@ -110,7 +110,7 @@ class PracticeYard(Yard[Step]):
         noise = Random(seed)
         self._lines = self.task.site(self.task.set_out, noise)
         off = (self.own.zero_mm, self.own.scale) if self.own else (0.0, 0.0)
-        self._tape = LengthStandIn(self._lines, noise, hook_mm=off[0], scale=off[1])
+        self._tape = LengthStandIn(self._lines, noise, units=self._units, hook_mm=off[0], scale=off[1])
         self._misheard_at = noise.randrange(FIRST_PULLS) if self.task.misheard else None
         self._noise = noise
         self.pulled: list[Pulled] = []
@@ -202,9 +202,9 @@ class PracticeYard(Yard[Step]):
         self.seconds += took
         true, shows, slip = self._lines.length_mm(pull) + burn, self._tape.read(pull).reading_mm, None
         if len(self.pulled) == self._misheard_at:
-            shows, slip = misheard(shows, self._noise)
+            shows, slip = misheard(shows, self._noise, self._units)
         elif step.called:
-            shows, slip = as_called(shows, self._noise)
+            shows, slip = as_called(shows, self._noise, self._units)
         called = step.called or self._misheard_at is not None
         self.pulled.append(Pulled(step.start, step.end, shows, true, slip, self.moved, step.swing, burn, took, called))
 

@@ -12,7 +12,7 @@ from random import Random
 from anvilhead.core.adjust.network import lines_of, triangle_sigma
 from anvilhead.core.adjust.thrown import LAID_ANEW, rule_sigma, throws_from, turn_sigma, walked_sigma
 from anvilhead.core.measure.instrument import CLASSES, Instrument
-from anvilhead.core.measure.misreading import misreadings
+from anvilhead.core.measure.misreading import invited
 from anvilhead.core.measure.tape import Pull, PullKind, TapeClass
 from anvilhead.core.units.units import Units
 from anvilhead.core.world.real_lines import RealLines
@@ -70,8 +70,7 @@ class LengthStandIn:
             length = self._taped_mm(pull, along, tape)
         reading = length + pull.burn_mm + pull.offset_mm
         if self.misreads and self.noise.random() < self.misreads:
-            ways = [correction for _, correction in misreadings(reading, "", self.units) if reading > correction]
-            reading -= self.noise.choice(ways)
+            reading = self.noise.choice([taken for _, taken in invited(reading, "", self.units)] or [reading])
         return replace(pull, reading_mm=reading)
 
     def _taped_mm(self, pull: Pull, length_mm: float, tape: TapeClass) -> float:

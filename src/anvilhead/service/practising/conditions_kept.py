@@ -12,6 +12,7 @@ from anvilhead.core.measure.tape import TapeClass
 from anvilhead.core.practice.conditions import Conditions, OwnLevel, OwnTape
 from anvilhead.core.practice.level_tasks import KINDS, Tool
 from anvilhead.core.shelf.practised import practised_as
+from anvilhead.core.units.units import Units
 from anvilhead.jobfile.levels.written.said import class_of
 from anvilhead.service.asked.shelf_documents import ShelfInstrument
 from anvilhead.service.shelf.found import Found, device_of, found_in, tape_class_of, test_in
@@ -20,7 +21,7 @@ from anvilhead.store.errors import Conflict
 from anvilhead.store.shelf_tables import ShelfInstrumentRow
 
 
-def kept_conditions(session: Session, instruments: Sequence[UUID]) -> dict[str, Any]:
+def kept_conditions(session: Session, instruments: Sequence[UUID], units: Units) -> dict[str, Any]:
     """Conditions of a run begun today.
 
     Raises:
@@ -31,6 +32,7 @@ def kept_conditions(session: Session, instruments: Sequence[UUID]) -> dict[str, 
         "has_dangers": True,
         "tape": None,
         "levels": {},
+        "units": units,
         "instruments": list(dict.fromkeys(map(str, instruments))),
     }
     for one in kept["instruments"]:
@@ -57,7 +59,7 @@ def conditions_of(kept: dict[str, Any] | None) -> Conditions:
         Tool(tool): OwnLevel(**{**level, "grade": LevelClass(**level["grade"])})
         for tool, level in kept["levels"].items()
     }
-    return Conditions(kept["has_dangers"], tape, levels)
+    return Conditions(kept["has_dangers"], tape, levels, Units(kept.get("units", Units.FT_IN)))
 
 
 def _last_test(row: ShelfInstrumentRow, instrument: ShelfInstrument) -> Found | None:

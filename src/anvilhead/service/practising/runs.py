@@ -96,7 +96,7 @@ def begin(database: Database, document: RunBegin, by: By) -> RunView:
                 seed=secrets.token_hex(16),
                 plan=was_set.plan if was_set else own_plan(session, document.task, document.structure),
                 easy=document.easy,
-                conditions=kept_conditions(session, document.instruments),
+                conditions=kept_conditions(session, document.instruments, document.units),
                 who=by.who,
                 at=by.at,
             )

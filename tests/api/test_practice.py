@@ -234,6 +234,9 @@ def test_a_look_tells_what_is_dangerous_and_nothing_before_does(
     assert "overhead" not in json.dumps(run)
     run = do(client, run, do="look").json()
     assert [one["kind"] for one in run["look"]["dangers"]] == ["overhead", "paint"]
+    lies = run["look"]["dangers"][1]
+    painted = {"gas": "Yellow paint", "water": "Blue paint", "power": "Red paint"}[lies["buried"]]
+    assert lies["text"].startswith(f"{painted} on the ground marks a {lies['buried']}")
     assert "asks for 10 ft to either side" in run["look"]["dangers"][0]["text"]
     under = run["look"]["dangers"][0]["text"].split("Within that: ")[1].rstrip(".")
     do(client, run, do="setup", tool="laser")

@@ -305,7 +305,7 @@ def test_practice_and_what_rounds_say_pass(browser: Browser, site: str, size: Vi
     page.get_by_text("With instruments of your shelf").click()
     page.get_by_role("button", name="Begin Square a slab").click()
     page.get_by_role("button", name="Look round and up").click()
-    expect(page.get_by_text(re.compile("over (this|the) yard|Paint on the ground")).first).to_be_visible()
+    expect(page.get_by_text(re.compile("over (this|the) yard|paint on the ground")).first).to_be_visible()
     look("practice, on site")
     page.get_by_role("link", name="On to the strings").click()
     page.get_by_role("button", name="Corner A").click()

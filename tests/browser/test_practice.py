@@ -44,6 +44,17 @@ def shown(page: Page) -> str:
     return told.split(": ", 1)[1]
 
 
+def test_units_chosen_on_a_device_are_those_of_all_that_is_begun_on_it(page: Page) -> None:
+    page.goto("/practice")
+    page.get_by_role("radio", name="Metres", exact=True).click()
+    expect(page.get_by_text("Within 6 mm").first).to_be_visible()
+    for address in ("/practice", "/shelf", "/jobs/new"):
+        page.goto(address)
+        expect(page.get_by_role("radio", name="Metres", exact=True)).to_be_checked()
+    begin(page, "Square a slab")
+    expect(page.get_by_text("Sides 12.192 m and 6.706 m")).to_be_visible()
+
+
 def test_equal_diagonals_teach_to_pull_the_sides(sized_page: Page) -> None:
     page = sized_page
     begin(page, "Equal diagonals")
@@ -135,7 +146,7 @@ def test_a_lead_sets_a_task_and_a_helper_ends_it(browser: Browser, site: str, pa
     helper.goto("/practice")
     helper.get_by_role("button", name="Begin it").click()
     helper.get_by_role("button", name="Look round and up").click()
-    expect(helper.get_by_text(re.compile("over (this|the) yard|Paint on the ground")).first).to_be_visible()
+    expect(helper.get_by_text(re.compile("over (this|the) yard|paint on the ground")).first).to_be_visible()
     expect(helper.get_by_role("link", name="On site")).to_contain_text("done")
     helper.get_by_role("link", name="On to the strings").click()
     helper.get_by_role("button", name="ask somebody over").click()

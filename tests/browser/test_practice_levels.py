@@ -113,7 +113,7 @@ def test_a_level_is_judged_from_two_stands(sized_page: Page) -> None:
     begin(page, "A level that may lie")
     page.get_by_role("link", name="On site").click()
     page.get_by_role("button", name="Look round and up").click()
-    expect(page.get_by_text(re.compile("over (this|the) yard|Paint on the ground")).first).to_be_visible()
+    expect(page.get_by_text(re.compile("over (this|the) yard|paint on the ground")).first).to_be_visible()
     page.get_by_role("link", name="On to the instruments").click()
     found = {}
     for stand in ("middle", "near-a"):

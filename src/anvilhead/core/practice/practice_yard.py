@@ -203,6 +203,8 @@ class PracticeYard(Yard[Step]):
         true, shows, slip = self._lines.length_mm(pull) + burn, self._tape.read(pull).reading_mm, None
         if len(self.pulled) == self._misheard_at:
             shows, slip = misheard(shows, self._noise, self._units)
+            if slip is None:
+                self._misheard_at += 1  # a number that cannot be taken for another: the next one is
         elif step.called:
             shows, slip = as_called(shows, self._noise, self._units)
         called = step.called or self._misheard_at is not None

@@ -1,7 +1,9 @@
 """What a look round a practice yard shows, as clients get it: nothing before somebody looked, or it is over."""
 
+from typing import Literal
+
 from anvilhead.core.messages.practised import danger_words as say
-from anvilhead.core.practice.dangers_there import KEEP_MM, ZONE_MM
+from anvilhead.core.practice.dangers_there import KEEP_MM, ZONE_MM, Buried, Course
 from anvilhead.core.practice.level_yard import LevelYard
 from anvilhead.core.practice.practice_yard import PracticeYard
 from anvilhead.core.units.units import Units
@@ -19,11 +21,14 @@ def look_round(yard: PracticeYard | LevelYard, units: Units) -> LookRound | None
     places = yard.task.places if isinstance(yard, LevelYard) else yard.nails
     seen = []
     if there.overhead:
-        text = say.overhead_text(there, places, units)
-        start, end = place(there.overhead.start), place(there.overhead.end)
-        seen.append(DangerSeen(kind="overhead", start=start, end=end, keep_mm=KEEP_MM, text=text))
+        seen.append(_seen("overhead", there.overhead, KEEP_MM, say.overhead_text(there, places, units)))
     if there.paint:
-        text = say.paint_text(there, places, units)
-        start, end = place(there.paint.start), place(there.paint.end)
-        seen.append(DangerSeen(kind="paint", start=start, end=end, keep_mm=ZONE_MM, text=text))
+        seen.append(_seen("paint", there.paint, ZONE_MM, say.paint_text(there, places, units), there.buried))
     return LookRound(looked=yard.looked, dangers=seen, text="" if seen else say.NOTHING_TEXT)
+
+
+def _seen(
+    kind: Literal["overhead", "paint"], course: Course, keep_mm: float, text: str, buried: Buried | None = None
+) -> DangerSeen:
+    start, end = place(course.start), place(course.end)
+    return DangerSeen(kind=kind, buried=buried, start=start, end=end, keep_mm=keep_mm, text=text)

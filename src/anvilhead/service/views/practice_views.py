@@ -6,6 +6,7 @@ from uuid import UUID
 
 from pydantic import Field
 
+from anvilhead.core.practice.dangers_there import Buried
 from anvilhead.core.practice.debrief import Lesson, Outcome
 from anvilhead.core.practice.level_tasks import Tool
 from anvilhead.core.practice.tasks import TaskKey
@@ -83,9 +84,13 @@ class Named(Result):
 
 
 class DangerSeen(Result):
-    """A danger of the yard as it is seen from above: a line, how far to keep from it, and what it is in words."""
+    """A danger of the yard as it is seen from above: a line, how far to keep from it, and what it is in words.
+
+    `buried`: what lies under paint; null for what hangs overhead.
+    """
 
     kind: Literal["overhead", "paint"]
+    buried: Buried | None
     start: Place
     end: Place
     keep_mm: float

@@ -3141,6 +3141,12 @@ export interface components {
             text: string;
         };
         /**
+         * Buried
+         * @description What lies under paint.
+         * @enum {string}
+         */
+        Buried: "gas" | "water" | "power";
+        /**
          * CallKind
          * @description What a call runs along.
          * @enum {string}
@@ -3623,6 +3629,8 @@ export interface components {
         /**
          * DangerSeen
          * @description A danger of the yard as it is seen from above: a line, how far to keep from it, and what it is in words.
+         *
+         *     `buried`: what lies under paint; null for what hangs overhead.
          */
         DangerSeen: {
             /**
@@ -3630,6 +3638,7 @@ export interface components {
              * @enum {string}
              */
             kind: "overhead" | "paint";
+            buried: components["schemas"]["Buried"] | null;
             start: components["schemas"]["Place"];
             end: components["schemas"]["Place"];
             /** Keep Mm */

@@ -18,10 +18,13 @@
 		y1={from.y}
 		x2={to.x}
 		y2={to.y}
-		class="keep {one.kind}"
+		class="keep {one.buried ?? one.kind}"
 		stroke-width={2 * one.keep_mm * scale}
 	/>
-	<line x1={from.x} y1={from.y} x2={to.x} y2={to.y} class="line {one.kind}" />
+	{#if one.buried}
+		<line x1={from.x} y1={from.y} x2={to.x} y2={to.y} class="edge" />
+	{/if}
+	<line x1={from.x} y1={from.y} x2={to.x} y2={to.y} class="line {one.buried ?? one.kind}" />
 {/each}
 
 <style>
@@ -37,12 +40,24 @@
 	.line.overhead {
 		stroke-dasharray: 22 6 4 6;
 	}
-	.paint {
-		stroke: var(--move);
+	/* the colours of paint are what the ground shows: the same by day and at dusk */
+	.gas {
+		stroke: #edbd00;
 	}
-	.line.paint {
+	.water {
+		stroke: #1767c2;
+	}
+	.power {
+		stroke: #c8202c;
+	}
+	.edge,
+	.line:not(.overhead) {
 		stroke-width: 6;
 		stroke-dasharray: 14 10;
 		stroke-linecap: round;
+	}
+	.edge {
+		stroke: var(--ink);
+		stroke-width: 8;
 	}
 </style>

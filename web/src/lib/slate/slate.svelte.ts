@@ -1,5 +1,6 @@
 import type { Schemas } from '$lib/api/client';
 import type { Units } from '$lib/api/types';
+import { ownUnits } from '$lib/lengths/ownUnits';
 import { readKept, writeKept } from '$lib/ui/kept';
 
 const KEY = 'anvilhead.slate';
@@ -16,7 +17,7 @@ export interface Past {
 class Slate {
 	isOpen = $state(false);
 	/** What a bare number means: as in the job one came from. */
-	units = $state<Units>('ft-in');
+	units = $state<Units>(ownUnits());
 	past = $state.raw<Past[]>(readKept<Past[]>(KEY, []));
 
 	/** Open it with the units of the page in front. */

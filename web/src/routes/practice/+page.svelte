@@ -4,6 +4,7 @@
 	import { answer, api, ApiError, type Schemas } from '$lib/api/client';
 	import type { Units } from '$lib/api/types';
 	import { UNITS } from '$lib/job/session.svelte';
+	import { keepOwnUnits, ownUnits } from '$lib/lengths/ownUnits';
 	import Words from '$lib/lengths/Words.svelte';
 	import { person } from '$lib/person/person.svelte';
 	import FromShelf from '$lib/practice/FromShelf.svelte';
@@ -13,7 +14,7 @@
 	import Mark from '$lib/ui/Mark.svelte';
 	import { newId } from '$lib/ui/newId';
 
-	let units = $state<Units>('ft-in');
+	let units = $state(ownUnits());
 	let tasks = $state.raw<Schemas['TaskView'][]>([]);
 	let path = $state.raw<Schemas['RunSummary'][]>([]);
 	let trouble = $state('');
@@ -30,8 +31,12 @@
 			trouble = error.told;
 		}
 	}
-	async function load(next: Units) {
+	function choose(next: Units) {
 		units = next;
+		keepOwnUnits(next);
+		void load();
+	}
+	async function load() {
 		await trying(async () => {
 			tasks = await answer(api.GET('/api/practice/tasks', { params: { query: { units } } }));
 			if (person.name) path = await answer(api.GET('/api/practice/runs'));
@@ -45,7 +50,7 @@
 			await goto(`/practice/${run.id}/ground`);
 		});
 	}
-	onMount(() => void load(units));
+	onMount(() => void load());
 </script>
 
 <svelte:head><title>The practice yard · Anvilhead</title></svelte:head>
@@ -57,7 +62,7 @@
 		>
 		<h1 class="text-2xl font-extrabold">The practice yard</h1>
 		<div class="ml-auto">
-			<Choice label="Tape" options={UNITS} value={units} onValue={(next) => void load(next)} />
+			<Choice label="Tape" options={UNITS} value={units} onValue={choose} />
 		</div>
 	</header>
 	<main>

@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
+	import type { Units } from '$lib/api/types';
 	import { UNITS } from '$lib/job/session.svelte';
+	import { keepOwnUnits, ownUnits } from '$lib/lengths/ownUnits';
 	import InstrumentCard from '$lib/shelf/InstrumentCard.svelte';
 	import InstrumentForm from '$lib/shelf/InstrumentForm.svelte';
 	import { PLANKS } from '$lib/shelf/kinds';
@@ -10,12 +12,16 @@
 	import Mark from '$lib/ui/Mark.svelte';
 	import { newId } from '$lib/ui/newId';
 
-	const shelf = new Shelf();
+	const shelf = new Shelf(ownUnits());
 	let adding = $state('');
 	let showAway = $state(false);
 	const standing = $derived((shelf.instruments ?? []).filter((one) => !one.away));
 	const away = $derived((shelf.instruments ?? []).filter((one) => one.away));
 	const wanting = $derived(standing.filter((one) => !one.fine));
+	function choose(units: Units) {
+		keepOwnUnits(units);
+		void shelf.load(units);
+	}
 	onMount(() => void shelf.load());
 </script>
 
@@ -28,12 +34,7 @@
 		>
 		<h1 class="text-2xl font-extrabold">The shelf</h1>
 		<div class="ml-auto flex flex-wrap items-center gap-3">
-			<Choice
-				label="Units"
-				options={UNITS}
-				value={shelf.units}
-				onValue={(next) => void shelf.load(next)}
-			/>
+			<Choice label="Units" options={UNITS} value={shelf.units} onValue={choose} />
 			<button class="board-button" onclick={() => (adding = newId())}>Put one on</button>
 		</div>
 	</header>

@@ -13,6 +13,8 @@ UNSAFE_TEXT = "Stopped: somebody was put at risk, and no number is worth that."
 LOOK_FIRST_TEXT = "Look round and up first, before anything is raised or driven."
 NOTHING_TEXT = "Nothing hangs over this yard, and no paint is on its ground."
 _BURIED = {Buried.GAS: "a gas line", Buried.WATER: "a water line", Buried.POWER: "a power cable"}
+_PAINT = {Buried.GAS: "Yellow", Buried.WATER: "Blue", Buried.POWER: "Red"}
+"""The colours that locating services of North America paint in (uniform color code); other countries have others."""
 
 
 def overhead_text(there: DangersThere, places: Mapping[str, Point], units: Units) -> str:
@@ -30,8 +32,8 @@ def paint_text(there: DangersThere, places: Mapping[str, Point], units: Units) -
     zone = print_about(ZONE_MM, units)
     near = _within([name for name, at in places.items() if there.is_beside(at)])
     return (
-        f"Paint on the ground marks {_BURIED[there.buried]}. Nothing is driven within {zone} of it before the ground "
-        f"was opened by hand. {near}"
+        f"{_PAINT[there.buried]} paint on the ground marks {_BURIED[there.buried]} here. Nothing is driven within "
+        f"{zone} of it before the ground was opened by hand. {near}"
     )
 
 

@@ -8,6 +8,7 @@
 	import type { Job, PlanDoc, Shape, Units } from '$lib/api/types';
 	import TapeOffer from '$lib/crew/TapeOffer.svelte';
 	import { UNITS } from '$lib/job/session.svelte';
+	import { keepOwnUnits, ownUnits } from '$lib/lengths/ownUnits';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { person } from '$lib/person/person.svelte';
 	import { PlanDraft } from '$lib/plan/draft.svelte';
@@ -32,7 +33,7 @@
 		id: newId(),
 		structureId: newId(),
 		job: '',
-		units: 'ft-in',
+		units: ownUnits(),
 		doc: { kind: 'building', footprint: { shape: 'rectangle', length: '', width: '' } }
 	});
 
@@ -120,6 +121,10 @@
 		preview.ask(plan.doc, draft.units, burn);
 	});
 
+	function chooseUnits(units: Units) {
+		keepOwnUnits(units);
+		switchUnits(units);
+	}
 	function switchUnits(units: Units) {
 		draft.units = units;
 		const standard = standards?.[units];
@@ -208,7 +213,7 @@
 					</label>
 					<fieldset>
 						<legend class="font-semibold">Tape</legend>
-						<Choice label="Tape" options={UNITS} value={draft.units} onValue={switchUnits} />
+						<Choice label="Tape" options={UNITS} value={draft.units} onValue={chooseUnits} />
 					</fieldset>
 				{/if}
 				<div class="grid grid-cols-2 gap-4">

@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Browser, Page, Route, expect
 
 from tests.browser.conftest import open_page
 from tests.browser.steps import made_store
@@ -98,10 +98,13 @@ def test_a_wrong_word_and_a_lost_server_keep_what_was_typed(page: Page) -> None:
     expect(page.get_by_role("alert")).to_be_visible()
     expect(form.get_by_role("textbox")).to_have_value("about 45")
     page.context.set_offline(offline=True)
-    form.get_by_role("textbox").fill(shown(page))
+    text = shown(page)
+    form.get_by_role("textbox").fill(text)
     form.get_by_role("button", name="Write it down").click()
     expect(page.get_by_role("alert")).to_be_visible()
     page.context.set_offline(offline=False)
+    page.reload()
+    expect(form.get_by_role("textbox")).to_have_value(text)
     form.get_by_role("button", name="Write it down").click()
     expect(form).to_have_count(0)
 
@@ -111,10 +114,31 @@ def test_two_devices_at_one_run_see_the_same_book(page: Page, browser: Browser, 
     pull(page, "AC")
     other = open_page(browser, site, {"width": 390, "height": 844})
     other.goto(page.url)
+    page.get_by_role("form", name="Write down A to C").get_by_role("textbox").fill("45")
     write(other, shown(other))
-    page.reload()
     expect(page.get_by_role("table", name="Your book").get_by_role("cell").first).not_to_have_text("—")
     other.context.close()
+    pull(page, "BD")  # what was typed for the pull before belongs to it, and to none after
+    expect(page.get_by_role("form", name="Write down B to D").get_by_role("textbox")).to_have_value("")
+
+
+def test_a_move_whose_answer_was_lost_is_made_once(page: Page) -> None:
+    begin(page, "Square a slab")
+
+    def lose(route: Route) -> None:
+        route.fetch()
+        route.abort()
+
+    page.route("**/steps", lose, times=1)
+    form = page.get_by_role("form", name="Move a nail")
+    form.locator("select").select_option("Line CD, board at C")
+    form.get_by_role("textbox", name="By").fill('1"')
+    form.get_by_role("button", name="Move it").click()
+    expect(page.get_by_role("alert")).to_be_visible()
+    expect(form.get_by_role("textbox", name="By")).to_have_value('1"')
+    form.get_by_role("button", name="Move it").click()
+    expect(page.get_by_role("alert")).to_have_count(0)
+    expect(form.get_by_text(re.compile("C on CD.*1″"))).to_have_count(1)
 
 
 @pytest.mark.parametrize("stop", [False, True])

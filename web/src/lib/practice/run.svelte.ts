@@ -1,5 +1,6 @@
 import { answer, api, ApiError, type Schemas } from '$lib/api/client';
 import { person } from '$lib/person/person.svelte';
+import { readKept, writeKept } from '$lib/ui/kept';
 import { newId } from '$lib/ui/newId';
 
 export type Run = Schemas['RunView'];
@@ -38,8 +39,15 @@ export class PracticeRun {
 	/** The pull, or the reading of a height, that is still to be written down. */
 	readonly openPull = $derived.by(() => openOf(this.run?.pulls));
 	readonly openShot = $derived.by(() => openOf(this.run?.level?.shots));
+	/** What was typed and not yet taken, by field: it outlasts a reload. */
+	#typed = $state.raw<Record<string, string>>({});
+	#key = '';
+	/** What was asked last and not answered: asked once more it is the same thing, done once. */
+	#unanswered = { said: '', id: '' };
 
 	async load(id: string): Promise<void> {
+		this.#key = `anvilhead.practice.${id}`;
+		this.#typed = readKept(this.#key, {});
 		await this.#asked(() =>
 			answer(api.GET('/api/practice/runs/{run_id}', { params: { path: { run_id: id } } }))
 		);
@@ -73,6 +81,22 @@ export class PracticeRun {
 		}
 	}
 
+	typed(field: string): string {
+		return this.#typed[field] ?? '';
+	}
+
+	type(field: string, text: string): void {
+		const typed = { ...this.#typed, [field]: text };
+		if (!text) delete typed[field];
+		this.#typed = typed;
+		writeKept(this.#key, Object.keys(this.#typed).length ? this.#typed : undefined);
+	}
+
+	/** Do one thing with what was typed into a field, and clear that once it was done. */
+	async takeTyped(field: string, done: Done): Promise<void> {
+		if (await this.take(done)) this.type(field, '');
+	}
+
 	pull(start: string, end: string, swing = false): Promise<boolean> {
 		return this.take({ do: 'pull', start, end, swing, called: this.called });
 	}
@@ -82,14 +106,19 @@ export class PracticeRun {
 		const run = this.run;
 		if (!run || !(await person.ensure())) return false;
 		const units = TYPED.some((key) => key in done) ? { units: run.units } : {};
-		return this.#asked(() =>
+		const said = JSON.stringify(done);
+		if (said !== this.#unanswered.said) this.#unanswered = { said, id: newId() };
+		const { id } = this.#unanswered;
+		const isDone = await this.#asked(() =>
 			answer(
 				api.POST('/api/practice/runs/{run_id}/steps', {
 					params: { path: { run_id: run.id } },
-					body: { id: newId(), ...done, ...units } as Schemas['PullStep']
+					body: { id, ...done, ...units } as Schemas['PullStep']
 				})
 			)
 		);
+		if (isDone) this.#unanswered = { said: '', id: '' };
+		return isDone;
 	}
 
 	async #asked(ask: () => Promise<Run>): Promise<boolean> {
@@ -97,6 +126,7 @@ export class PracticeRun {
 		try {
 			this.run = await ask();
 			this.trouble = '';
+			if (this.run.debrief) writeKept(this.#key, undefined);
 			return true;
 		} catch (error) {
 			if (!(error instanceof ApiError)) throw error;

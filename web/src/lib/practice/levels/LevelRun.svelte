@@ -29,22 +29,23 @@
 		{ value: 'down', label: 'down' }
 	] as const;
 	const open = $derived(practice.openShot);
+	const field = $derived(`reading ${open?.number}`);
+	const reading = $derived(practice.typed(field));
+	const amount = $derived(practice.typed('amount'));
+	const said = $derived(practice.typed('said'));
 	let stand = $state('middle');
-	let reading = $state('');
 	let top = $state('');
-	let amount = $state('');
 	let way = $state<'up' | 'down'>('up');
-	let said = $state('');
 
 	async function write(event: SubmitEvent) {
 		event.preventDefault();
 		if (!open || !reading.trim()) return;
-		if (await practice.take({ do: 'write', pull: open.number, reading })) reading = '';
+		await practice.takeTyped(field, { do: 'write', pull: open.number, reading });
 	}
 	async function set(event: SubmitEvent) {
 		event.preventDefault();
 		const up = way === 'up' ? amount.trim() : `-${amount.trim()}`;
-		if (await practice.take({ do: 'set', at: top, up })) amount = '';
+		await practice.takeTyped('amount', { do: 'set', at: top, up });
 	}
 </script>
 
@@ -63,7 +64,7 @@
 		{/key}
 		{#if run.easy}
 			{@const text = open.shows_text}
-			<button class="min-h-11 underline" type="button" onclick={() => (reading = text)}
+			<button class="min-h-11 underline" type="button" onclick={() => practice.type(field, text)}
 				>take it over: <Words {text} /></button
 			>
 		{/if}
@@ -71,7 +72,7 @@
 			label="What you write down"
 			value={reading}
 			units={run.units}
-			onInput={(text) => (reading = text)}
+			onInput={(text) => practice.type(field, text)}
 		/>
 		<button class="board-button" disabled={!reading.trim() || practice.isBusy}>Write it down</button
 		>
@@ -109,9 +110,11 @@
 			onValue={(next) => (practice.wait = Number(next))}
 			loose
 		/>
-		<Checkbox checked={practice.turned} onChecked={(on) => (practice.turned = on)}
-			>hold the walking end beside the other, at the benchmark</Checkbox
-		>
+		<div class="mt-2">
+			<Checkbox checked={practice.turned} onChecked={(on) => (practice.turned = on)}
+				>hold the walking end beside the other, at the benchmark</Checkbox
+			>
+		</div>
 		<button
 			class="min-h-11 underline"
 			disabled={practice.isBusy}
@@ -146,7 +149,7 @@
 				label="By"
 				value={amount}
 				units={run.units}
-				onInput={(text) => (amount = text)}
+				onInput={(text) => practice.type('amount', text)}
 			/>
 		</div>
 		<div class="flex flex-wrap gap-3">
@@ -170,7 +173,7 @@
 		aria-label="Say what it does"
 		onsubmit={(event) => {
 			event.preventDefault();
-			void practice.take({ do: 'say', too_much: said.trim() });
+			void practice.takeTyped('said', { do: 'say', too_much: said.trim() });
 		}}
 	>
 		<LengthField
@@ -179,7 +182,7 @@
 			units={run.units}
 			signed
 			hint="0 if it is true; with a minus if it reads too little"
-			onInput={(text) => (said = text)}
+			onInput={(text) => practice.type('said', text)}
 		/>
 		<button class="board-button" disabled={!said.trim() || practice.isBusy}>Say so</button>
 	</form>

@@ -20,10 +20,11 @@
 		{ value: 'out', label: 'out' }
 	] as const;
 	const open = $derived(practice.openPull);
+	const field = $derived(`reading ${open?.number}`);
+	const reading = $derived(practice.typed(field));
+	const amount = $derived(practice.typed('amount'));
 	const pair = $derived(open ? `${open.start}–${open.end}` : '');
-	let reading = $state('');
 	let board = $state('');
-	let amount = $state('');
 	let way = $state<'in' | 'out'>('in');
 	let swingFrom = $state('');
 	let swingTo = $state('');
@@ -33,12 +34,12 @@
 	async function write(event: SubmitEvent) {
 		event.preventDefault();
 		if (!open || !reading.trim()) return;
-		if (await practice.take({ do: 'write', pull: open.number, reading })) reading = '';
+		await practice.takeTyped(field, { do: 'write', pull: open.number, reading });
 	}
 	async function move(event: SubmitEvent) {
 		event.preventDefault();
 		const inward = way === 'in' ? amount.trim() : `-${amount.trim()}`;
-		if (await practice.take({ do: 'move', board, inward })) amount = '';
+		await practice.takeTyped('amount', { do: 'move', board, inward });
 	}
 	function swing(event: SubmitEvent) {
 		event.preventDefault();
@@ -59,7 +60,7 @@
 		{/if}
 		{#if run.easy}
 			{@const text = open.shows_text}
-			<button class="min-h-11 underline" type="button" onclick={() => (reading = text)}
+			<button class="min-h-11 underline" type="button" onclick={() => practice.type(field, text)}
 				>take it over: <Words {text} /></button
 			>
 		{/if}
@@ -67,7 +68,7 @@
 			label="What you write down"
 			value={reading}
 			units={run.units}
-			onInput={(text) => (reading = text)}
+			onInput={(text) => practice.type(field, text)}
 		/>
 		<button class="board-button" disabled={!reading.trim() || practice.isBusy}>Write it down</button
 		>
@@ -111,7 +112,12 @@
 				{#each run.boards as one (one)}<option value={one}>{spoken(one)}</option>{/each}
 			</select></label
 		>
-		<LengthField label="By" value={amount} units={run.units} onInput={(text) => (amount = text)} />
+		<LengthField
+			label="By"
+			value={amount}
+			units={run.units}
+			onInput={(text) => practice.type('amount', text)}
+		/>
 	</div>
 	<div class="flex flex-wrap gap-3">
 		<Choice loose label="Which way" options={WAYS} value={way} onValue={(v) => (way = v)} />

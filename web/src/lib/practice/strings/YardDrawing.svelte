@@ -118,7 +118,7 @@
 	</svg>
 	<p class="px-3 pb-2 text-ink-soft">
 		{#if run.debrief}
-			<b class="text-measured">Blue</b> dashes: what you could know.
+			<b class="text-measured">Green</b> dashes: what you could know.
 			<b class="text-string">Red</b>: where the strings really cross, both {factor} times as far off.
 		{:else if first}Now the corner where the other end is held.
 		{:else}

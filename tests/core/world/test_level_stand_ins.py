@@ -82,6 +82,13 @@ class TestTheTradesOwnTests:
         found = turn_round(level.read(800.0, 3000), level.turned().read(800.0, 3000), 3000, CLASSES[kind])
         assert found.error_mm == pytest.approx(level.along * 3000)
 
+    def test_a_level_turned_round_hangs_no_better_than_before(self) -> None:
+        level = self.quiet(LevelInstrument.LINE, 6)
+        level.hung_off = 0.03
+        spreads = [pstdev(one.read(800.0, 6000) for _ in range(2000)) for one in (level, level.turned())]
+        assert spreads[0] > 0.1
+        assert spreads[1] == pytest.approx(spreads[0], rel=0.1)
+
 
 class TestReceiver:
     def test_it_says_which_way(self) -> None:

@@ -5,7 +5,7 @@ reading has the hand's and the eye's on top.  Both are ± of the class, 95 in 10
 """
 
 import math
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from random import Random
 
@@ -106,7 +106,7 @@ class LevelStandIn:
 
     def turned(self) -> "LevelStandIn":
         """The same line or spirit level turned end for end: its own error goes the other way."""
-        other = LevelStandIn(self.kind, self.grade, self.noise, self.mark_mm)
+        other = replace(self)
         other.along = -self.along if self.kind in SPANNED else self.along
         return other
 

@@ -1,16 +1,11 @@
 <!-- What is said of an instrument: a new one, or one that stands there. -->
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import type {
-		ShelfDocument,
-		ShelfInstrument,
-		ShelfKind,
-		ShelfKindTold,
-		Units
-	} from '$lib/api/types';
+	import type { ShelfDocument, ShelfInstrument, ShelfKindTold, Units } from '$lib/api/types';
 	import Checkbox from '$lib/ui/Checkbox.svelte';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import { ROD_MARKS } from '$lib/levels/words';
+	import { KeptForm } from '$lib/ui/keptForm.svelte';
 	import { SAID, type Said } from './kinds';
 
 	interface Props {
@@ -29,38 +24,45 @@
 	const text = (value: unknown) =>
 		typeof value === 'string' || typeof value === 'number' ? String(value) : '';
 	const link = kept?.link;
-	let name = $state(kept?.name ?? '');
-	let kind = $state<ShelfKind>(kept?.kind ?? 'steel-tape');
-	let said = $state({
-		error: text(kept?.error),
-		drift: text(kept?.drift),
-		drift_over: text(kept?.drift_over),
-		reach: text(kept?.reach),
-		offset: text(kept?.offset),
-		foot: text(kept?.foot)
-	});
-	let numbers = $state({
-		pull: text(kept?.pull),
-		weight: text(kept?.weight),
-		section: text(kept?.section),
-		test_every: text(kept?.test_every)
-	});
-	let marks = $state(text(kept?.marks));
-	let how = $state<'hand' | 'simulated' | 'gateway'>(link?.how ?? 'hand');
-	let host = $state(link?.how === 'gateway' ? link.host : '');
-	let port = $state(link?.how === 'gateway' ? text(link.port) : '');
-	let standIn = $state(link?.how === 'gateway' && Boolean(link.simulated));
-	let madeUp = $state({
-		hook: link?.how === 'simulated' ? text(link.hook) : '',
-		misreads: link?.how === 'simulated' && link.misreads ? String(link.misreads * 100) : ''
-	});
+	const form = new KeptForm(
+		untrack(() => `anvilhead.instrument.${one ? `${one.id}.${one.revision}` : 'new'}.${units}`),
+		{
+			name: kept?.name ?? '',
+			kind: kept?.kind ?? 'steel-tape',
+			said: {
+				error: text(kept?.error),
+				drift: text(kept?.drift),
+				drift_over: text(kept?.drift_over),
+				reach: text(kept?.reach),
+				offset: text(kept?.offset),
+				foot: text(kept?.foot)
+			},
+			numbers: {
+				pull: text(kept?.pull),
+				weight: text(kept?.weight),
+				section: text(kept?.section),
+				test_every: text(kept?.test_every)
+			},
+			marks: text(kept?.marks),
+			how: link?.how ?? 'hand',
+			host: link?.how === 'gateway' ? link.host : '',
+			port: link?.how === 'gateway' ? text(link.port) : '',
+			standIn: link?.how === 'gateway' && Boolean(link.simulated),
+			madeUp: {
+				hook: link?.how === 'simulated' ? text(link.hook) : '',
+				misreads: link?.how === 'simulated' && link.misreads ? String(link.misreads * 100) : ''
+			}
+		}
+	);
+	const fields = $derived(form.typed);
+	$effect(() => form.keep());
 	let trouble = $state('');
 	/** A tape has a hook, and is read by eye. */
-	const tells = $derived(kind === 'steel-tape');
-	const told = $derived(kinds.find((of) => of.kind === kind));
-	const has = (what: Said) => SAID[kind].includes(what);
+	const tells = $derived(fields.kind === 'steel-tape');
+	const told = $derived(kinds.find((of) => of.kind === fields.kind));
+	const has = (what: Said) => SAID[fields.kind].includes(what);
 	const reach = $derived(
-		kind === 'line-level' || kind === 'spirit-level'
+		fields.kind === 'line-level' || fields.kind === 'spirit-level'
 			? 'Longest span'
 			: has('error') && !told?.level
 				? 'How long it is'
@@ -86,37 +88,46 @@
 			...(has('steel') || has('string') ? (['pull', 'weight'] as const) : []),
 			...(has('steel') ? (['section'] as const) : [])
 		];
-		const numeric = Object.entries(typed(numbers, whole)).map(([key, value]) => [
+		const numeric = Object.entries(typed(fields.numbers, whole)).map(([key, value]) => [
 			key,
 			Number(String(value).replace(',', '.'))
 		]);
 		return {
-			name: name.trim(),
-			kind,
-			...typed(said, lengths),
+			name: fields.name.trim(),
+			kind: fields.kind,
+			...typed(fields.said, lengths),
 			...Object.fromEntries(numeric),
-			...(has('marks') && marks ? { marks } : {}),
-			...(how === 'simulated'
+			...(has('marks') && fields.marks ? { marks: fields.marks } : {}),
+			...(fields.how === 'simulated'
 				? {
 						link: {
-							how,
+							how: fields.how,
 							seed: link?.how === 'simulated' ? link.seed : 1,
-							...(tells ? typed(madeUp, ['hook']) : {}),
-							...(tells && madeUp.misreads.trim()
-								? { misreads: Number(madeUp.misreads.replace(',', '.')) / 100 }
+							...(tells ? typed(fields.madeUp, ['hook']) : {}),
+							...(tells && fields.madeUp.misreads.trim()
+								? { misreads: Number(fields.madeUp.misreads.replace(',', '.')) / 100 }
 								: {})
 						}
 					}
 				: {}),
-			...(how === 'gateway'
-				? { link: { how, host: host.trim(), port: Number(port), simulated: standIn } }
+			...(fields.how === 'gateway'
+				? {
+						link: {
+							how: fields.how,
+							host: fields.host.trim(),
+							port: Number(fields.port),
+							simulated: fields.standIn
+						}
+					}
 				: {})
 		} as ShelfDocument;
 	}
 	async function keep(event: SubmitEvent) {
 		event.preventDefault();
 		trouble = await onKeep(made());
-		if (!trouble) onDone();
+		if (trouble) return;
+		form.clear();
+		onDone();
 	}
 </script>
 
@@ -130,7 +141,7 @@
 		<input
 			class="field mt-1"
 			data-first
-			bind:value={name}
+			bind:value={fields.name}
 			placeholder="Tape 4"
 			maxlength="64"
 		/></label
@@ -139,7 +150,7 @@
 		>Kind
 		<select
 			class="field mt-1"
-			bind:value={kind}
+			bind:value={fields.kind}
 			disabled={Boolean(one?.tests.length || one?.uses.length)}
 		>
 			{#each kinds as of (of.kind)}<option value={of.kind}>{of.name}</option>{/each}
@@ -148,60 +159,60 @@
 	{#if has('error')}
 		<LengthField
 			label="One reading is good for ±"
-			value={said.error}
+			value={fields.said.error}
 			{units}
 			placeholder="as usual"
 			hint="as its maker says, or as you know it"
-			onInput={(text) => (said.error = text)}
+			onInput={(text) => (fields.said.error = text)}
 		/>
 	{/if}
 	{#if has('reach')}
 		<LengthField
 			label={reach}
-			value={said.reach}
+			value={fields.said.reach}
 			{units}
 			placeholder="as usual"
-			onInput={(text) => (said.reach = text)}
+			onInput={(text) => (fields.said.reach = text)}
 		/>
 	{/if}
 	{#if has('drift')}
 		<LengthField
 			label={has('error') ? 'and ± more by' : 'Off by ±'}
-			value={said.drift}
+			value={fields.said.drift}
 			{units}
 			placeholder="as usual"
 			hint="over the distance beside it"
-			onInput={(text) => (said.drift = text)}
+			onInput={(text) => (fields.said.drift = text)}
 		/>
 		<LengthField
 			label="over"
-			value={said.drift_over}
+			value={fields.said.drift_over}
 			{units}
 			placeholder="as usual"
-			onInput={(text) => (said.drift_over = text)}
+			onInput={(text) => (fields.said.drift_over = text)}
 		/>
 	{/if}
 	{#if has('offset')}
 		<LengthField
 			label="Its beam off the string"
-			value={said.offset}
+			value={fields.said.offset}
 			{units}
-			onInput={(text) => (said.offset = text)}
+			onInput={(text) => (fields.said.offset = text)}
 		/>
 	{/if}
 	{#if has('foot')}
 		<LengthField
 			label="Missing of its foot"
-			value={said.foot}
+			value={fields.said.foot}
 			{units}
 			placeholder="whole"
-			onInput={(text) => (said.foot = text)}
+			onInput={(text) => (fields.said.foot = text)}
 		/>
 	{/if}
 	{#if has('marks')}
 		<label class="font-semibold"
 			>Marked in
-			<select class="field mt-1" bind:value={marks}>
+			<select class="field mt-1" bind:value={fields.marks}>
 				<option value="">nobody said</option>
 				{#each Object.entries(ROD_MARKS) as [value, label] (value)}<option {value}>{label}</option
 					>{/each}
@@ -215,7 +226,7 @@
 				class="field numbers mt-1 text-right text-xl"
 				inputmode="decimal"
 				placeholder={has('steel') ? '50' : '44'}
-				bind:value={numbers.pull}
+				bind:value={fields.numbers.pull}
 			/></label
 		>
 		<label class="font-semibold"
@@ -224,7 +235,7 @@
 				class="field numbers mt-1 text-right text-xl"
 				inputmode="decimal"
 				placeholder={has('steel') ? '0.2' : '0.013'}
-				bind:value={numbers.weight}
+				bind:value={fields.numbers.weight}
 			/></label
 		>
 	{/if}
@@ -235,7 +246,7 @@
 				class="field numbers mt-1 text-right text-xl"
 				inputmode="decimal"
 				placeholder="2.5"
-				bind:value={numbers.section}
+				bind:value={fields.numbers.section}
 			/></label
 		>
 	{/if}
@@ -245,47 +256,47 @@
 			class="field numbers mt-1 text-right text-xl"
 			inputmode="numeric"
 			placeholder={one ? String(one.test_every) : 'as usual'}
-			bind:value={numbers.test_every}
+			bind:value={fields.numbers.test_every}
 		/>
 		<span class="text-sm font-normal text-ink-soft">0 when nobody asks for it</span></label
 	>
 	{#if told?.answers}
 		<label class="font-semibold"
 			>Its readings
-			<select class="field mt-1" bind:value={how}>
+			<select class="field mt-1" bind:value={fields.how}>
 				<option value="hand">are typed by hand</option>
 				<option value="gateway">come from a gateway on the site’s network</option>
 				<option value="simulated">are simulated, to try things out</option>
 			</select></label
 		>
-		{#if how === 'gateway'}
+		{#if fields.how === 'gateway'}
 			<label class="font-semibold"
 				>Address
-				<input class="field mt-1" bind:value={host} placeholder="192.168.1.20" /></label
+				<input class="field mt-1" bind:value={fields.host} placeholder="192.168.1.20" /></label
 			>
 			<label class="font-semibold"
 				>Port
 				<input
 					class="field numbers mt-1"
 					inputmode="numeric"
-					bind:value={port}
+					bind:value={fields.port}
 					placeholder="7070"
 				/></label
 			>
 			<div class="col-span-2">
-				<Checkbox checked={standIn} onChecked={(on) => (standIn = on)}
+				<Checkbox checked={fields.standIn} onChecked={(on) => (fields.standIn = on)}
 					>what answers there is a stand-in</Checkbox
 				>
 			</div>
 		{/if}
-		{#if how === 'simulated' && tells}
+		{#if fields.how === 'simulated' && tells}
 			<LengthField
 				label="Its hook reads too much by"
-				value={madeUp.hook}
+				value={fields.madeUp.hook}
 				{units}
 				signed
 				placeholder="nothing"
-				onInput={(text) => (madeUp.hook = text)}
+				onInput={(text) => (fields.madeUp.hook = text)}
 			/>
 			<label class="font-semibold"
 				>Readings that go wrong, of 100
@@ -293,11 +304,11 @@
 					class="field numbers mt-1 text-right text-xl"
 					inputmode="decimal"
 					placeholder="none"
-					bind:value={madeUp.misreads}
+					bind:value={fields.madeUp.misreads}
 				/></label
 			>
 		{/if}
-		{#if how === 'simulated' || (how === 'gateway' && standIn)}
+		{#if fields.how === 'simulated' || (fields.how === 'gateway' && fields.standIn)}
 			<p class="caution col-span-2 text-sm">
 				A stand-in: whatever is read with it is told as simulated, in the book, on sheets and in
 				records.
@@ -305,7 +316,7 @@
 		{/if}
 	{/if}
 	{#if trouble}<p role="alert" class="col-span-2 font-semibold text-string">{trouble}</p>{/if}
-	<button class="board-button col-span-2" disabled={!name.trim()}
+	<button class="board-button col-span-2" disabled={!fields.name.trim()}
 		>{one ? 'Keep it like this' : 'Put it on the shelf'}</button
 	>
 </form>

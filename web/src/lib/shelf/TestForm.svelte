@@ -1,8 +1,10 @@
 <!-- One test of an instrument: how it is done, what was read. -->
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import type { ShelfTest, TestOf, Units } from '$lib/api/types';
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Checkbox from '$lib/ui/Checkbox.svelte';
+	import { KeptForm } from '$lib/ui/keptForm.svelte';
 	import { TESTS } from './kinds';
 
 	interface Props {
@@ -17,31 +19,41 @@
 	}
 	let { name, ways, units, onKeep, onDone }: Props = $props();
 
-	let chosen = $state<ShelfTest>();
-	const kind = $derived<ShelfTest>(chosen ?? ways[0] ?? 'two-peg');
+	const form = new KeptForm(
+		untrack(() => `anvilhead.test.${name}.${units}`),
+		{
+			kind: '',
+			readings: ['', '', '', ''],
+			distance: '',
+			near: '',
+			beyond: false,
+			out: '',
+			apart: '',
+			lengths: [
+				{ known: '', reads: '' },
+				{ known: '', reads: '' }
+			]
+		}
+	);
+	const typed = $derived(form.typed);
+	$effect(() => form.keep());
+	/** One that was chosen before, unless it is no way to test this any more. */
+	const kind = $derived(ways.find((one) => one === typed.kind) ?? ways[0] ?? 'two-peg');
 	const test = $derived(TESTS[kind]);
-	let readings = $state(['', '', '', '']);
-	let distance = $state('');
-	let near = $state('');
-	let beyond = $state(false);
-	let out = $state('');
-	let apart = $state('');
-	let lengths = $state([
-		{ known: '', reads: '' },
-		{ known: '', reads: '' }
-	]);
 	let trouble = $state('');
-	const held = $derived(lengths.filter((one) => one.known.trim() || one.reads.trim()));
+	const held = $derived(typed.lengths.filter((one) => one.known.trim() || one.reads.trim()));
 	const ready = $derived(
 		kind === 'reversal'
-			? out.trim() && apart.trim()
+			? typed.out.trim() && typed.apart.trim()
 			: kind === 'known-length'
 				? held.length && held.every((one) => one.known.trim() && one.reads.trim())
-				: test.readings.every((_, i) => readings[i]?.trim()) && (!test.distance || distance.trim())
+				: test.readings.every((_, i) => typed.readings[i]?.trim()) &&
+					(!test.distance || typed.distance.trim())
 	);
 
 	function made(): TestOf {
-		if (kind === 'reversal') return { reversal: { out: out.trim(), apart: apart.trim() } };
+		if (kind === 'reversal')
+			return { reversal: { out: typed.out.trim(), apart: typed.apart.trim() } };
 		if (kind === 'known-length')
 			return {
 				known_lengths: held.map((one) => ({ known: one.known.trim(), reads: one.reads.trim() }))
@@ -51,17 +63,19 @@
 				device: name,
 				kind,
 				rod: units,
-				beyond: kind === 'two-peg' && beyond,
-				readings: readings.slice(0, test.readings.length).map((one) => one.trim()),
-				...(test.distance ? { distance: distance.trim() } : {}),
-				...(kind === 'two-peg' && near.trim() ? { near: near.trim() } : {})
+				beyond: kind === 'two-peg' && typed.beyond,
+				readings: typed.readings.slice(0, test.readings.length).map((one) => one.trim()),
+				...(test.distance ? { distance: typed.distance.trim() } : {}),
+				...(kind === 'two-peg' && typed.near.trim() ? { near: typed.near.trim() } : {})
 			}
 		};
 	}
 	async function keep(event: SubmitEvent) {
 		event.preventDefault();
 		trouble = await onKeep(made());
-		if (!trouble) onDone();
+		if (trouble) return;
+		form.clear();
+		onDone();
 	}
 </script>
 
@@ -73,7 +87,7 @@
 				class="field"
 				aria-label="Test"
 				value={kind}
-				onchange={(event) => (chosen = event.currentTarget.value as ShelfTest)}
+				onchange={(event) => (typed.kind = event.currentTarget.value)}
 			>
 				{#each ways as one (one)}<option value={one}>{TESTS[one].label}</option>{/each}
 			</select></label
@@ -81,16 +95,21 @@
 	{/if}
 	<p class="col-span-2">{test.how}</p>
 	{#if kind === 'reversal'}
-		<LengthField label="Marks this far out" value={out} {units} onInput={(text) => (out = text)} />
+		<LengthField
+			label="Marks this far out"
+			value={typed.out}
+			{units}
+			onInput={(text) => (typed.out = text)}
+		/>
 		<LengthField
 			label="The two lie apart by"
-			value={apart}
+			value={typed.apart}
 			{units}
 			signed
-			onInput={(text) => (apart = text)}
+			onInput={(text) => (typed.apart = text)}
 		/>
 	{:else if kind === 'known-length'}
-		{#each lengths as one, i (i)}
+		{#each typed.lengths as one, i (i)}
 			<LengthField
 				label="Known length {i + 1}"
 				value={one.known}
@@ -104,41 +123,41 @@
 				onInput={(text) => (one.reads = text)}
 			/>
 		{/each}
-		{#if lengths.length < 12}
+		{#if typed.lengths.length < 12}
 			<button
 				type="button"
 				class="col-span-2 min-h-11 justify-self-start underline"
-				onclick={() => lengths.push({ known: '', reads: '' })}>one more length</button
+				onclick={() => typed.lengths.push({ known: '', reads: '' })}>one more length</button
 			>
 		{/if}
 	{:else}
 		{#each test.readings as label, i (label)}
 			<LengthField
 				{label}
-				value={readings[i] ?? ''}
+				value={typed.readings[i] ?? ''}
 				{units}
 				signed
-				onInput={(text) => (readings[i] = text)}
+				onInput={(text) => (typed.readings[i] = text)}
 			/>
 		{/each}
 		{#if test.distance}
 			<LengthField
 				label={test.distance}
-				value={distance}
+				value={typed.distance}
 				{units}
-				onInput={(text) => (distance = text)}
+				onInput={(text) => (typed.distance = text)}
 			/>
 		{/if}
 		{#if kind === 'two-peg'}
 			<LengthField
 				label="Instrument to A, near"
-				value={near}
+				value={typed.near}
 				{units}
 				placeholder="at the peg"
-				onInput={(text) => (near = text)}
+				onInput={(text) => (typed.near = text)}
 			/>
 			<div class="col-span-2">
-				<Checkbox checked={beyond} onChecked={(on) => (beyond = on)}
+				<Checkbox checked={typed.beyond} onChecked={(on) => (typed.beyond = on)}
 					>it stood beyond A, not between the pegs</Checkbox
 				>
 			</div>

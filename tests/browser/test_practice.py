@@ -76,9 +76,11 @@ def test_a_slip_is_found_by_the_keyboard_alone(page: Page) -> None:
     for pair in ROUND:
         pull(page, pair, by_key=True)
         called = page.get_by_text("Your helper calls:").inner_text().split(": ")[1]
-        page.get_by_role("form", name=re.compile("Write down")).get_by_role("textbox").fill(called)
+        expect(page.get_by_role("form", name=re.compile("Write down")).get_by_role("textbox")).to_be_focused()
+        page.keyboard.type(called)
         page.keyboard.press("Enter")
         expect(page.get_by_role("form", name=re.compile("Write down"))).to_have_count(0)
+        expect(page.get_by_role("button", name=f"Corner {pair[1]}")).to_be_focused()
     page.reload()
     expect(page.get_by_role("table", name="Your book").get_by_role("rowheader")).to_have_count(6)
     for pair in ROUND:

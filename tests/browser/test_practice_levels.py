@@ -119,7 +119,7 @@ def test_a_level_is_judged_from_two_stands(sized_page: Page) -> None:
     for stand in ("middle", "near-a"):
         page.get_by_label("Stand").select_option(stand)
         page.get_by_role("button", name="Set up the optical level").click()
-        expect(page.get_by_text("stands. Tap a point to read it.")).to_be_visible()
+        expect(page.get_by_text("stands. Press a point to read it.")).to_be_visible()
         page.get_by_role("button", name="focus the eyepiece").click()
         expect(page.get_by_text("the eyepiece: focused")).to_have_count(1 if stand == "middle" else 2)
         found[stand] = inches(read(page, "B")) - inches(read(page, "A"))

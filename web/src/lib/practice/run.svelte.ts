@@ -39,6 +39,8 @@ export class PracticeRun {
 	/** The pull, or the reading of a height, that is still to be written down. */
 	readonly openPull = $derived.by(() => openOf(this.run?.pulls));
 	readonly openShot = $derived.by(() => openOf(this.run?.level?.shots));
+	/** Where a key asked for the reading that is open; nothing where a finger did. */
+	from?: HTMLElement | SVGElement | undefined;
 	/** What was typed and not yet taken, by field: it outlasts a reload. */
 	#typed = $state.raw<Record<string, string>>({});
 	#key = '';
@@ -97,7 +99,9 @@ export class PracticeRun {
 		if (await this.take(done)) this.type(field, '');
 	}
 
-	pull(start: string, end: string, swing = false): Promise<boolean> {
+	/** `from`: where a key asked for it. */
+	pull(start: string, end: string, swing = false, from?: SVGElement): Promise<boolean> {
+		this.from = from;
 		return this.take({ do: 'pull', start, end, swing, called: this.called });
 	}
 

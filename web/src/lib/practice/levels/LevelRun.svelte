@@ -2,6 +2,7 @@
 <script lang="ts">
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
+	import { caretFollows } from '$lib/practice/caret';
 	import type { PracticeRun, Run } from '$lib/practice/run.svelte';
 	import WhoReads from '$lib/practice/WhoReads.svelte';
 	import Checkbox from '$lib/ui/Checkbox.svelte';
@@ -50,7 +51,7 @@
 </script>
 
 {#if open}
-	<form onsubmit={write} aria-label="Write down {open.at}">
+	<form onsubmit={write} aria-label="Write down {open.at}" {@attach caretFollows(practice.from)}>
 		<h2 class="text-xl font-bold">{open.at}{open.turned ? ', turned' : ''}</h2>
 		{#key open.number}
 			{#if open.called}
@@ -80,7 +81,7 @@
 {/if}
 <section class="border-t border-rule pt-2" aria-label="Instruments">
 	<p class="text-lg">
-		{#if site.setups.length}<b>{site.setups.at(-1)}</b> stands. Tap a point to read it.
+		{#if site.setups.length}<b>{site.setups.at(-1)}</b> stands. Press a point to read it.
 		{:else}Nothing stands yet.{/if}
 	</p>
 	{#if site.stands.length > 1}

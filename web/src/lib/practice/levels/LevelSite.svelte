@@ -22,7 +22,9 @@
 			!run.debrief &&
 			!practice.isBusy
 	);
-	function shoot(at: string) {
+	function shoot(at: string, { detail, currentTarget }: MouseEvent) {
+		practice.from =
+			detail === 0 && currentTarget instanceof HTMLElement ? currentTarget : undefined;
 		const { turned, called, wait } = practice;
 		const hose = site.tool === 'hose';
 		void practice.take({
@@ -97,7 +99,7 @@
 				style:top="{px(at).y}px"
 				disabled={!ready}
 				aria-label="Read {name}"
-				onclick={() => shoot(name)}>{name}</button
+				onclick={(event) => shoot(name, event)}>{name}</button
 			>
 		{/each}
 	{/if}

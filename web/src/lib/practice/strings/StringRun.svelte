@@ -2,6 +2,7 @@
 <script lang="ts">
 	import LengthField from '$lib/lengths/LengthField.svelte';
 	import Words from '$lib/lengths/Words.svelte';
+	import { caretFollows } from '$lib/practice/caret';
 	import type { PracticeRun, Run } from '$lib/practice/run.svelte';
 	import WhoReads from '$lib/practice/WhoReads.svelte';
 	import Checkbox from '$lib/ui/Checkbox.svelte';
@@ -48,7 +49,11 @@
 </script>
 
 {#if open}
-	<form onsubmit={write} aria-label="Write down {open.start} to {open.end}">
+	<form
+		onsubmit={write}
+		aria-label="Write down {open.start} to {open.end}"
+		{@attach caretFollows(practice.from)}
+	>
 		<h2 class="text-xl font-bold">{pair}</h2>
 		{#if open.called}
 			<p class="text-2xl">

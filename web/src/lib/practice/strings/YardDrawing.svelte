@@ -10,7 +10,7 @@
 		run: Run;
 		current: [string, string] | undefined;
 		/** Corners pressed one after the other are a pull, at the stage where one pulls. */
-		onPull: ((start: string, end: string) => void) | undefined;
+		onPull: ((start: string, end: string, from?: SVGElement) => void) | undefined;
 	}
 	let { run, current, onPull }: Props = $props();
 
@@ -68,13 +68,13 @@
 			})
 			.join(' ');
 	}
-	function press(name: string) {
+	function press(name: string, from?: SVGElement) {
 		if (run.debrief || !onPull) return;
 		if (first === undefined || first === name) {
 			first = first === name ? undefined : name;
 			return;
 		}
-		onPull(first, name);
+		onPull(first, name, from);
 		first = undefined;
 	}
 </script>
@@ -103,7 +103,7 @@
 				onkeydown={(event) => {
 					if (event.key !== 'Enter' && event.key !== ' ') return;
 					event.preventDefault();
-					press(name);
+					press(name, event.currentTarget);
 				}}
 			>
 				<circle cx={here.x} cy={here.y} r="23" class="reach" />

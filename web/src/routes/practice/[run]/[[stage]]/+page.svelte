@@ -114,7 +114,9 @@
 					<YardDrawing
 						{run}
 						current={open && stage === 'square' ? [open.start, open.end] : undefined}
-						onPull={stage === 'square' ? (start, end) => void practice.pull(start, end) : undefined}
+						onPull={stage === 'square'
+							? (start, end, from) => void practice.pull(start, end, false, from)
+							: undefined}
 					/>
 				{/if}
 			</div>

@@ -25,7 +25,7 @@
 	<p class="mt-3 flex flex-wrap items-center gap-4">
 		{#if debrief.next_task}
 			{@const key = debrief.next_task}
-			<button class="board-button" disabled={practice.isBusy} onclick={() => next(key)}
+			<button class="board-button" aria-disabled={practice.isBusy} onclick={() => next(key)}
 				>Next: {debrief.next_title}</button
 			>
 		{/if}

@@ -19,7 +19,7 @@
 	<p>
 		<button
 			class="board-button plain"
-			disabled={practice.isBusy}
+			aria-disabled={practice.isBusy}
 			onclick={() => practice.take({ do: 'look' })}
 			>Look round and up, {practice.run?.costs.look} minutes</button
 		>

@@ -58,7 +58,7 @@ export class PracticeRun {
 	/** Begin another task in the same units; answers its id, or ''. */
 	async begin(task: string): Promise<string> {
 		const run = this.run;
-		if (!run || !(await person.ensure())) return '';
+		if (!run || this.isBusy || !(await person.ensure())) return '';
 		const body = {
 			id: newId(),
 			task: task as Schemas['TaskKey'],
@@ -105,10 +105,10 @@ export class PracticeRun {
 		return this.take({ do: 'pull', start, end, swing, called: this.called });
 	}
 
-	/** Do one thing; answers whether it was done. */
+	/** Do one thing, unless another is still under way; answers whether it was done. */
 	async take(done: Done): Promise<boolean> {
 		const run = this.run;
-		if (!run || !(await person.ensure())) return false;
+		if (!run || this.isBusy || !(await person.ensure())) return false;
 		const units = TYPED.some((key) => key in done) ? { units: run.units } : {};
 		const said = JSON.stringify(done);
 		if (said !== this.#unanswered.said) this.#unanswered = { said, id: newId() };

@@ -96,7 +96,7 @@
 		{#each site.tools as tool (tool.key)}
 			<button
 				class="board-button plain"
-				disabled={practice.isBusy}
+				aria-disabled={practice.isBusy}
 				onclick={() => practice.take({ do: 'setup', tool: tool.key, stand })}
 				>Set up the {tool.name}</button
 			>
@@ -118,7 +118,7 @@
 		</div>
 		<button
 			class="min-h-11 underline"
-			disabled={practice.isBusy}
+			aria-disabled={practice.isBusy}
 			onclick={() => practice.take({ do: 'bleed' })}>let air and warm water out of the hose</button
 		>
 	{:else if site.tool === 'line'}
@@ -128,7 +128,7 @@
 	{:else if site.tool === 'optical'}
 		<button
 			class="min-h-11 underline"
-			disabled={practice.isBusy}
+			aria-disabled={practice.isBusy}
 			onclick={() => practice.take({ do: 'focus' })}>focus the eyepiece on its hair</button
 		>
 	{/if}
@@ -164,7 +164,7 @@
 	<p class="border-t border-rule pt-3">
 		<button
 			class="board-button"
-			disabled={practice.isBusy}
+			aria-disabled={practice.isBusy}
 			onclick={() => practice.take({ do: 'accept' })}>They are at height: accept</button
 		>
 	</p>

@@ -135,7 +135,7 @@
 <p class="border-t border-rule pt-3">
 	<button
 		class="board-button"
-		disabled={practice.isBusy}
+		aria-disabled={practice.isBusy}
 		onclick={() => practice.take({ do: 'accept' })}
 		>{run.swings_to.length ? 'It is parallel: accept' : 'They are square: accept'}</button
 	>
@@ -147,7 +147,7 @@
 		>
 		<button
 			class="board-button plain"
-			disabled={practice.isBusy}
+			aria-disabled={practice.isBusy}
 			onclick={() => practice.take({ do: 'restake', by_hand: byHand })}
 			>It must be staked anew</button
 		>

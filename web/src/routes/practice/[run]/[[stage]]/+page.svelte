@@ -87,7 +87,7 @@
 					<p class="flex flex-wrap items-center gap-3">
 						<button
 							class="min-h-11 underline"
-							disabled={practice.isBusy}
+							aria-disabled={practice.isBusy}
 							onclick={() => practice.take({ do: 'hint' })}
 							>ask somebody over, {run.costs.hint} minutes</button
 						>

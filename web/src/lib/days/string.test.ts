@@ -74,6 +74,9 @@ describe('days along a string', () => {
 			})
 		);
 		expect(saturday).not.toHaveProperty('rest');
+		// concrete that is hard on a Saturday took nobody's Saturday
+		const hard = task('2026-12-26', '2026-12-26', { ended: true, runs_on: true });
+		expect(knotsOf(days({ hard }))[0]).toHaveProperty('rest', 'no work');
 		expect(sunday).toHaveProperty('rest', 'no work');
 	});
 

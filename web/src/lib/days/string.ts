@@ -60,7 +60,7 @@ export function knotsOf({ plan: kept, result, today }: Days): KnotDay[] {
 		const here = tasks
 			.filter(([, one]) => one.start <= day && day <= one.end)
 			.filter(([, one]) => !free || one.runs_on || one.ended);
-		const worked = here.some(([, one]) => one.ended);
+		const worked = here.some(([, one]) => one.ended && !one.runs_on);
 		knots.push({
 			day,
 			...(free === undefined || worked ? {} : { rest: free }),

@@ -19,6 +19,8 @@
 	let forWho = $state('');
 	let note = $state('');
 	let trouble = $state('');
+	/** Of the task that is set next: pressed twice it is set once. */
+	let id = newId();
 	const forMe = $derived(set.filter((one) => one.for_who === person.name));
 	const byMe = $derived(set.filter((one) => one.by === person.name && one.for_who !== person.name));
 
@@ -43,14 +45,14 @@
 		if (!(await person.ensure())) return;
 		await asked(async () => {
 			const body = {
-				id: newId(),
+				id,
 				task: task as Schemas['TaskKey'],
 				units,
 				for_who: forWho.trim(),
 				note: note.trim()
 			};
 			await answer(api.POST('/api/practice/set', { body }));
-			note = '';
+			[note, id] = ['', newId()];
 			await load();
 		});
 	}

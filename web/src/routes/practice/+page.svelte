@@ -2,6 +2,7 @@
 	import { goto } from '$app/navigation';
 	import { onMount } from 'svelte';
 	import { answer, api, ApiError, type Schemas } from '$lib/api/client';
+	import { Latest } from '$lib/api/latest';
 	import type { Units } from '$lib/api/types';
 	import { UNITS } from '$lib/job/session.svelte';
 	import { keepOwnUnits, ownUnits } from '$lib/lengths/ownUnits';
@@ -22,33 +23,39 @@
 	let instruments = $state.raw<string[]>([]);
 	const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
-	async function trying(work: () => Promise<void>) {
-		try {
-			await work();
-			trouble = '';
-		} catch (error) {
-			if (!(error instanceof ApiError)) throw error;
-			trouble = error.told;
-		}
-	}
 	function choose(next: Units) {
 		units = next;
 		keepOwnUnits(next);
 		void load();
 	}
-	async function load() {
-		await trying(async () => {
-			tasks = await answer(api.GET('/api/practice/tasks', { params: { query: { units } } }));
-			if (person.name) path = await answer(api.GET('/api/practice/runs'));
-		});
-	}
+	const asking = new Latest();
+	const load = () =>
+		asking.now(
+			async (signal) => {
+				const query = { units };
+				const told = await answer(api.GET('/api/practice/tasks', { params: { query }, signal }));
+				const runs = person.name ? await answer(api.GET('/api/practice/runs', { signal })) : [];
+				return { told, runs };
+			},
+			({ told, runs }) => {
+				[tasks, path, trouble] = [told, runs, ''];
+			},
+			(error) => (trouble = error.told)
+		);
+	let beginning = false;
 	async function begin(task: Schemas['TaskView']) {
-		if (!(await person.ensure())) return;
-		await trying(async () => {
+		if (beginning || !(await person.ensure())) return;
+		beginning = true; // a second press begins no second run
+		try {
 			const body = { id: newId(), task: task.key, units, easy, instruments };
 			const run = await answer(api.POST('/api/practice/runs', { body }));
 			await goto(`/practice/${run.id}/ground`);
-		});
+		} catch (error) {
+			if (!(error instanceof ApiError)) throw error;
+			trouble = error.told;
+		} finally {
+			beginning = false;
+		}
 	}
 	onMount(() => void load());
 </script>

@@ -4,7 +4,10 @@ import os
 import signal
 import sys
 from collections.abc import Iterator
+from hashlib import sha256
+from itertools import count
 from pathlib import Path
+from types import SimpleNamespace
 
 import pytest
 from hypothesis import settings
@@ -37,6 +40,17 @@ def database(mariadb: PrivateMariaDB) -> Iterator[Database]:
     database.migrate()
     yield database
     database.close()
+
+
+@pytest.fixture
+def settled_yards(monkeypatch: pytest.MonkeyPatch, request: pytest.FixtureRequest) -> None:
+    """Practice yards are those of the test's name, in every run the same: whether water swings is no luck of a run."""
+    numbers = count()
+
+    def token_hex(nbytes: int) -> str:
+        return sha256(f"{request.node.name} {next(numbers)}".encode()).hexdigest()[: 2 * nbytes]
+
+    monkeypatch.setattr("anvilhead.service.practising.runs.secrets", SimpleNamespace(token_hex=token_hex))
 
 
 @pytest.fixture

@@ -20,6 +20,11 @@ PLAN: dict[str, Any] = {
 }
 
 
+@pytest.fixture(autouse=True)
+def every_yard_settled(settled_yards: None) -> None:
+    """In all of these tests."""
+
+
 @pytest.fixture(scope="module")
 def own_database(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Database]:
     """A database that no other module's tests leave anything in."""

@@ -34,6 +34,11 @@ CHROMIUM_ARGUMENTS = [
 ]
 
 
+@pytest.fixture(autouse=True)
+def every_yard_settled(settled_yards: None) -> None:
+    """In all of these tests."""
+
+
 @pytest.fixture(scope="session")
 def browser_type_launch_args(browser_type_launch_args: dict[str, Any]) -> dict[str, Any]:
     return {

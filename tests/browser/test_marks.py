@@ -22,6 +22,8 @@ def test_a_fence_with_two_gates_to_its_running_marks(page: Page) -> None:
         page.get_by_role("button", name="+ gate").click()
         page.get_by_label(f"Gate {number} begins at").fill(at)
         page.get_by_label("Clear opening").nth(number - 1).fill(opening)
+        # the fence with this gate is told: nothing moves under the next press any more
+        expect(page.get_by_text(f"{2 * number} gate, ")).to_be_visible()
     page.get_by_label("Out of the ground").fill("5")
     page.get_by_label("Frost goes down").fill('30"')
     expect(page.get_by_text("23 posts (2 end, 1 corner, 4 gate, 16 line)")).to_be_visible()
